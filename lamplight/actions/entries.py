@@ -1,0 +1,61 @@
+"""Writing a line of the log, and doing a whole thing or nothing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from lamplight.core.errors import InvalidInput
+from lamplight.store.models import Entry
+
+
+@dataclass(frozen=True)
+class Hand:
+    """Who does something, and when.
+
+    Attributes:
+        now: aware.
+        keeper_id: the keeper, or None where nobody said who they are.
+    """
+
+    now: datetime
+    keeper_id: int | None = None
+
+
+def write_entry(
+    kind: str,
+    summary: str,
+    hand: Hand,
+    machine_id: int | None = None,
+    at: datetime | None = None,
+    note: str = "",
+    replaces_id: int | None = None,
+) -> Entry:
+    """Add a line to the log; facts then hang on it."""
+    return Entry.create(
+        kind=kind, summary=summary, machine=machine_id, at=at or hand.now, recorded_at=hand.now,
+        keeper=hand.keeper_id, note=note, replaces=replaces_id,
+    )  # fmt: skip
+
+
+def required(text: str, what: str, longest: int) -> str:
+    """A trimmed text that is neither empty nor too long.
+
+    Raises:
+        InvalidInput: otherwise.
+    """
+    trimmed = " ".join(text.split())
+    if not trimmed:
+        raise InvalidInput(f"{what} is missing.")
+    if len(trimmed) > longest:
+        raise InvalidInput(f"{what} is longer than {longest} characters.")
+    return trimmed
+
+
+def optional(text: str, what: str, longest: int) -> str:
+    """A trimmed text, possibly empty.
+
+    Raises:
+        InvalidInput: when too long.
+    """
+    return required(text, what, longest) if text.strip() else ""

@@ -1,0 +1,149 @@
+"""Adding and changing machines, and their own limits."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+
+from lamplight.actions.entries import Hand, optional, required, write_entry
+from lamplight.core.counters import Reading
+from lamplight.core.errors import InvalidInput
+from lamplight.library.shelf import kind_of
+from lamplight.store.database import database
+from lamplight.store.models import CareDone, CounterReading, LimitVersion, Machine, MachineVersion
+from lamplight.store.sites import MachineRow, machines
+
+MOST_DRINKS_A_DAY = 5000
+
+
+@dataclass(frozen=True)
+class LastDoneAnswer:
+    """What the keeper knows about the last time: a moment, a count, or neither (not known)."""
+
+    at: datetime | None = None
+    value: int | None = None
+
+
+@dataclass(frozen=True)
+class MachineFields:
+    """What is typed about a machine."""
+
+    name: str
+    kind: str
+    place: str = ""
+    serial: str = ""
+    guess_per_day: float | None = None
+
+
+def _checked(site_id: int, fields: MachineFields, machine_id: int | None = None) -> MachineFields:
+    name = required(fields.name, "The machine's name", 60)
+    kind_of(fields.kind)
+    if any(m.name.lower() == name.lower() and m.id != machine_id for m in machines(site_id)):
+        raise InvalidInput(f"There is a machine called {name} already. Choose another name.")
+    guess = fields.guess_per_day
+    if guess is not None and not 0 <= guess <= MOST_DRINKS_A_DAY:
+        raise InvalidInput(f"Drinks a day lie between 0 and {MOST_DRINKS_A_DAY}.")
+    return MachineFields(
+        name, fields.kind, optional(fields.place, "The place", 80),
+        optional(fields.serial, "The serial number", 40), guess,
+    )  # fmt: skip
+
+
+def add_machine(
+    site_id: int,
+    fields: MachineFields,
+    counter_now: int | None,
+    last_done: Mapping[str, LastDoneAnswer],
+    hand: Hand,
+) -> int:
+    """Add a machine with what is known of it; answers its id.
+
+    Args:
+        site_id: where it stands.
+        fields: name, kind and so on.
+        counter_now: what its counter shows, or None.
+        last_done: by item key; an item left out is not known.
+        hand: who, and when.
+
+    Raises:
+        InvalidInput: for a name that is missing or taken, an unknown kind, a count out of range, or
+            a last time that lies ahead of now or of the counter.
+    """
+    fields = _checked(site_id, fields)
+    if counter_now is not None:
+        Reading(hand.now, counter_now)
+    for answer in last_done.values():
+        check_last_done(answer, counter_now, hand.now)
+    with database.atomic():
+        machine = Machine.create(site=site_id)
+        entry = write_entry("machine", f"{fields.name} added", hand, machine.id)
+        MachineVersion.create(entry=entry, machine=machine, **vars(fields))
+        if counter_now is not None:
+            CounterReading.create(entry=entry, machine=machine, at=hand.now, value=counter_now, source="start")
+        for item, answer in last_done.items():
+            CareDone.create(entry=entry, machine=machine, item=item, at=answer.at, value=answer.value)
+    return machine.id
+
+
+def check_last_done(answer: LastDoneAnswer, counter_now: int | None, now: datetime) -> None:
+    """Refuse a last time that lies ahead.
+
+    Raises:
+        InvalidInput: when it does, or when neither a moment nor a count is given.
+    """
+    if answer.at is None and answer.value is None:
+        raise InvalidInput("Say when it was last done: a date, or what the counter showed.")
+    if answer.at is not None and answer.at > now:
+        raise InvalidInput("The day it was last done has not come yet.")
+    if answer.value is not None and counter_now is None:
+        raise InvalidInput("To count from a counter value, the counter as it is now is needed too.")
+    if answer.value is not None and counter_now is not None and not 0 <= answer.value <= counter_now:
+        raise InvalidInput("When it was last done the counter cannot have shown more than it does now.")
+
+
+def change_machine(site_id: int, row: MachineRow, fields: MachineFields, retired: bool, hand: Hand) -> None:
+    """Change what is known of a machine, or take it out of service.
+
+    Raises:
+        InvalidInput: as `add_machine` does.
+    """
+    fields = _checked(site_id, fields, row.id)
+    said = f"{fields.name} taken out of service" if retired and not row.retired else f"{fields.name} changed"
+    with database.atomic():
+        entry = write_entry("machine", said, hand, row.id)
+        MachineVersion.create(entry=entry, machine=row.id, retired=retired, **vars(fields))
+
+
+def set_limit(row: MachineRow, item_key: str, trigger_key: str, limit: int | None, reason: str, hand: Hand) -> None:
+    """Set the keeper's own limit of a trigger; None takes the kind's again.
+
+    Raises:
+        InvalidInput: when the machine has no such item or trigger, or the limit is out of range.
+    """
+    item = kind_of(row.kind).item(item_key)
+    trigger = next((t for t in item.triggers if t.key == trigger_key), None) if item else None
+    if item is None or trigger is None:
+        raise InvalidInput(f"{row.name} has no such care item.")
+    if limit is not None:
+        type(trigger)(limit)
+    said = f"{item.title}: every {limit or trigger.limit} {trigger_key}" + ("" if limit else ", as its kind has it")
+    with database.atomic():
+        entry = write_entry("limit", said, hand, row.id, note=optional(reason, "The reason", 200))
+        LimitVersion.create(entry=entry, machine=row.id, item=item_key, trigger=trigger_key, limit=limit, reason=reason)
+
+
+def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter_now: int | None, hand: Hand) -> None:
+    """Write down when an item was last done, where no run was led.
+
+    Raises:
+        InvalidInput: when it lies ahead, or the machine has no such item.
+    """
+    item = kind_of(row.kind).item(item_key)
+    if item is None:
+        raise InvalidInput(f"{row.name} has no such care item.")
+    check_last_done(answer, counter_now, hand.now)
+    when = f"at counter {answer.value}" if answer.at is None else "written down"
+    with database.atomic():
+        entry = write_entry("done", f"{item.title} {when}", hand, row.id, at=answer.at)
+        CareDone.create(entry=entry, machine=row.id, item=item_key, at=answer.at, value=answer.value)

@@ -1,0 +1,51 @@
+"""Looking: what every machine needs now. Reads only."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from lamplight.core.care import Due
+from lamplight.core.kind import Kind
+from lamplight.core.machine_book import Assessment, MachineBook, assess
+from lamplight.core.procedure import Procedure
+from lamplight.library.shelf import kind_of, procedure_for
+from lamplight.store.books import books
+from lamplight.store.runs import RunRow, open_runs
+from lamplight.store.sites import MachineRow, SiteRow, machine, machines
+
+
+@dataclass(frozen=True)
+class MachineLook:
+    """A machine with its kind, where its items stand, and the run that is open on it."""
+
+    row: MachineRow
+    kind: Kind
+    assessment: Assessment
+    run: RunRow | None
+
+    def procedure(self, due: Due) -> Procedure:
+        """The procedure that guides an item here."""
+        return procedure_for(self.kind.key, due.item.procedure)
+
+
+def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
+    """Every machine in service, the most urgent first, then by name."""
+    known = books()
+    runs = {run.machine_id: run for run in open_runs()}
+    looks = [_look(row, known.get(row.id, MachineBook()), runs.get(row.id), site, now) for row in machines(site.id)]
+    return sorted(looks, key=lambda look: (-look.assessment.status, look.row.name.lower()))
+
+
+def look_at(site: SiteRow, machine_id: int, now: datetime) -> MachineLook | None:
+    """One machine, retired or not; None where there is none."""
+    row = machine(site.id, machine_id)
+    if row is None:
+        return None
+    run = next((run for run in open_runs() if run.machine_id == machine_id), None)
+    return _look(row, books([machine_id]).get(machine_id, MachineBook()), run, site, now)
+
+
+def _look(row: MachineRow, book: MachineBook, run: RunRow | None, site: SiteRow, now: datetime) -> MachineLook:
+    kind = kind_of(row.kind)
+    return MachineLook(row, kind, assess(book, kind, site.calendar, now), run)

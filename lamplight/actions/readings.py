@@ -1,0 +1,161 @@
+"""Taking, correcting and removing counter readings."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+
+from lamplight.actions.entries import Hand, write_entry
+from lamplight.core.calendar import SiteCalendar
+from lamplight.core.counters import Reading
+from lamplight.core.doubts import Doubt, Force, examine, grouped
+from lamplight.core.errors import InvalidInput, LamplightError
+from lamplight.core.machine_book import MachineBook, usage_of
+from lamplight.core.usage import Usage
+from lamplight.store.books import ReadingRow, book, reading_rows
+from lamplight.store.database import database
+from lamplight.store.models import CounterReading, CounterRestart, Entry
+
+AS_TYPED, RESTARTED, SWAPPED = "as-typed", "restarted", "swapped"
+ANSWERS = (AS_TYPED, RESTARTED, SWAPPED)
+
+
+@dataclass(frozen=True)
+class TypedReading:
+    """A count typed for a machine, with the keeper's answer to its doubts, if any.
+
+    Attributes:
+        before: after a restart, the last count that the old row showed, where it was seen.
+    """
+
+    machine_id: int
+    value: int
+    at: datetime
+    answer: str = ""
+    before: int | None = None
+
+
+class DoubtfulReadings(LamplightError):
+    """Some readings need an answer, or cannot be so; nothing was saved."""
+
+    def __init__(self, doubts: Mapping[int, tuple[Doubt, ...]]) -> None:
+        super().__init__(" ".join(doubt.sentence for found in doubts.values() for doubt in found))
+        self.doubts = doubts
+
+
+def doubts_about(typed: TypedReading, calendar: SiteCalendar, now: datetime) -> tuple[Doubt, ...]:
+    """What may be wrong with a typed count, before anything is saved."""
+    known = book(typed.machine_id)
+    return _open_doubts(typed, known, usage_of(known, calendar, now), calendar, now)
+
+
+def _open_doubts(
+    typed: TypedReading, known: MachineBook, usage: Usage, calendar: SiteCalendar, now: datetime
+) -> tuple[Doubt, ...]:
+    doubts = examine(typed.value, typed.at, known.row_at(typed.at), usage, calendar, now)
+    return tuple(doubt for doubt in doubts if not answered(doubt, typed.answer))
+
+
+def answered(doubt: Doubt, answer: str) -> bool:
+    """Whether the keeper's answer settles a doubt."""
+    if doubt.force is Force.REFUSE:
+        return False
+    return answer in ((RESTARTED, SWAPPED) if doubt.falls else (AS_TYPED,))
+
+
+def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, hand: Hand, source: str = "typed") -> int:
+    """Save several readings, all or none; answers how many were new.
+
+    Raises:
+        DoubtfulReadings: when any of them has a doubt without an answer; nothing is saved.
+    """
+    with database.atomic():
+        doubtful = {}
+        for reading in typed:
+            found = doubts_about(reading, calendar, hand.now)
+            if found:
+                doubtful[reading.machine_id] = found
+        if doubtful:
+            raise DoubtfulReadings(doubtful)
+        return sum(_save(reading, calendar, hand, source) for reading in typed)
+
+
+def _save(typed: TypedReading, calendar: SiteCalendar, hand: Hand, source: str) -> bool:
+    known = book(typed.machine_id)
+    if Reading(typed.at, typed.value) in known.readings:
+        return False
+    said = f"Counter {grouped(typed.value)}"
+    if typed.answer in (RESTARTED, SWAPPED):
+        said += ", restarted at zero" if typed.answer == RESTARTED else ", board changed"
+    entry = write_entry("reading", said, hand, typed.machine_id, at=typed.at)
+    add_reading(entry, typed, known, usage_of(known, calendar, hand.now), calendar, source)
+    return True
+
+
+def add_reading(
+    entry: Entry, typed: TypedReading, known: MachineBook, usage: Usage, calendar: SiteCalendar, source: str
+) -> None:
+    """Hang a reading on an entry, with the restart that explains it."""
+    last = max((r for r in known.row_at(typed.at) if r.at < typed.at), key=lambda r: r.at, default=None)
+    if typed.answer in (RESTARTED, SWAPPED) and last:
+        after = 0 if typed.answer == RESTARTED else typed.value
+        CounterRestart.create(
+            entry=entry, machine=typed.machine_id, before=typed.before, after=after,
+            at=_restart_moment(typed, last, usage, calendar),
+        )  # fmt: skip
+    CounterReading.create(entry=entry, machine=typed.machine_id, at=typed.at, value=typed.value, source=source)
+
+
+def _restart_moment(typed: TypedReading, last: Reading, usage: Usage, calendar: SiteCalendar) -> datetime:
+    """When the counter restarted: a swap now; a restart so long ago as its drinks take."""
+    earliest = last.at + timedelta(seconds=1)
+    if typed.answer == SWAPPED:
+        return max(earliest, typed.at - timedelta(seconds=1))
+    expected = usage.expected(calendar, last.at, typed.at)
+    share = min(1.0, typed.value / expected) if expected > 0 else 1.0
+    return max(earliest, typed.at - share * (typed.at - last.at))
+
+
+def _reading(machine_id: int, reading_id: int) -> ReadingRow:
+    row = next((r for r in reading_rows(machine_id) if r.id == reading_id), None)
+    if row is None:
+        raise InvalidInput("That reading is no longer in the book. Load the page again.")
+    return row
+
+
+def correct_reading(
+    machine_id: int, reading_id: int, value: int, at: datetime, answer: str, calendar: SiteCalendar, hand: Hand
+) -> None:
+    """Put another value or time in the place of a reading.
+
+    Raises:
+        InvalidInput: when the reading is not there any more.
+        DoubtfulReadings: when the new one is doubtful and not answered.
+    """
+    with database.atomic():
+        old = _reading(machine_id, reading_id)
+        typed = TypedReading(machine_id, value, at, answer)
+        known = book(machine_id)
+        rest = replace(known, readings=tuple(r for r in known.readings if r != Reading(old.at, old.value)))
+        usage = usage_of(rest, calendar, hand.now)
+        found = _open_doubts(typed, rest, usage, calendar, hand.now)
+        if found:
+            raise DoubtfulReadings({machine_id: found})
+        said = f"Counter {grouped(old.value)} corrected to {grouped(value)}"
+        entry = write_entry("correction", said, hand, machine_id, at=at, replaces_id=old.entry_id)
+        CounterReading.update(removed_by=entry).where(CounterReading.id == reading_id).execute()
+        add_reading(entry, typed, rest, usage, calendar, old.source)
+
+
+def remove_reading(machine_id: int, reading_id: int, hand: Hand) -> None:
+    """Take a reading out of the book; the log keeps it.
+
+    Raises:
+        InvalidInput: when the reading is not there any more.
+    """
+    with database.atomic():
+        old = _reading(machine_id, reading_id)
+        said = f"Counter {grouped(old.value)} removed"
+        entry = write_entry("removal", said, hand, machine_id, at=old.at, replaces_id=old.entry_id)
+        CounterReading.update(removed_by=entry).where(CounterReading.id == reading_id).execute()

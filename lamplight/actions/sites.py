@@ -1,0 +1,73 @@
+"""Saying where machines stand, when the site is open, and who keeps them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date
+
+from lamplight.actions.entries import Hand, optional, required, write_entry
+from lamplight.core.calendar import OpeningHours, SiteCalendar
+from lamplight.core.errors import InvalidInput
+from lamplight.store.database import database
+from lamplight.store.models import Closure, Keeper, KeeperVersion, Site, SiteVersion
+from lamplight.store.sites import SiteRow, keepers, the_site
+
+LONGEST_CLOSURE_DAYS = 366
+
+
+def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], hand: Hand) -> SiteRow:
+    """Set up the site, or change what it is called and when it opens.
+
+    Raises:
+        InvalidInput: for a missing name, an unknown zone, or a week without an open day.
+    """
+    name = required(name, "The site's name", 80)
+    calendar = SiteCalendar(zone, tuple(hours))
+    if not calendar.has_open_days():
+        raise InvalidInput("Say on which weekdays the site is open: one at least.")
+    spans = [[span.opens_minute, span.closes_minute] if span else None for span in calendar.hours]
+    with database.atomic():
+        known = the_site()
+        site = Site.get_by_id(known.id) if known else Site.create()
+        said = f"Site settings of {name} changed" if known else f"{name} set up"
+        entry = write_entry("site", said, hand)
+        SiteVersion.create(entry=entry, site=site, name=name, zone=zone, hours=spans)
+        saved = the_site()
+    assert saved is not None
+    return saved
+
+
+def add_closure(site_id: int, first: date, last: date, label: str, hand: Hand) -> None:
+    """Close the site on some dates, both ends included.
+
+    Raises:
+        InvalidInput: when the last date lies before the first, or more than a year after it.
+    """
+    if last < first:
+        raise InvalidInput("The last closed day lies before the first. Swap them.")
+    if (last - first).days > LONGEST_CLOSURE_DAYS:
+        raise InvalidInput("A closure lasts a year at most.")
+    label = optional(label, "The reason", 80)
+    span = f"{first:%a %-d %b %Y}" + (f" to {last:%a %-d %b %Y}" if last > first else "")
+    with database.atomic():
+        entry = write_entry("closure", f"Closed {span}" + (f": {label}" if label else ""), hand)
+        Closure.create(entry=entry, site=site_id, first=first, last=last, label=label)
+
+
+def save_keeper(name: str, initials: str, hand: Hand, keeper_id: int | None = None, active: bool = True) -> int:
+    """Add a keeper, or change one; answers the keeper's id.
+
+    Raises:
+        InvalidInput: when the initials are missing or another keeper has them.
+    """
+    initials = required(initials, "Initials", 6).upper()
+    name = optional(name, "The name", 80) or initials
+    taken = [k for k in keepers() if k.initials == initials and k.id != keeper_id]
+    if taken and active:
+        raise InvalidInput(f"{taken[0].name} has the initials {initials} already. Choose others.")
+    with database.atomic():
+        keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
+        said = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
+        entry = write_entry("keeper", said, hand)
+        KeeperVersion.create(entry=entry, keeper=keeper, name=name, initials=initials, active=active)
+    return keeper.id

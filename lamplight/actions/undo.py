@@ -1,0 +1,102 @@
+"""Undoing an entry of the log, and putting it back."""
+
+from __future__ import annotations
+
+from lamplight.actions.entries import Hand
+from lamplight.core.counters import backwards_pairs
+from lamplight.core.doubts import grouped
+from lamplight.core.errors import InvalidInput
+from lamplight.store.books import book
+from lamplight.store.database import database
+from lamplight.store.logbook import EntryRow, dependents_of_machine, entry, facts_of, later_versions
+from lamplight.store.models import Entry, SiteVersion
+from lamplight.store.runs import run_of_entry
+
+WORDS = {
+    "counter_reading": ("reading", "readings"),
+    "counter_restart": ("counter restart", "counter restarts"),
+    "care_done": ("“last done”", "“last done” entries"),
+    "cleaning": ("count of cleaning drinks", "counts of cleaning drinks"),
+    "limit_version": ("own limit", "own limits"),
+    "closure": ("closure", "closures"),
+}
+
+
+def consequences(row: EntryRow) -> list[str]:
+    """What else goes when an entry is undone, in sentences."""
+    said = []
+    counted = {name: count for name, count in facts_of(row.id).items() if name in WORDS}
+    if counted:
+        parts = [f"{count} {WORDS[name][count > 1]}" for name, count in counted.items()]
+        said.append(f"With it go {', '.join(parts)}; every figure that rests on them is worked out anew.")
+    run = run_of_entry(row.id)
+    if run and run.state.running:
+        said.append("The run is still open; undoing takes it away altogether.")
+    if row.kind == "machine" and row.machine_id and row.summary.endswith("added"):
+        dependents = {name: count for name, count in dependents_of_machine(row.machine_id).items() if count}
+        listed = ", ".join(f"{count} {name}" for name, count in dependents.items())
+        said.append("The machine goes from every page" + (f", with {listed}." if listed else "."))
+    elif row.kind == "machine" and row.machine_id and later_versions(row.machine_id, row.id):
+        said.append("It was changed again later; the later change stays.")
+    if row.kind in ("correction", "removal"):
+        said.append("The reading it replaced counts again.")
+    return said
+
+
+def _existing(entry_id: int) -> EntryRow:
+    row = entry(entry_id)
+    if row is None:
+        raise InvalidInput("There is no such entry in the log.")
+    return row
+
+
+def undo(entry_id: int, hand: Hand) -> EntryRow:
+    """Mark an entry as undone; nothing is deleted.
+
+    Raises:
+        InvalidInput: when there is no such entry, it is undone already, it is the site's first
+            entry, or the readings would run backwards without it.
+    """
+    with database.atomic():
+        row = _existing(entry_id)
+        if row.undone_at is not None:
+            raise InvalidInput("That entry was undone already.")
+        first_site = SiteVersion.select().order_by(SiteVersion.id).first()
+        if first_site is not None and first_site.entry_id == entry_id:
+            raise InvalidInput("The site itself cannot be undone. Change it under Site.")
+        _mark(entry_id, hand)
+        _refuse_disorder(row)
+    return _existing(entry_id)
+
+
+def put_back(entry_id: int, hand: Hand) -> EntryRow:
+    """Let an undone entry count again.
+
+    Raises:
+        InvalidInput: when it was not undone, or the readings would run backwards with it.
+    """
+    with database.atomic():
+        row = _existing(entry_id)
+        if row.undone_at is None:
+            raise InvalidInput("That entry was not undone.")
+        Entry.update(undone_at=None, undone_by=None).where(Entry.id == entry_id).execute()
+        _refuse_disorder(row)
+    return _existing(entry_id)
+
+
+def _mark(entry_id: int, hand: Hand) -> None:
+    Entry.update(undone_at=hand.now, undone_by=hand.keeper_id).where(Entry.id == entry_id).execute()
+
+
+def _refuse_disorder(row: EntryRow) -> None:
+    """Raising inside the transaction takes the mark back."""
+    if row.machine_id is None:
+        return
+    known = book(row.machine_id)
+    wrong = backwards_pairs(known.readings, known.restarts)
+    if wrong:
+        low, high = wrong[0]
+        raise InvalidInput(
+            f"Then the counter would run from {grouped(low.value)} to {grouped(high.value)}. "
+            "Undo or correct the readings after it first."
+        )

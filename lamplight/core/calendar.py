@@ -1,0 +1,186 @@
+"""When people drink: opening hours, closures, and the share of a day's drinks inside a span.
+
+Days are counted by calendar date in the site's zone, never in blocks of 24 hours, so that a change
+of the clocks neither adds nor loses a day.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date, datetime, time, timedelta
+from functools import cached_property
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+
+from lamplight.core.errors import InvalidInput
+
+MINUTES_A_DAY = 24 * 60
+WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+
+
+@dataclass(frozen=True)
+class OpeningHours:
+    """Opening and closing as minutes after midnight, 0 to 1440, opening first.
+
+    Raises:
+        InvalidInput: when closing does not lie after opening within the day.
+    """
+
+    opens_minute: int
+    closes_minute: int
+
+    def __post_init__(self) -> None:
+        if not 0 <= self.opens_minute < self.closes_minute <= MINUTES_A_DAY:
+            raise InvalidInput("Closing time must lie after opening time on the same day.")
+
+
+ALL_DAY = OpeningHours(0, MINUTES_A_DAY)
+OFFICE_HOURS = OpeningHours(7 * 60, 18 * 60)
+
+
+def minute_of(moment: time) -> int:
+    """Minutes after midnight, 0 to 1439; seconds are dropped."""
+    return moment.hour * 60 + moment.minute
+
+
+def require_aware(moment: datetime, name: str) -> None:
+    """Refuse a naive datetime.
+
+    Raises:
+        InvalidInput: when ``moment`` has no time zone.
+    """
+    if moment.tzinfo is None or moment.utcoffset() is None:
+        raise InvalidInput(f"{name} needs a time zone.")
+
+
+@dataclass(frozen=True)
+class SiteCalendar:
+    """The opening days of a site.
+
+    Args:
+        zone: IANA name of the time zone, such as ``Europe/Berlin``.
+        hours: seven entries, Monday first; ``None`` is a weekday off.
+        closures: dates on which the site is closed whatever the weekday.
+
+    Raises:
+        InvalidInput: for an unknown zone or a week that has not seven days.
+    """
+
+    zone: str = "UTC"
+    hours: tuple[OpeningHours | None, ...] = (ALL_DAY,) * 7
+    closures: frozenset[date] = frozenset()
+
+    def __post_init__(self) -> None:
+        if len(self.hours) != 7:
+            raise InvalidInput("Opening hours need seven days, Monday first.")
+        try:
+            ZoneInfo(self.zone)
+        except (ZoneInfoNotFoundError, ValueError, IsADirectoryError) as problem:
+            raise InvalidInput(
+                f"“{self.zone}” is not a known time zone. Choose one such as Europe/Berlin."
+            ) from problem
+
+    @cached_property
+    def tz(self) -> ZoneInfo:
+        """The zone as a tzinfo."""
+        return ZoneInfo(self.zone)
+
+    @cached_property
+    def widest(self) -> OpeningHours:
+        """Earliest opening to latest closing of the week: stands in for a day off."""
+        given = [span for span in self.hours if span]
+        if not given:
+            return ALL_DAY
+        return OpeningHours(min(span.opens_minute for span in given), max(span.closes_minute for span in given))
+
+    def local(self, moment: datetime) -> datetime:
+        """The moment on the site's wall clock."""
+        require_aware(moment, "A moment")
+        return moment.astimezone(self.tz)
+
+    def today(self, now: datetime) -> date:
+        """The site's date at ``now``."""
+        return self.local(now).date()
+
+    def weekday_open(self, weekday: int) -> bool:
+        """Whether that weekday (0 Monday to 6 Sunday) is a working day."""
+        return self.hours[weekday] is not None
+
+    def is_open(self, day: date) -> bool:
+        """Whether the site opens on that date."""
+        return day not in self.closures and self.weekday_open(day.weekday())
+
+    def span(self, day: date) -> OpeningHours:
+        """The hours in which that date's drinks are drawn; a day off borrows the widest span."""
+        return self.hours[day.weekday()] or self.widest
+
+    def at_minute(self, day: date, minute: int) -> datetime:
+        """An aware datetime at that wall-clock minute; 1440 is midnight at the day's end."""
+        whole, rest = divmod(minute, MINUTES_A_DAY)
+        wall = time(rest // 60, rest % 60)
+        return datetime.combine(day + timedelta(days=whole), wall, tzinfo=self.tz)
+
+    def opening(self, day: date) -> datetime:
+        """The moment before the first drink of that date."""
+        return self.at_minute(day, self.span(day).opens_minute)
+
+    def closing(self, day: date) -> datetime:
+        """The moment after the last drink of that date."""
+        return self.at_minute(day, self.span(day).closes_minute)
+
+    def share_drunk(self, moment: datetime) -> float:
+        """The share of its date's drinks already drawn at ``moment``, 0 to 1.
+
+        Drinks are taken as evenly spread over the opening hours (common practice, no source).
+        """
+        wall = self.local(moment)
+        span = self.span(wall.date())
+        minute = minute_of(wall.time()) + wall.second / 60
+        return min(1.0, max(0.0, (minute - span.opens_minute) / (span.closes_minute - span.opens_minute)))
+
+    def day_shares(self, start: datetime, end: datetime) -> Iterator[tuple[date, float]]:
+        """Each date from ``start`` to ``end`` with the share of its drinks inside, shares above 0.
+
+        Closed dates are included with their share: whether anybody drinks then is for the caller.
+        Yields nothing when ``end`` does not lie after ``start``.
+        """
+        first, last = self.today(start), self.today(end)
+        day = first
+        while day <= last:
+            share = (self.share_drunk(end) if day == last else 1.0) - (self.share_drunk(start) if day == first else 0.0)
+            if share > 0:
+                yield day, share
+            day += timedelta(days=1)
+
+    def weekday_days(self, start: datetime, end: datetime) -> list[float]:
+        """Days of each weekday, Monday first, between two moments, dated closures left out."""
+        days = [0.0] * 7
+        for day, share in self.day_shares(start, end):
+            if day not in self.closures:
+                days[day.weekday()] += share
+        return days
+
+    def has_open_days(self) -> bool:
+        """Whether any weekday is a working day."""
+        return any(self.hours)
+
+    def open_day_from(self, day: date, step: int = 1) -> date:
+        """The first open date from ``day`` on (itself included), forward or backward.
+
+        Args:
+            day: where to start.
+            step: +1 forward, -1 backward.
+
+        Returns ``day`` itself where no open date lies within a year.
+        """
+        candidate = day
+        for _ in range(366):
+            if self.is_open(candidate):
+                return candidate
+            candidate += timedelta(days=step)
+        return day
+
+    def open_days_between(self, first: date, last: date) -> int:
+        """Open dates after ``first`` up to and including ``last``; 0 when ``last`` is not later."""
+        days = (last - first).days
+        return sum(self.is_open(first + timedelta(days=n)) for n in range(1, days + 1))

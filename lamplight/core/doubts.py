@@ -1,0 +1,197 @@
+"""What may be wrong with a counter reading, said before it is believed.
+
+Each doubt is refused (it cannot be so) or to be confirmed (it may be so, and the keeper says how).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from enum import StrEnum
+
+import numpy as np
+
+from lamplight.core.calendar import SiteCalendar
+from lamplight.core.counters import HIGHEST_COUNT, Reading
+from lamplight.core.forecast import chance_of_at_least
+from lamplight.core.usage import Usage
+
+# One honest reading in ten thousand is questioned: our choice, no source.
+DOUBTFUL_TAIL = 1e-4
+CLOCK_SLACK = timedelta(minutes=5)
+
+
+class Force(StrEnum):
+    """Whether a doubt can be answered."""
+
+    REFUSE = "refuse"
+    CONFIRM = "confirm"
+
+
+class DoubtKind(StrEnum):
+    """What was recognised."""
+
+    OUT_OF_RANGE = "out of range"
+    FUTURE = "future"
+    TWICE = "twice"
+    BACKWARDS = "backwards"
+    RESTARTED = "restarted"
+    DIGIT_SWAP = "digit swap"
+    TOO_MANY = "too many"
+    TOO_FEW = "too few"
+
+
+@dataclass(frozen=True)
+class Doubt:
+    """One thing that may be wrong.
+
+    Attributes:
+        kind: what was recognised.
+        force: refuse, or confirm.
+        sentence: for the keeper.
+        suggestion: the count that was probably meant, where one can be told.
+        falls: whether the count lies below the one before, so that only a restart explains it.
+    """
+
+    kind: DoubtKind
+    force: Force
+    sentence: str
+    suggestion: int | None = None
+    falls: bool = False
+
+
+def grouped(count: float) -> str:
+    """A whole count with thin spaces between thousands, as counters are shown."""
+    return f"{count:,.0f}".replace(",", "\u202f")
+
+
+def examine(
+    value: int,
+    at: datetime,
+    known: Sequence[Reading],
+    usage: Usage,
+    calendar: SiteCalendar,
+    now: datetime,
+) -> tuple[Doubt, ...]:
+    """Doubts about a reading that is to be added, most serious first.
+
+    Args:
+        value: the count typed.
+        at: when it was read, aware.
+        known: the readings of the same row (since the last restart before ``at``), any order.
+        usage: fitted without the new reading.
+        calendar: the site's opening days.
+        now: the present, aware.
+
+    An empty answer means that nothing speaks against it.
+    """
+    if not 0 <= value <= HIGHEST_COUNT:
+        return (_refusal(DoubtKind.OUT_OF_RANGE, f"A counter shows 0 to {grouped(HIGHEST_COUNT)}."),)
+    if at > now + CLOCK_SLACK:
+        when = f"{calendar.local(at):%a %-d %b %Y %H:%M}"
+        return (_refusal(DoubtKind.FUTURE, f"{when} has not come yet. Check the date."),)
+    same = [reading for reading in known if reading.at == at]
+    if same and same[0].value != value:
+        said = f"{grouped(same[0].value)} is already written down for that moment. Correct that entry instead."
+        return (_refusal(DoubtKind.TWICE, said),)
+    before = max((r for r in known if r.at < at), key=lambda r: r.at, default=None)
+    after = min((r for r in known if r.at > at), key=lambda r: r.at, default=None)
+    if before and value < before.value:
+        return (_backwards(value, at, before, after, usage, calendar),)
+    if after and value > after.value:
+        said = (
+            f"{grouped(value)} is more than the {grouped(after.value)} read later, "
+            f"on {calendar.local(after.at):%a %-d %b}."
+        )
+        suggestion = _swapped(value, at, before, after, usage, calendar)
+        return (Doubt(DoubtKind.BACKWARDS, Force.REFUSE, said, suggestion),)
+    return _implausible(value, at, before, after, usage, calendar) if before else ()
+
+
+def _refusal(kind: DoubtKind, sentence: str) -> Doubt:
+    return Doubt(kind, Force.REFUSE, sentence)
+
+
+def _backwards(
+    value: int,
+    at: datetime,
+    before: Reading,
+    after: Reading | None,
+    usage: Usage,
+    calendar: SiteCalendar,
+) -> Doubt:
+    """Below the last reading: digits swapped, or the counter restarted, or the board was changed."""
+    base = f"{grouped(value)} is less than the {grouped(before.value)} of {calendar.local(before.at):%a %-d %b}."
+    suggestion = _swapped(value, at, before, after, usage, calendar)
+    if suggestion is not None:
+        said = f"{base} Two digits may be swapped: {grouped(suggestion)} would fit."
+        return Doubt(DoubtKind.DIGIT_SWAP, Force.CONFIRM, said, suggestion, falls=True)
+    if value <= _most_likely_since(before.at, at, usage, calendar):
+        said = f"{base} It looks as if the counter restarted at zero."
+        return Doubt(DoubtKind.RESTARTED, Force.CONFIRM, said, falls=True)
+    said = f"{base} Mistyped, or was the board changed? A counter does not run backwards."
+    return Doubt(DoubtKind.BACKWARDS, Force.CONFIRM, said, falls=True)
+
+
+def _most_likely_since(start: datetime, end: datetime, usage: Usage, calendar: SiteCalendar) -> float:
+    """The most drinks one would believe between two moments: mean and four deviations."""
+    mean = usage.expected(calendar, start, end)
+    return mean + 4 * usage.variance(calendar, start, end) ** 0.5 + 20
+
+
+def _implausible(
+    value: int,
+    at: datetime,
+    before: Reading,
+    after: Reading | None,
+    usage: Usage,
+    calendar: SiteCalendar,
+) -> tuple[Doubt, ...]:
+    drinks = value - before.value
+    high, low = tail_chances(drinks, before.at, at, usage, calendar)
+    if min(high, low) >= DOUBTFUL_TAIL or not usage.known:
+        return ()
+    expected = usage.expected(calendar, before.at, at)
+    base = f"{grouped(drinks)} drinks since {calendar.local(before.at):%a %-d %b}, where about {grouped(expected)} "
+    suggestion = _swapped(value, at, before, after, usage, calendar)
+    if suggestion is not None:
+        said = f"{base}were expected. Two digits may be swapped: {grouped(suggestion)} would fit."
+        return (Doubt(DoubtKind.DIGIT_SWAP, Force.CONFIRM, said, suggestion),)
+    kind = DoubtKind.TOO_MANY if high < low else DoubtKind.TOO_FEW
+    return (Doubt(kind, Force.CONFIRM, f"{base}were expected. Read it once more."),)
+
+
+def tail_chances(
+    drinks: int, start: datetime, end: datetime, usage: Usage, calendar: SiteCalendar
+) -> tuple[float, float]:
+    """Chances of so many drinks or more, and of so many or fewer, between two moments."""
+    mean = np.array([max(usage.expected(calendar, start, end), 0.5)])
+    variance = np.maximum(mean, np.array([usage.variance(calendar, start, end)]))
+    at_least = 1.0 if drinks <= 0 else float(chance_of_at_least(drinks, mean, variance)[0])
+    return at_least, 1.0 - float(chance_of_at_least(drinks + 1, mean, variance)[0])
+
+
+def _swapped(
+    value: int,
+    at: datetime,
+    before: Reading | None,
+    after: Reading | None,
+    usage: Usage,
+    calendar: SiteCalendar,
+) -> int | None:
+    """The count with two neighbouring digits swapped back, where exactly one such count fits."""
+    if before is None or not usage.known:
+        return None
+    digits = str(value)
+    candidates = {int(digits[:n] + digits[n + 1] + digits[n] + digits[n + 2 :]) for n in range(len(digits) - 1)} - {
+        value
+    }
+    fitting = [
+        candidate
+        for candidate in candidates
+        if candidate >= before.value
+        and (after is None or candidate <= after.value)
+        and min(tail_chances(candidate - before.value, before.at, at, usage, calendar)) >= 0.01
+    ]
+    return fitting[0] if len(fitting) == 1 else None

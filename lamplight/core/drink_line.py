@@ -1,0 +1,153 @@
+"""How many drinks a machine has made between any two moments.
+
+The line runs through the readings: exact at each, shared out by usage between them, and carried on
+by usage before the first and after the last. Every "since" in Lamplight is a difference on it.
+"""
+
+from __future__ import annotations
+
+from bisect import bisect_left, bisect_right
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from functools import cached_property
+
+from lamplight.core.calendar import SiteCalendar
+from lamplight.core.counters import Interval
+from lamplight.core.usage import Usage
+
+
+@dataclass(frozen=True)
+class Count:
+    """A number of drinks.
+
+    Attributes:
+        drinks: 0 or more.
+        estimated: False only where both ends are readings and nothing between was guessed.
+    """
+
+    drinks: float
+    estimated: bool
+
+
+@dataclass(frozen=True)
+class DrinkLine:
+    """The drinks of one machine over time.
+
+    Args:
+        intervals: successive gaps between readings, in order, without holes.
+        usage: fitted rates.
+        calendar: the site's opening days.
+        single: the one moment that is known where there is only one reading.
+    """
+
+    intervals: tuple[Interval, ...]
+    usage: Usage
+    calendar: SiteCalendar
+    single: datetime | None = None
+
+    @cached_property
+    def _moments(self) -> Sequence[datetime]:
+        if not self.intervals:
+            return [self.single] if self.single else []
+        return [self.intervals[0].start, *(gap.end for gap in self.intervals)]
+
+    @cached_property
+    def _totals(self) -> Sequence[float]:
+        totals = [0.0]
+        for gap in self.intervals:
+            totals.append(totals[-1] + self._drinks_in(gap))
+        return totals
+
+    @cached_property
+    def _guesses_before(self) -> Sequence[int]:
+        """How many gaps of unknown drinks lie before each moment."""
+        guesses = [0]
+        for gap in self.intervals:
+            guesses.append(guesses[-1] + (gap.drinks is None))
+        return guesses
+
+    def _expected(self, start: datetime, end: datetime) -> float:
+        return self.usage.expected(self.calendar, start, end)
+
+    def _drinks_in(self, gap: Interval) -> float:
+        return float(gap.drinks) if gap.drinks is not None else self._expected(gap.start, gap.end)
+
+    @property
+    def first(self) -> datetime | None:
+        """The earliest moment at which the counter is known."""
+        return self._moments[0] if self._moments else None
+
+    @property
+    def last(self) -> datetime | None:
+        """The latest moment at which the counter is known."""
+        return self._moments[-1] if self._moments else None
+
+    def position(self, moment: datetime) -> float:
+        """Drinks since the first reading; negative before it.
+
+        Only differences mean anything.
+        """
+        if not self._moments:
+            return 0.0
+        if moment <= self._moments[0]:
+            return -self._expected(moment, self._moments[0])
+        if moment >= self._moments[-1]:
+            return self._totals[-1] + self._expected(self._moments[-1], moment)
+        index = bisect_right(self._moments, moment) - 1
+        gap = self.intervals[index]
+        return self._totals[index] + self._drinks_in(gap) * self._share(gap, moment)
+
+    def _share(self, gap: Interval, moment: datetime) -> float:
+        """The share of a gap's drinks drawn by ``moment``: by usage, else by the clock."""
+        whole = self._expected(gap.start, gap.end)
+        if whole > 0:
+            return self._expected(gap.start, moment) / whole
+        return (moment - gap.start) / (gap.end - gap.start)
+
+    def between(self, start: datetime, end: datetime) -> Count:
+        """Drinks between two moments; 0 when ``end`` does not lie after ``start``."""
+        if end <= start:
+            return Count(0.0, False)
+        exact = self._is_reading(start) and self._is_reading(end)
+        if exact:
+            low, high = self._index(start), self._index(end)
+            exact = self._guesses_before[low] == self._guesses_before[high]
+        return Count(max(0.0, self.position(end) - self.position(start)), not exact)
+
+    def _index(self, moment: datetime) -> int:
+        return bisect_left(self._moments, moment)
+
+    def _is_reading(self, moment: datetime) -> bool:
+        index = self._index(moment)
+        return index < len(self._moments) and self._moments[index] == moment
+
+    def moment_at(self, position: float) -> datetime | None:
+        """The moment at which the line had a position, to the day before the first reading.
+
+        None without readings or usage, or where it lies more than three years back.
+        """
+        if self.first is None:
+            return None
+        if position >= 0:
+            return self._moment_within(position)
+        if self.usage.week_total <= 0:
+            return None
+        missing, day = -position, self.calendar.today(self.first)
+        share = self.calendar.share_drunk(self.first)
+        for _ in range(3 * 366):
+            if day not in self.calendar.closures:
+                missing -= share * self.usage.rates[day.weekday()]
+            if missing <= 0:
+                return min(self.calendar.opening(day), self.first)
+            day, share = day - timedelta(days=1), 1.0
+        return None
+
+    def _moment_within(self, position: float) -> datetime:
+        """Linear in time inside the gap where the position falls; the last reading at most."""
+        index = bisect_right(self._totals, position) - 1
+        if index >= len(self.intervals):
+            return self._moments[-1]
+        gap = self.intervals[index]
+        drinks = self._totals[index + 1] - self._totals[index]
+        return gap.start + (gap.end - gap.start) * ((position - self._totals[index]) / drinks)

@@ -1,0 +1,108 @@
+"""A kind of machine: what it is made of, what it holds, and what it needs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from lamplight.core.care import CareItem
+from lamplight.core.circuits import Circuit
+from lamplight.core.procedure import Duration
+
+
+@dataclass(frozen=True)
+class Part:
+    """A part fitted to a kind.
+
+    Attributes:
+        key: which part of the drawing it is.
+        label: its name on screen.
+        circuit: the circuit it belongs to.
+        removable: whether the keeper takes it out.
+        tolerates: what may touch it, of ``dishwasher``, ``soap``, ``glass cleaner``, ``metal``.
+        note: a fact about handling it.
+    """
+
+    key: str
+    label: str
+    circuit: Circuit
+    removable: bool = False
+    tolerates: tuple[str, ...] = ()
+    note: str = ""
+
+
+@dataclass(frozen=True)
+class Capacities:
+    """What the kind holds: tank and tray in ml (0: none), drawer in pucks."""
+
+    tank_ml: int = 0
+    tray_ml: int = 0
+    drawer_pucks: int = 0
+
+
+@dataclass(frozen=True)
+class Look:
+    """How the kind is drawn, in units of the drawing (a body is some 200 to 420 high).
+
+    Attributes:
+        width, height: of the body.
+        corner: radius of its corners.
+        crown: what stands on top.
+        tank: where the water is.
+        panel: how it speaks.
+        milk: how it takes milk.
+        group: whether the brew group comes out.
+        stand: what it stands on.
+        lamps: how many lamps the panel has.
+    """
+
+    width: int
+    height: int
+    corner: int
+    crown: Literal["hopper", "twin hopper", "dome", "funnel", "capsule drum"]
+    tank: Literal["left", "right", "back", "plumbed"]
+    panel: Literal["lamps", "text", "colour"]
+    milk: Literal["none", "wand", "jug", "hose", "fridge"]
+    group: Literal["removable", "fixed", "capsule"]
+    stand: Literal["feet", "skirt", "cabinet", "rails"]
+    lamps: int = 4
+
+
+@dataclass(frozen=True)
+class Kind:
+    """One kind of machine.
+
+    Attributes:
+        key: short name, unique.
+        title, blurb: for choosing it.
+        look: how it is drawn.
+        parts: fitted parts, keys unique.
+        capacities: what it holds.
+        counters: cumulative counters it shows.
+        items: its care items, keys unique.
+        traits: what procedures ask after.
+        words: what procedures' names stand for.
+        durations: how long named programmes take.
+        notes: facts of the kind for the keeper.
+    """
+
+    key: str
+    title: str
+    blurb: str
+    look: Look
+    parts: tuple[Part, ...]
+    capacities: Capacities
+    items: tuple[CareItem, ...]
+    counters: tuple[str, ...] = ("drinks",)
+    traits: frozenset[str] = frozenset()
+    words: dict[str, str] = field(default_factory=dict)
+    durations: dict[str, Duration] = field(default_factory=dict)
+    notes: tuple[str, ...] = ()
+
+    def item(self, key: str) -> CareItem | None:
+        """The care item of that key, or None."""
+        return next((item for item in self.items if item.key == key), None)
+
+    def part(self, key: str) -> Part | None:
+        """The part of that key, or None."""
+        return next((part for part in self.parts if part.key == key), None)

@@ -1,0 +1,1 @@
+"""Shipped knowledge in our own words: kinds of machines and procedures, as checked YAML."""

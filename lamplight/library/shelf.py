@@ -1,0 +1,80 @@
+"""The shipped kinds and procedures, read once."""
+
+from __future__ import annotations
+
+from functools import cache
+from importlib.resources import files
+from typing import TypeVar
+
+import yaml
+from pydantic import ValidationError
+
+from lamplight.core.errors import InvalidInput
+from lamplight.core.kind import Kind
+from lamplight.core.procedure import Procedure, fit_procedure
+from lamplight.library.schema import KindFile, ProcedureFile, Strict
+
+FileModel = TypeVar("FileModel", bound=Strict)
+
+
+def parse(text: str, model: type[FileModel], name: str) -> FileModel:
+    """A checked file.
+
+    Raises:
+        InvalidInput: naming every place in the file that is wrong.
+    """
+    try:
+        data = yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
+        return model.model_validate(data)
+    except yaml.YAMLError as problem:
+        raise InvalidInput(f"{name} is not readable YAML: {problem}") from problem
+    except ValidationError as problem:
+        wrong = "; ".join(
+            f"{'.'.join(str(step) for step in error['loc']) or 'file'}: {error['msg']}" for error in problem.errors()
+        )
+        raise InvalidInput(f"{name}: {wrong}") from problem
+
+
+def _texts(folder: str) -> list[tuple[str, str]]:
+    shelf = files("lamplight.library") / folder
+    found = [(entry.name, entry.read_text("utf-8")) for entry in shelf.iterdir() if entry.name.endswith(".yaml")]
+    return sorted(found)
+
+
+@cache
+def kinds() -> dict[str, Kind]:
+    """All shipped kinds by key."""
+    read = [parse(text, KindFile, name).core() for name, text in _texts("kinds")]
+    return {kind.key: kind for kind in sorted(read, key=lambda kind: kind.title)}
+
+
+@cache
+def procedures() -> dict[str, Procedure]:
+    """All shipped procedures by key, not yet fitted to a kind."""
+    read = [parse(text, ProcedureFile, name).core() for name, text in _texts("procedures")]
+    return {procedure.key: procedure for procedure in read}
+
+
+def kind_of(key: str) -> Kind:
+    """The kind of that key.
+
+    Raises:
+        InvalidInput: when nobody knows it.
+    """
+    try:
+        return kinds()[key]
+    except KeyError:
+        raise InvalidInput(f"There is no kind of machine called “{key}”.") from None
+
+
+@cache
+def procedure_for(kind_key: str, procedure_key: str) -> Procedure:
+    """A procedure as it runs on a kind.
+
+    Raises:
+        InvalidInput: when either is unknown or they do not fit together.
+    """
+    kind = kind_of(kind_key)
+    if procedure_key not in procedures():
+        raise InvalidInput(f"There is no procedure called “{procedure_key}”.")
+    return fit_procedure(procedures()[procedure_key], kind.traits, kind.words, kind.durations)

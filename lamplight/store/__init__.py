@@ -1,0 +1,1 @@
+"""One SQLite file of facts: models, migrations, and named queries that hand over core objects."""

@@ -1,0 +1,118 @@
+"""The log, by day, and what hangs on each of its entries."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from peewee import fn
+
+from lamplight.store.models import (
+    FACTS,
+    CareDone,
+    Cleaning,
+    CounterReading,
+    CounterRestart,
+    Entry,
+    MachineVersion,
+    Run,
+)
+from lamplight.store.sites import keepers
+
+
+@dataclass(frozen=True)
+class EntryRow:
+    """A line of the log.
+
+    Attributes:
+        item: the care item it is about, or empty.
+        run_id: the run it is about, or None.
+    """
+
+    id: int
+    kind: str
+    machine_id: int | None
+    at: datetime
+    recorded_at: datetime
+    who: str
+    summary: str
+    note: str
+    undone_at: datetime | None
+    undone_by: str
+    replaces_id: int | None
+    item: str
+    run_id: int | None
+
+
+def entries(
+    machine_id: int | None = None, limit: int = 200, before_id: int | None = None, entry_id: int | None = None
+) -> list[EntryRow]:
+    """The log, newest first.
+
+    Args:
+        machine_id: only of this machine.
+        limit: at most so many, 1 to 1000.
+        before_id: only entries older than this one, for the next page.
+        entry_id: only this one.
+    """
+    rows = Entry.select().order_by(Entry.at.desc(), Entry.id.desc()).limit(limit)
+    if machine_id is not None:
+        rows = rows.where(Entry.machine == machine_id)
+    if entry_id is not None:
+        rows = rows.where(Entry.id == entry_id)
+    if before_id is not None:
+        at = Entry.select(Entry.at).where(Entry.id == before_id).scalar()
+        rows = rows.where((Entry.at < at) | ((Entry.at == at) & (Entry.id < before_id)))
+    found = list(rows)
+    ids = [row.id for row in found]
+    runs = {run.entry_id: run for run in Run.select(Run.id, Run.entry, Run.item).where(Run.entry.in_(ids))}
+    done = {row.entry_id: row.item for row in CareDone.select().where(CareDone.entry.in_(ids))}
+    initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
+    return [
+        EntryRow(
+            row.id, row.kind, row.machine_id, row.at, row.recorded_at, initials.get(row.keeper_id, ""),
+            row.summary, row.note, row.undone_at, initials.get(row.undone_by_id, ""), row.replaces_id,
+            runs[row.id].item if row.id in runs else done.get(row.id, ""),
+            runs[row.id].id if row.id in runs else None,
+        )
+        for row in found
+    ]  # fmt: skip
+
+
+def entry(entry_id: int) -> EntryRow | None:
+    """One entry, or None."""
+    return next(iter(entries(entry_id=entry_id)), None)
+
+
+def facts_of(entry_id: int) -> dict[str, int]:
+    """How many facts of each table hang on an entry."""
+    counts = {model._meta.table_name: model.select().where(model.entry == entry_id).count() for model in FACTS}
+    return {name: count for name, count in counts.items() if count}
+
+
+def dependents_of_machine(machine_id: int) -> dict[str, int]:
+    """How many live facts stand in a machine's book."""
+    tables = {
+        "readings": CounterReading,
+        "restarts": CounterRestart,
+        "care entries": CareDone,
+        "runs": Run,
+        "cleaning counts": Cleaning,
+    }
+    return {
+        name: model.select()
+        .join(Entry, on=model.entry)
+        .where(model.machine == machine_id, Entry.undone_at.is_null())
+        .count()
+        for name, model in tables.items()
+    }
+
+
+def later_versions(machine_id: int, entry_id: int) -> int:
+    """How many live changes to a machine came after an entry."""
+    return (
+        MachineVersion.select(fn.COUNT(MachineVersion.id))
+        .join(Entry)
+        .where(MachineVersion.machine == machine_id, MachineVersion.entry > entry_id, Entry.undone_at.is_null())
+        .scalar()
+    )

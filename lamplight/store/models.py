@@ -1,0 +1,218 @@
+"""The facts, as tables. Nothing derived is stored.
+
+Every change hangs on an `Entry` of the log. Undoing marks the entry; all facts that hang on it
+stop counting, and nothing is deleted. Settings are facts as well: a new version each time, the
+last one that was not undone holds.
+"""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+
+from peewee import (
+    SQL,
+    BooleanField,
+    CharField,
+    Check,
+    DateField,
+    Field,
+    FloatField,
+    ForeignKeyField,
+    IntegerField,
+    Model,
+    TextField,
+)
+from playhouse.sqlite_ext import JSONField
+
+from lamplight.store.database import database
+
+
+class UtcField(Field):
+    """An aware datetime, stored as UTC text to the second."""
+
+    field_type = "TEXT"
+
+    def db_value(self, value: datetime | None) -> str | None:
+        """To ``2026-11-24T06:05:00Z``."""
+        if value is None:
+            return None
+        if value.tzinfo is None:
+            raise ValueError("A stored time needs a time zone.")
+        return value.astimezone(UTC).strftime("%Y-%m-%dT%H:%M:%SZ")
+
+    def python_value(self, value: str | None) -> datetime | None:
+        """Back to an aware datetime."""
+        return None if value is None else datetime.fromisoformat(value)
+
+
+class Base(Model):
+    """All tables live in the one data file."""
+
+    class Meta:
+        database = database
+        legacy_table_names = False
+
+
+class Site(Base):
+    """A place with machines. What is known about it is in its versions."""
+
+
+class Keeper(Base):
+    """A person who keeps machines. What is known is in the versions."""
+
+
+class Machine(Base):
+    """A machine. What is known about it is in its versions."""
+
+    site = ForeignKeyField(Site, backref="machines")
+
+
+class Entry(Base):
+    """One line of the log: something that somebody did or wrote down."""
+
+    kind = CharField(index=True)
+    machine = ForeignKeyField(Machine, null=True, backref="entries")
+    at = UtcField(index=True)
+    recorded_at = UtcField()
+    keeper = ForeignKeyField(Keeper, null=True)
+    summary = TextField()
+    note = TextField(default="")
+    undone_at = UtcField(null=True)
+    undone_by = ForeignKeyField(Keeper, null=True, backref="undone")
+    replaces = ForeignKeyField("self", null=True, backref="replaced_by")
+
+
+class Fact(Base):
+    """Anything that hangs on an entry and counts while the entry was not undone."""
+
+    entry = ForeignKeyField(Entry, backref="+")
+
+
+class SiteVersion(Fact):
+    """What a site is called and when it is open."""
+
+    site = ForeignKeyField(Site)
+    name = CharField(max_length=80)
+    zone = CharField(max_length=64)
+    hours = JSONField()
+
+
+class Closure(Fact):
+    """Closed dates, both ends included."""
+
+    site = ForeignKeyField(Site)
+    first = DateField()
+    last = DateField()
+    label = CharField(max_length=80, default="")
+
+    class Meta:
+        constraints = [Check('"last" >= "first"')]
+
+
+class KeeperVersion(Fact):
+    """What a keeper is called, and whether they are still around."""
+
+    keeper = ForeignKeyField(Keeper)
+    name = CharField(max_length=80)
+    initials = CharField(max_length=6)
+    active = BooleanField(default=True)
+
+
+class MachineVersion(Fact):
+    """What a machine is called, what it is, where it stands."""
+
+    machine = ForeignKeyField(Machine)
+    name = CharField(max_length=60)
+    kind = CharField(max_length=60)
+    place = CharField(max_length=80, default="")
+    serial = CharField(max_length=40, default="")
+    guess_per_day = FloatField(null=True, constraints=[Check("guess_per_day >= 0")])
+    retired = BooleanField(default=False)
+
+
+class LimitVersion(Fact):
+    """The keeper's own limit for a trigger; null takes the kind's again."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    trigger = CharField()
+    limit = IntegerField(null=True, column_name="own_limit", constraints=[Check("own_limit > 0")])
+    reason = TextField(default="")
+
+
+class CounterReading(Fact):
+    """A count seen at a moment."""
+
+    machine = ForeignKeyField(Machine)
+    counter = CharField(default="drinks")
+    at = UtcField()
+    value = IntegerField(constraints=[Check("value >= 0")])
+    source = CharField()
+    removed_by = ForeignKeyField(Entry, null=True, backref="+")
+
+    class Meta:
+        indexes = ((("machine", "counter", "at"), False),)
+
+
+class CounterRestart(Fact):
+    """The counter went from one count to another without drinks."""
+
+    machine = ForeignKeyField(Machine)
+    counter = CharField(default="drinks")
+    at = UtcField()
+    before = IntegerField(null=True)
+    after = IntegerField(constraints=[Check("after >= 0")])
+
+
+class CareDone(Fact):
+    """An item was done: at a moment, or when the counter showed a value."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    at = UtcField(null=True)
+    value = IntegerField(null=True)
+
+    class Meta:
+        constraints = [SQL("CHECK (at IS NOT NULL OR value IS NOT NULL)")]
+
+
+class Cleaning(Fact):
+    """Drinks that only cleaned."""
+
+    machine = ForeignKeyField(Machine)
+    counter = CharField(default="drinks")
+    at = UtcField()
+    drinks = IntegerField(constraints=[Check("drinks > 0")])
+
+
+class Run(Fact):
+    """An execution of a procedure, with the procedure as it was then."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    snapshot = JSONField()
+    begun_at = UtcField()
+
+
+class RunEventRow(Base):
+    """Something that happened in a run."""
+
+    run = ForeignKeyField(Run, backref="events")
+    kind = CharField()
+    at = UtcField()
+    step = IntegerField()
+    keeper = ForeignKeyField(Keeper, null=True)
+    text = TextField(default="")
+
+    class Meta:
+        table_name = "run_event"
+
+
+TABLES = (
+    Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
+    CounterReading, CounterRestart, CareDone, Cleaning, Run, RunEventRow,
+)  # fmt: skip
+FACTS = (
+    SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading,
+    CounterRestart, CareDone, Cleaning, Run,
+)  # fmt: skip

@@ -1,0 +1,103 @@
+"""Runs: stored snapshots and stamped events, replayed into their state."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import asdict, dataclass
+
+from peewee import fn
+
+from lamplight.core.circuits import Circuit
+from lamplight.core.procedure import Duration, Need, Procedure, Step, StepKind
+from lamplight.core.run import EventKind, RunEvent, RunState, replay
+from lamplight.store.models import Entry, Run, RunEventRow
+from lamplight.store.sites import keepers
+
+
+@dataclass(frozen=True)
+class RunRow:
+    """A run with its state."""
+
+    id: int
+    entry_id: int
+    machine_id: int
+    item: str
+    who: str
+    state: RunState
+
+
+def procedure_as_data(procedure: Procedure) -> dict:
+    """A procedure as plain data, for the snapshot."""
+    return asdict(procedure)
+
+
+def procedure_from_data(data: dict) -> Procedure:
+    """A procedure from a snapshot of this or an earlier version."""
+    steps = tuple(
+        Step(
+            **{
+                **step,
+                "kind": StepKind(step["kind"]),
+                "circuit": Circuit(step["circuit"]),
+                "duration": Duration(**step["duration"]) if step.get("duration") else None,
+                "when": tuple(step.get("when", ())),
+            }
+        )
+        for step in data["steps"]
+    )
+    plain = {
+        **data,
+        "circuit": Circuit(data["circuit"]),
+        "steps": steps,
+        "needs": tuple(Need(**need) for need in data["needs"]),
+        "cautions": tuple(data["cautions"]),
+    }
+    return Procedure(**plain)
+
+
+def _events(run_ids: Sequence[int]) -> dict[int, list[RunEvent]]:
+    initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
+    found: dict[int, list[RunEvent]] = {run_id: [] for run_id in run_ids}
+    rows = RunEventRow.select().where(RunEventRow.run.in_(list(run_ids))).order_by(RunEventRow.id)
+    for row in rows:
+        event = RunEvent(EventKind(row.kind), row.at, row.step, initials.get(row.keeper_id, ""), row.text)
+        found[row.run_id].append(event)
+    return found
+
+
+def _row(run: Run, events: Sequence[RunEvent]) -> RunRow:
+    state = replay(procedure_from_data(run.snapshot), run.begun_at, events)
+    initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
+    return RunRow(run.id, run.entry_id, run.machine_id, run.item, initials.get(run.entry.keeper_id, ""), state)
+
+
+def run_row(run_id: int) -> RunRow | None:
+    """One run, also one that was undone; None when there is none."""
+    run = Run.select(Run, Entry).join(Entry).where(Run.id == run_id).first()
+    return None if run is None else _row(run, _events([run_id])[run_id])
+
+
+def open_runs() -> list[RunRow]:
+    """Runs that have neither ended nor been undone, oldest first."""
+    ended = RunEventRow.select(RunEventRow.run).where(
+        RunEventRow.kind.in_([EventKind.FINISH.value, EventKind.ABANDON.value])
+    )
+    runs = list(
+        Run.select(Run, Entry).join(Entry).where(Entry.undone_at.is_null(), Run.id.not_in(ended)).order_by(Run.id)
+    )
+    events = _events([run.id for run in runs])
+    return [_row(run, events[run.id]) for run in runs]
+
+
+def newest_run_of(machine_id: int) -> RunRow | None:
+    """A machine's newest run that was not undone, or None."""
+    newest_id = (
+        Run.select(fn.MAX(Run.id)).join(Entry).where(Run.machine == machine_id, Entry.undone_at.is_null()).scalar()
+    )
+    return run_row(newest_id) if newest_id else None
+
+
+def run_of_entry(entry_id: int) -> RunRow | None:
+    """The run that an entry of the log is about, or None."""
+    run = Run.get_or_none(Run.entry == entry_id)
+    return run_row(run.id) if run else None

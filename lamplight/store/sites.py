@@ -1,0 +1,116 @@
+"""Sites, keepers and machines as they are now: the last version that was not undone."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from peewee import fn
+
+from lamplight.core.calendar import OpeningHours, SiteCalendar
+from lamplight.store.models import (
+    Closure,
+    Entry,
+    Fact,
+    KeeperVersion,
+    Machine,
+    MachineVersion,
+    SiteVersion,
+)
+
+
+@dataclass(frozen=True)
+class SiteRow:
+    """A site with its calendar."""
+
+    id: int
+    name: str
+    calendar: SiteCalendar
+
+
+@dataclass(frozen=True)
+class ClosureRow:
+    """A span of closed dates; the entry is what undoing names."""
+
+    entry_id: int
+    first: date
+    last: date
+    label: str
+
+
+@dataclass(frozen=True)
+class KeeperRow:
+    """A person."""
+
+    id: int
+    name: str
+    initials: str
+    active: bool
+
+
+@dataclass(frozen=True)
+class MachineRow:
+    """A machine without its readings."""
+
+    id: int
+    name: str
+    kind: str
+    place: str
+    serial: str
+    guess_per_day: float | None
+    retired: bool
+
+
+def newest(model: type[Fact], subject: str) -> Iterable[Fact]:
+    """The newest live version of each subject, in order of subject."""
+    key = getattr(model, subject)
+    live = model.select(fn.MAX(model.id)).join(Entry, on=model.entry).where(Entry.undone_at.is_null()).group_by(key)
+    return model.select().where(model.id.in_(live)).order_by(key)
+
+
+def the_site() -> SiteRow | None:
+    """The site, or None before it was set up."""
+    version = next(iter(newest(SiteVersion, "site")), None)
+    if version is None:
+        return None
+    closed = {day for closure in closures() for day in _days(closure.first, closure.last)}
+    hours = tuple(OpeningHours(*span) if span else None for span in version.hours)
+    return SiteRow(version.site_id, version.name, SiteCalendar(version.zone, hours, frozenset(closed)))
+
+
+def closures() -> list[ClosureRow]:
+    """Closed dates, by date."""
+    rows = (
+        Closure.select(Closure, Entry).join(Entry).where(Entry.undone_at.is_null()).order_by(Closure.first, Closure.id)
+    )
+    return [ClosureRow(row.entry_id, row.first, row.last, row.label) for row in rows]
+
+
+def _days(first: date, last: date) -> Iterable[date]:
+    return (first + timedelta(days=n) for n in range((last - first).days + 1))
+
+
+def keepers(active_only: bool = True) -> list[KeeperRow]:
+    """People, by name."""
+    rows = [KeeperRow(v.keeper_id, v.name, v.initials, v.active) for v in newest(KeeperVersion, "keeper")]
+    return sorted((row for row in rows if row.active or not active_only), key=lambda row: row.name.lower())
+
+
+def machines(site_id: int, retired: bool = False) -> list[MachineRow]:
+    """Machines of a site in the order in which they were added."""
+    here = {row.id for row in Machine.select(Machine.id).where(Machine.site == site_id)}
+    rows = [_machine(version) for version in newest(MachineVersion, "machine") if version.machine_id in here]
+    return [row for row in rows if retired or not row.retired]
+
+
+def machine(site_id: int, machine_id: int) -> MachineRow | None:
+    """One machine of a site, or None."""
+    return next((row for row in machines(site_id, retired=True) if row.id == machine_id), None)
+
+
+def _machine(version: MachineVersion) -> MachineRow:
+    return MachineRow(
+        version.machine_id, version.name, version.kind, version.place, version.serial,
+        version.guess_per_day, version.retired,
+    )  # fmt: skip
