@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
 from lamplight.core.care import Due
+from lamplight.core.doubts import grouped
 from lamplight.core.kind import Kind
 from lamplight.core.machine_book import Assessment, MachineBook, assess
 from lamplight.core.procedure import Procedure
+from lamplight.core.run import Outcome
 from lamplight.library.shelf import kind_of, procedure_for
 from lamplight.store.books import books
-from lamplight.store.runs import RunRow, open_runs
+from lamplight.store.runs import RunRow, open_runs, run_extras, run_rows
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 
 
@@ -49,3 +52,22 @@ def look_at(site: SiteRow, machine_id: int, now: datetime) -> MachineLook | None
 def _look(row: MachineRow, book: MachineBook, run: RunRow | None, site: SiteRow, now: datetime) -> MachineLook:
     kind = kind_of(row.kind)
     return MachineLook(row, kind, assess(book, kind, site.calendar, now), run)
+
+
+def run_outcomes(run_ids: Sequence[int]) -> dict[int, tuple[str, bool]]:
+    """For each run: how it went in words, and whether it is still open."""
+    found = {}
+    for run in run_rows(run_ids):
+        state = run.state
+        if state.running:
+            found[run.id] = (f"open, step {min(state.index + 1, len(state.procedure.steps))}", True)
+            continue
+        minutes = round(((state.ended_at or state.begun_at) - state.begun_at).total_seconds() / 60)
+        words = f"{state.outcome.value} after {minutes} min"
+        reason = state.notes[-1].text if state.outcome is Outcome.ABANDONED and state.notes else ""
+        extra = run_extras(run.entry_id)
+        counted = f" at counter {grouped(extra.value)}" if extra.value is not None else ""
+        drinks = "drink" if extra.cleaning == 1 else "drinks"
+        cleaned = f", {extra.cleaning} {drinks} only to clean" if extra.cleaning else ""
+        found[run.id] = (words + counted + cleaned + (f": {reason}" if reason else ""), False)
+    return found

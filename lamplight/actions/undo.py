@@ -69,7 +69,7 @@ def undo(entry_id: int, hand: Hand) -> EntryRow:
     return _existing(entry_id)
 
 
-def put_back(entry_id: int, hand: Hand) -> EntryRow:
+def put_back(entry_id: int) -> EntryRow:
     """Let an undone entry count again.
 
     Raises:

@@ -285,10 +285,7 @@ def _shape_notes(identified: Sequence[bool], calendar: SiteCalendar) -> list[str
     if not any(calendar.weekday_open(day) for day in together) or len(together) < 2:
         return []
     names = [WEEKDAYS[day] for day in together]
-    if len(names) == 7:
-        which = "the weekdays"
-    else:
-        which = ", ".join(names[:-1]) + " and " + names[-1]
+    which = "the weekdays" if len(names) == 7 else ", ".join(names[:-1]) + " and " + names[-1]
     return [f"The readings cannot tell {which} apart yet; their shape is assumed from the opening days."]
 
 

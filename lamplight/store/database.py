@@ -7,7 +7,7 @@ import sqlite3
 from datetime import datetime
 from pathlib import Path
 
-from peewee import SqliteDatabase
+from peewee import DatabaseError, SqliteDatabase
 from playhouse.migrations import Runner
 
 from lamplight.core.errors import LamplightError
@@ -45,10 +45,10 @@ def open_database(folder: Path) -> None:
         raise DataFileProblem(f"The data folder {folder} cannot be made: {problem.strerror}.") from problem
     if not database.is_closed():
         database.close()
-    database.init(str(data_file(folder)), pragmas=PRAGMAS, lock_type="IMMEDIATE")
+    database.init(str(data_file(folder)), pragmas=PRAGMAS)
     try:
         migrate(folder)
-    except sqlite3.DatabaseError as problem:
+    except DatabaseError as problem:
         raise DataFileProblem(f"{data_file(folder)} is not a Lamplight data file.") from problem
     finally:
         database.close()

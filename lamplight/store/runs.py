@@ -5,12 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 
-from peewee import fn
-
 from lamplight.core.circuits import Circuit
 from lamplight.core.procedure import Duration, Need, Procedure, Step, StepKind
 from lamplight.core.run import EventKind, RunEvent, RunState, replay
-from lamplight.store.models import Entry, Run, RunEventRow
+from lamplight.store.models import Cleaning, CounterReading, Entry, Run, RunEventRow
 from lamplight.store.sites import keepers
 
 
@@ -65,16 +63,42 @@ def _events(run_ids: Sequence[int]) -> dict[int, list[RunEvent]]:
     return found
 
 
-def _row(run: Run, events: Sequence[RunEvent]) -> RunRow:
-    state = replay(procedure_from_data(run.snapshot), run.begun_at, events)
+def _rows(runs: Sequence[Run]) -> list[RunRow]:
+    """Runs with their states, in two more queries however many there are."""
+    events = _events([run.id for run in runs])
     initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
-    return RunRow(run.id, run.entry_id, run.machine_id, run.item, initials.get(run.entry.keeper_id, ""), state)
+    return [
+        RunRow(
+            run.id, run.entry_id, run.machine_id, run.item, initials.get(run.entry.keeper_id, ""),
+            replay(procedure_from_data(run.snapshot), run.begun_at, events[run.id]),
+        )
+        for run in runs
+    ]  # fmt: skip
+
+
+def run_rows(run_ids: Sequence[int]) -> list[RunRow]:
+    """Runs by id, also undone ones, oldest first."""
+    return _rows(list(Run.select(Run, Entry).join(Entry).where(Run.id.in_(list(run_ids))).order_by(Run.id)))
 
 
 def run_row(run_id: int) -> RunRow | None:
     """One run, also one that was undone; None when there is none."""
-    run = Run.select(Run, Entry).join(Entry).where(Run.id == run_id).first()
-    return None if run is None else _row(run, _events([run_id])[run_id])
+    return next(iter(run_rows([run_id])), None)
+
+
+@dataclass(frozen=True)
+class RunExtras:
+    """What the end of a run wrote down: the counter, and the drinks that only cleaned."""
+
+    value: int | None
+    cleaning: int
+
+
+def run_extras(entry_id: int) -> RunExtras:
+    """Counter and cleaning drinks that hang on a run's entry."""
+    reading = CounterReading.get_or_none(CounterReading.entry == entry_id)
+    cleaning = Cleaning.get_or_none(Cleaning.entry == entry_id)
+    return RunExtras(reading.value if reading else None, cleaning.drinks if cleaning else 0)
 
 
 def open_runs() -> list[RunRow]:
@@ -82,19 +106,14 @@ def open_runs() -> list[RunRow]:
     ended = RunEventRow.select(RunEventRow.run).where(
         RunEventRow.kind.in_([EventKind.FINISH.value, EventKind.ABANDON.value])
     )
-    runs = list(
-        Run.select(Run, Entry).join(Entry).where(Entry.undone_at.is_null(), Run.id.not_in(ended)).order_by(Run.id)
+    return _rows(
+        list(
+            Run.select(Run, Entry)
+            .join(Entry)
+            .where(Entry.undone_at.is_null(), Run.id.not_in(ended))
+            .order_by(Run.id)
+        )
     )
-    events = _events([run.id for run in runs])
-    return [_row(run, events[run.id]) for run in runs]
-
-
-def newest_run_of(machine_id: int) -> RunRow | None:
-    """A machine's newest run that was not undone, or None."""
-    newest_id = (
-        Run.select(fn.MAX(Run.id)).join(Entry).where(Run.machine == machine_id, Entry.undone_at.is_null()).scalar()
-    )
-    return run_row(newest_id) if newest_id else None
 
 
 def run_of_entry(entry_id: int) -> RunRow | None:

@@ -1,0 +1,44 @@
+# Lamplight's workshop. `make demo` and `make test` are all that a stranger needs.
+PORT ?= 8000
+PYTHON ?= python3
+BIN = .venv/bin
+
+.PHONY: demo run test lint css screenshots lock vendor
+
+.venv/.runtime: requirements.lock pyproject.toml
+	@test -x $(BIN)/python || $(PYTHON) -m venv .venv
+	@echo "Setting up Lamplight (once) ..."
+	@$(BIN)/pip install -q --disable-pip-version-check --require-hashes -r requirements.lock
+	@touch $@
+
+.venv/.workshop: requirements-dev.lock .venv/.runtime
+	@echo "Setting up the tests (once) ..."
+	@$(BIN)/pip install -q --disable-pip-version-check --require-hashes -r requirements-dev.lock
+	@touch $@
+
+demo: .venv/.runtime
+	@$(BIN)/python -m lamplight demo --port $(PORT) $(if $(FRESH),--fresh)
+
+run: .venv/.runtime
+	@$(BIN)/python -m lamplight serve --port $(PORT) $(if $(DATA),--data "$(DATA)")
+
+test: .venv/.workshop
+	@sh tools/install_chromium.sh
+	@$(BIN)/python -m tests
+
+lint: .venv/.workshop
+	@$(BIN)/ruff check . && $(BIN)/ruff format --check .
+
+css: node_modules/.package-lock.json .venv/.runtime
+	@$(BIN)/python tools/build_css.py
+
+node_modules/.package-lock.json: package-lock.json
+	@npm ci --no-audit --no-fund
+
+screenshots: .venv/.workshop
+	@sh tools/install_chromium.sh
+	@$(BIN)/python tools/take_screenshots.py
+
+lock:
+	uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements.lock requirements.in
+	uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements-dev.lock requirements-dev.in

@@ -1,0 +1,5 @@
+"""``python -m lamplight``."""
+
+from lamplight.cli import main
+
+main()

@@ -1,0 +1,171 @@
+"""Taking readings in from a file, and giving them out."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from lamplight.actions.entries import Hand, write_entry
+from lamplight.core.calendar import SiteCalendar
+from lamplight.core.counters import Reading, backwards_pairs
+from lamplight.core.doubts import Doubt, Force, examine
+from lamplight.core.errors import LamplightError
+from lamplight.core.machine_book import MachineBook, usage_of
+from lamplight.formats.readings_csv import EXAMPLES, Problem, Row, read, write
+from lamplight.store.books import books, live_readings
+from lamplight.store.database import database
+from lamplight.store.models import CounterReading
+from lamplight.store.sites import SiteRow, machines
+
+
+@dataclass(frozen=True)
+class ImportFacts:
+    """A file as it was handed in.
+
+    Attributes:
+        order: how its dates are written: ``iso``, ``day`` or ``month`` first.
+        confirmed: whether its doubts were answered with yes.
+    """
+
+    data: bytes
+    order: str = "iso"
+    confirmed: bool = False
+
+
+@dataclass(frozen=True)
+class ImportResult:
+    """How many readings were new, and how many were in the book already."""
+
+    added: int
+    known: int
+
+
+class FileProblems(LamplightError):
+    """The file is refused whole."""
+
+    def __init__(self, problems: Sequence[Problem]) -> None:
+        super().__init__("; ".join(f"line {p.line}, {p.column or 'file'}: {p.reason}" for p in problems[:10]))
+        self.problems = tuple(problems)
+
+
+class FileDoubts(LamplightError):
+    """The file may be right, but some of it is unlikely."""
+
+    def __init__(self, sentences: Sequence[str]) -> None:
+        super().__init__(" ".join(sentences[:10]))
+        self.sentences = tuple(sentences)
+
+
+def import_readings(site: SiteRow, asked: ImportFacts, hand: Hand) -> ImportResult:
+    """Take a file in whole, or not at all.
+
+    Raises:
+        FileProblems: when any line is wrong, with all of them.
+        FileDoubts: when readings are implausible and not confirmed.
+    """
+    rows, problems = read(asked.data, site.calendar, asked.order)
+    if problems:
+        raise FileProblems(problems)
+    with database.atomic():
+        by_machine = _by_machine(site, rows)
+        known = books(list(by_machine))
+        problems, doubts, fresh = [], [], {}
+        for machine_id, lines in by_machine.items():
+            book = known.get(machine_id, MachineBook())
+            fresh[machine_id], wrong = _new_lines(lines, book)
+            problems += wrong
+            if not wrong:
+                refused, unsure = _examined(fresh[machine_id], book, site.calendar, hand)
+                problems += refused
+                doubts += unsure
+        if problems:
+            raise FileProblems(sorted(problems, key=lambda problem: problem.line))
+        if doubts and not asked.confirmed:
+            raise FileDoubts(doubts)
+        added = _save(fresh, hand)
+    return ImportResult(added, len(rows) - added)
+
+
+def _by_machine(site: SiteRow, rows: Sequence[Row]) -> dict[int, list[Row]]:
+    names = {row.name.lower(): row.id for row in machines(site.id)}
+    found: dict[int, list[Row]] = defaultdict(list)
+    problems = []
+    for row in rows:
+        if row.machine.lower() not in names:
+            said = "No machine here has that name. Add it first, or mend the name."
+            problems.append(Problem(row.line, "machine", row.machine, said, next(iter(names), EXAMPLES["machine"])))
+        elif row.counter != "drinks":
+            problems.append(Problem(row.line, "counter", row.counter, "No such counter on this machine.", "drinks"))
+        else:
+            found[names[row.machine.lower()]].append(row)
+    if problems:
+        raise FileProblems(problems)
+    return found
+
+
+def _new_lines(lines: Sequence[Row], book: MachineBook) -> tuple[list[Row], list[Problem]]:
+    """Lines that are not in the book yet; another value for the same moment is a problem."""
+    values = {reading.at: reading.value for reading in book.readings}
+    fresh, problems = [], []
+    for row in sorted(lines, key=lambda row: (row.at, row.line)):
+        if row.at not in values:
+            values[row.at] = row.value
+            fresh.append(row)
+        elif values[row.at] != row.value:
+            said = f"{values[row.at]} is already written down for that moment."
+            problems.append(Problem(row.line, "value", str(row.value), said, str(values[row.at])))
+    return fresh, problems
+
+
+def _examined(
+    fresh: Sequence[Row], book: MachineBook, calendar: SiteCalendar, hand: Hand
+) -> tuple[list[Problem], list[str]]:
+    """What cannot be so, and what is unlikely, judged by the usage over book and file together."""
+    whole = replace(book, readings=(*book.readings, *(Reading(row.at, row.value) for row in fresh)))
+    lines = {(row.at, row.value): row for row in fresh}
+    problems = []
+    for earlier, later in backwards_pairs(whole.readings, whole.restarts):
+        row = lines.get((later.at, later.value)) or lines.get((earlier.at, earlier.value))
+        if row:
+            said = (
+                f"The counter would run back from {earlier.value} to {later.value}. If it restarted, type that "
+                "reading on the sheet first, where you can say so."
+            )
+            problems.append(Problem(row.line, "value", str(row.value), said, EXAMPLES["value"]))
+    if problems:
+        return problems, []
+    usage = usage_of(whole, calendar, hand.now)
+    doubts = []
+    for row in fresh:
+        others = [reading for reading in whole.row_at(row.at) if reading.at != row.at]
+        for doubt in examine(row.value, row.at, others, usage, calendar, hand.now):
+            _sort_out(doubt, row, problems, doubts)
+    return problems, doubts
+
+
+def _sort_out(doubt: Doubt, row: Row, problems: list[Problem], doubts: list[str]) -> None:
+    if doubt.force is Force.REFUSE:
+        problems.append(Problem(row.line, "time", str(row.at), doubt.sentence, EXAMPLES["time"]))
+    else:
+        doubts.append(f"Line {row.line}, {row.machine}: {doubt.sentence}")
+
+
+def _save(fresh: dict[int, list[Row]], hand: Hand) -> int:
+    added = 0
+    for machine_id, rows in fresh.items():
+        if not rows:
+            continue
+        said = f"{len(rows)} readings taken in from a file"
+        entry = write_entry("import", said, hand, machine_id)
+        for row in rows:
+            CounterReading.create(entry=entry, machine=machine_id, at=row.at, value=row.value, source="csv")
+        added += len(rows)
+    return added
+
+
+def readings_as_csv(site: SiteRow) -> str:
+    """All readings of the site's machines as a CSV file."""
+    names = {row.id: row.name for row in machines(site.id, retired=True)}
+    rows = [(names[r.machine_id], r.counter, r.at, r.value) for r in live_readings() if r.machine_id in names]
+    return write(rows, site.calendar)

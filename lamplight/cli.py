@@ -1,0 +1,184 @@
+"""The command line: serve, demo, import-readings, export, backup, restore, check."""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+import click
+
+from lamplight import __version__
+from lamplight.core.errors import LamplightError
+
+if TYPE_CHECKING:
+    from lamplight.web.clock import Clock
+
+DATA = click.option(
+    "--data", type=click.Path(file_okay=False, path_type=Path), default=None, help="Data folder; your own by default."
+)
+
+
+class Said(click.ClickException):
+    """A refusal in a sentence, without a traceback."""
+
+
+class Sentences(click.Group):
+    """Turns every refusal of Lamplight into its sentence."""
+
+    def invoke(self, ctx: click.Context) -> object:
+        """Run the command."""
+        try:
+            return super().invoke(ctx)
+        except LamplightError as problem:
+            raise Said(str(problem)) from problem
+
+
+def _folder(data: Path | None) -> Path:
+    if data is not None:
+        return data
+    from platformdirs import user_data_path
+
+    return user_data_path("lamplight", appauthor=False)
+
+
+@click.group(cls=Sentences)
+@click.version_option(__version__)
+def main() -> None:
+    """Lamplight: know what the machines need before the lamp lights."""
+
+
+@main.command()
+@DATA
+@click.option("--host", default="127.0.0.1", show_default=True)
+@click.option("--port", default=8000, show_default=True, type=click.IntRange(0, 65535))
+def serve(data: Path | None, host: str, port: int) -> None:
+    """Start on your own data; the folder is created when missing."""
+    from lamplight.web.clock import clock_from_environment
+
+    _serve(_folder(data), host, port, clock_from_environment())
+
+
+@main.command()
+@click.option("--host", default="127.0.0.1", show_default=True)
+@click.option("--port", default=8000, show_default=True, type=click.IntRange(0, 65535))
+@click.option("--fresh", is_flag=True, help="Make the demo data anew.")
+@click.option("--data", type=click.Path(file_okay=False, path_type=Path), default=Path(".demo-data"), show_default=True)
+def demo(host: str, port: int, fresh: bool, data: Path) -> None:
+    """Start with the demo: Kilnside Tileworks, five machines, two keepers."""
+    from lamplight.demo.seed import prepare
+    from lamplight.web.clock import clock_from_environment
+
+    clock = clock_from_environment()
+    prepare(data, clock.now(), fresh)
+    _serve(data, host, port, clock)
+
+
+def _serve(folder: Path, host: str, port: int, clock: Clock) -> None:
+    import waitress
+
+    from lamplight.web import create_app
+    from lamplight.web.security import check_host
+
+    check_host(host)
+    app = create_app(folder, clock)
+    try:
+        server = waitress.create_server(app, host=host, port=port, threads=8, ident="lamplight")
+    except OSError as problem:
+        raise Said(f"Port {port} cannot be used ({problem.strerror}). Choose another with --port.") from problem
+    shown = f"[{host}]" if ":" in host else host
+    click.echo(f"Lamplight is ready at http://{shown}:{server.effective_port}/")
+    sys.stdout.flush()
+    try:
+        server.run()
+    except KeyboardInterrupt:
+        click.echo("Good night.")
+
+
+@main.command("import-readings")
+@DATA
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--order", type=click.Choice(["iso", "day", "month"]), default="iso", show_default=True)
+@click.option("--yes", is_flag=True, help="Take in what is unlikely, too.")
+def import_readings_command(data: Path | None, file: Path, order: str, yes: bool) -> None:
+    """Take readings in from a CSV file: all of it, or nothing."""
+    from lamplight.actions.entries import Hand
+    from lamplight.actions.exchange import ImportFacts, import_readings
+    from lamplight.store.database import database, open_database
+    from lamplight.store.sites import the_site
+    from lamplight.web.clock import clock_from_environment
+
+    open_database(_folder(data))
+    with database.connection_context():
+        here = the_site()
+        if here is None:
+            raise Said("There is no site yet. Start Lamplight once and set it up.")
+        hand = Hand(clock_from_environment().now())
+        result = import_readings(here, ImportFacts(file.read_bytes(), order, yes), hand)
+    click.echo(f"{result.added} new readings; {result.known} were in the book already.")
+
+
+@main.command()
+@DATA
+@click.argument("file", type=click.File("w", encoding="utf-8"), default="-")
+def export(data: Path | None, file: click.utils.LazyFile) -> None:
+    """Write all readings as CSV, to a file or to the screen."""
+    from lamplight.actions.exchange import readings_as_csv
+    from lamplight.store.database import database, open_database
+    from lamplight.store.sites import the_site
+
+    open_database(_folder(data))
+    with database.connection_context():
+        here = the_site()
+        file.write(readings_as_csv(here) if here else "machine,counter,time,value\r\n")
+
+
+@main.command()
+@DATA
+@click.argument("target", type=click.Path(path_type=Path), required=False)
+def backup(data: Path | None, target: Path | None) -> None:
+    """Copy the data file while Lamplight runs; answers where the copy is."""
+    from lamplight.store.database import BACKUP_FOLDER, back_up_to, backup_name, data_file, database, open_database
+    from lamplight.web.clock import clock_from_environment
+
+    folder = _folder(data)
+    if not data_file(folder).exists():
+        raise Said(f"There is no data in {folder}.")
+    open_database(folder)
+    if target is None or target.is_dir():
+        target = (target or folder / BACKUP_FOLDER) / backup_name(clock_from_environment().now())
+    with database.connection_context():
+        back_up_to(target)
+    click.echo(str(target))
+
+
+@main.command()
+@click.argument("file", type=click.Path(path_type=Path))
+@click.argument("folder", type=click.Path(file_okay=False, path_type=Path))
+def restore(file: Path, folder: Path) -> None:
+    """Put a backup into a new data folder."""
+    from lamplight.store.database import open_database, restore_into
+
+    restore_into(file, folder)
+    open_database(folder)
+    click.echo(f"Restored. Start it with: lamplight serve --data {folder}")
+
+
+@main.command()
+@DATA
+def check(data: Path | None) -> None:
+    """Look whether the data file is sound; says what is not."""
+    from lamplight.store.checking import problems_in
+    from lamplight.store.database import data_file, database, open_database
+
+    folder = _folder(data)
+    if not data_file(folder).exists():
+        raise Said(f"There is no data in {folder}.")
+    open_database(folder)
+    with database.connection_context():
+        found = problems_in()
+    for sentence in found:
+        click.echo(sentence)
+    if found:
+        raise Said(f"{len(found)} thing{'s' if len(found) > 1 else ''} to mend.")
+    click.echo("The data file is sound.")

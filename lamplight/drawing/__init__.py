@@ -1,0 +1,1 @@
+"""SVG views: geometry in Python, colours by class names from the style sheet."""

@@ -1,0 +1,243 @@
+"""The cutaway of a machine, assembled from its kind's part list."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping
+from dataclasses import dataclass, field
+
+from markupsafe import Markup
+
+from lamplight.core.kind import Kind
+from lamplight.drawing.frame import Frame, frame
+from lamplight.drawing.parts import JOIN, PARTS, PartView, cup, measuring_jug, stand_shapes
+from lamplight.drawing.svg import Box, circle, el, group, line, path, rect, text
+
+BEHIND_BODY = ("tank", "filter", "mains", "fridge", "hose")
+
+
+@dataclass(frozen=True)
+class Label:
+    """Words beside the drawing, led to a part by a line."""
+
+    part: str
+    title: str
+    detail: str
+    cls: str = ""
+
+
+@dataclass(frozen=True)
+class Scene:
+    """What the drawing is to show.
+
+    Attributes:
+        touched: the part in hand, or empty.
+        pose: how the machine is opened up, or empty.
+        levels: how full parts are, 0 to 1, by key.
+        labels: words beside it.
+        missing: parts known to be missing, drawn dashed.
+    """
+
+    touched: str = ""
+    pose: str = ""
+    levels: Mapping[str, float] = field(default_factory=dict)
+    labels: tuple[Label, ...] = ()
+    missing: Collection[str] = ()
+
+
+LABEL_WIDTH = 268
+POSES = ("tray-out", "tank-fill", "tank-out", "jug-under", "tablet-in", "group-half", "group-out")
+
+
+def cutaway(kind: Kind, scene: Scene | None = None, cls: str = "cutaway", height: int | None = None) -> Markup:
+    """The drawing as an SVG element.
+
+    Args:
+        kind: its look and part list.
+        scene: what to show; nothing touched by default.
+        cls: class of the element.
+        height: in px; None lets the style sheet decide.
+
+    Its title names the kind and the part in hand.
+    """
+    scene = scene or Scene()
+    boxes = frame(kind.look, [part.key for part in kind.parts])
+    posed = _posed(boxes, scene.pose)
+    bounds = _bounds(boxes, posed, scene)
+    drawing = _assemble(kind, boxes, posed, scene)
+    labels = _labels(posed, scene, bounds)
+    if scene.labels:
+        bounds = Box(bounds.x, bounds.y, bounds.w + LABEL_WIDTH, bounds.h)
+    touched = kind.part(scene.touched)
+    title = f"{kind.title}, cut open" + (f"; {touched.label} in hand" if touched else "")
+    return el(
+        "svg", el("title", title), drawing, labels, cls=cls, role="img",
+        viewBox=f"{bounds.x:.0f} {bounds.y:.0f} {bounds.w:.0f} {bounds.h:.0f}",
+        height=height, width=round(height * bounds.w / bounds.h) if height else None,
+    )  # fmt: skip
+
+
+def silhouette(kind: Kind, size: int = 40) -> Markup:
+    """The outline alone, for lists: told apart at 40 px."""
+    boxes = frame(kind.look, [part.key for part in kind.parts])
+    bounds = boxes.bounds
+    outer = [key for key in ("hopper", *BEHIND_BODY, "wand", "jug") if key in boxes.boxes]
+    shapes = [PARTS[key](boxes.boxes[key], PartView(kind.look)) for key in outer if key != "filter"]
+    bay = rect(boxes.bay.join(boxes.boxes.get("outlet", boxes.bay)), "sil-hole", 4)
+    band = rect(boxes.boxes["panel"], "sil-hole", 6) if "panel" in boxes.boxes else JOIN
+    body = rect(boxes.body, "sil-body", kind.look.corner)
+    return el(
+        "svg", el("title", kind.title), JOIN.join(shapes), stand_shapes(boxes.body, kind.look.stand), body, band, bay,
+        cls="silhouette", role="img", height=size, width=round(size * bounds.w / bounds.h),
+        viewBox=f"{bounds.x:.0f} {bounds.y:.0f} {bounds.w:.0f} {bounds.h:.0f}",
+    )  # fmt: skip
+
+
+def _posed(boxes: Frame, pose: str) -> dict[str, Box]:
+    """Boxes moved as the pose has them; a pose of a part that is not fitted changes nothing."""
+    moved = dict(boxes.boxes)
+    if pose == "tray-out" and "tray" in moved:
+        moved["tray"] = moved["tray"].shift(-moved["tray"].w * 0.62, 2)
+        moved.pop("float", None)
+    if pose in ("group-half", "group-out") and "group" in moved:
+        box = moved["group"]
+        reach = boxes.body.right - box.x
+        moved["group"] = box.shift(
+            reach * 0.62 if pose == "group-half" else reach + 66, 0 if pose == "group-half" else 6
+        )
+    if pose == "tank-out" and "tank" in moved:
+        moved["tank"] = moved["tank"].shift(0, -52)
+        moved.pop("filter", None)
+    return moved
+
+
+def _bounds(boxes: Frame, posed: Mapping[str, Box], scene: Scene) -> Box:
+    around = boxes.bounds
+    for box in posed.values():
+        around = around.join(Box(box.x - 8, box.y - 8, box.w + 16, box.h + 8))
+    if scene.pose in ("tablet-in", "tank-fill"):
+        around = around.join(Box(around.x, boxes.body.y - 92, 1, 1))
+    return around
+
+
+def _assemble(kind: Kind, boxes: Frame, posed: Mapping[str, Box], scene: Scene) -> Markup:
+    behind = [_part(kind, key, posed, scene) for key in BEHIND_BODY if key in posed]
+    inside = [
+        _part(kind, key, posed, scene)
+        for key in posed
+        if key not in BEHIND_BODY and key != scene.touched and key != "door"
+    ]
+    front = (
+        _part(kind, scene.touched, posed, scene)
+        if scene.touched in posed and scene.touched not in BEHIND_BODY
+        else JOIN
+    )
+    return group(
+        *behind,
+        stand_shapes(boxes.body, kind.look.stand),
+        rect(boxes.body, "cut-shell", kind.look.corner),
+        rect(boxes.works, "cut-cavity", 8),
+        rect(boxes.bay.join(boxes.boxes.get("tray", boxes.bay)), "cut-bay", 8),
+        _pipes(boxes, posed),
+        *inside,
+        _in_the_bay(boxes, scene),
+        front,
+        _gesture(boxes, posed, scene),
+        cls="cut touching" if scene.touched else "cut",
+    )
+
+
+def _part(kind: Kind, key: str, posed: Mapping[str, Box], scene: Scene) -> Markup:
+    part = kind.part(key)
+    cls = f"part part-{key}" + (" is-touched" if key == scene.touched else "")
+    cls += " is-missing" if key in scene.missing else ""
+    title = el("title", part.label) if part else JOIN
+    return group(title, PARTS[key](posed[key], PartView(kind.look, scene.levels.get(key))), cls=cls, data_part=key)
+
+
+def _pipes(boxes: Frame, posed: Mapping[str, Box]) -> Markup:
+    """Water from tank or tap through pump and heater to the group; coffee on to the outlet."""
+    drawn = []
+    pump, boiler, brew, outlet = (boxes.boxes.get(key) for key in ("pump", "boiler", "group", "outlet"))
+    source = boxes.boxes.get("tank") or boxes.boxes.get("mains")
+    if source and pump:
+        side = boxes.body.right if source.cx > boxes.body.cx else 0
+        start = boxes.body.bottom - 5 if "tank" in boxes.boxes else source.y - 14
+        over = boxes.works.right - 2 if side else boxes.works.x + 2
+        drawn.append(path(f"M{source.cx} {start} H{over} V{pump.cy} H{pump.cx}", "cut-water-pipe"))
+    if pump and boiler:
+        drawn.append(line(pump.cx, pump.y, boiler.cx, boiler.bottom, "cut-water-pipe"))
+    if boiler and brew and posed.get("group") == brew:
+        drawn.append(path(f"M{boiler.x} {boiler.bottom - 8} H{brew.right - 4} V{brew.y + 6}", "cut-water-pipe"))
+    if brew and outlet and posed.get("group") == brew:
+        drawn.append(
+            path(
+                f"M{brew.x + 3} {brew.bottom - 10} H{boxes.works.x - 4} V{outlet.y + 8} H{outlet.right - 4}",
+                "cut-coffee-pipe",
+            )
+        )
+    return group(*drawn)
+
+
+def _in_the_bay(boxes: Frame, scene: Scene) -> Markup:
+    floor = boxes.bay.bottom + 2
+    if scene.pose == "jug-under":
+        height = min(70.0, boxes.bay.h * 0.56)
+        jug = Box(boxes.bay.cx - 24, floor - height, 48, height)
+        stream = [
+            line(boxes.bay.cx + k, boxes.bay.y + 30, boxes.bay.cx + k, jug.bottom - 10, "cut-stream") for k in (-8, 8)
+        ]
+        return group(measuring_jug(jug, 0.4), *stream)
+    if scene.pose == "tray-out":
+        return JOIN
+    height = min(24.0, boxes.bay.h * 0.3)
+    return cup(Box(boxes.bay.cx - 15, floor - height, 30, height))
+
+
+def _gesture(boxes: Frame, posed: Mapping[str, Box], scene: Scene) -> Markup:
+    """What the hand does: a falling tablet, a pour, an arrow along the way a part moves."""
+    pose = scene.pose
+    if pose == "tablet-in":
+        target = boxes.boxes.get(scene.touched) or boxes.boxes.get("funnel") or boxes.works
+        top = boxes.body.y - 74
+        x = target.cx
+        return group(
+            rect(Box(x - 13, top, 26, 11), "cut-tablet", 4),
+            path(f"M{x} {top + 20} V{target.y - 8}", "cut-way"),
+            path(f"M{x - 6} {target.y - 16} L{x} {target.y - 6} L{x + 6} {target.y - 16}", "cut-way-head"),
+        )
+    if pose == "tank-fill" and "tank" in posed:
+        tank = posed["tank"]
+        return path(f"M{tank.cx} {tank.y - 48} q-5 20 0 40 q4 14 0 {tank.h * 0.3}", "cut-pour")
+    ways = {"tray-out": ("tray", -1), "group-half": ("group", 1), "group-out": ("group", 1)}
+    if pose in ways and ways[pose][0] in posed:
+        key, way = ways[pose]
+        box = posed[key]
+        x, y = (box.right, box.bottom + 6) if way > 0 else (box.x, box.y - 12)
+        start = x - way * 46
+        head = f"M{x - way * 9} {y - 6} L{x} {y} L{x - way * 9} {y + 6}"
+        return group(line(start, y, x, y, "cut-way"), path(head, "cut-way-head"))
+    return JOIN
+
+
+def _labels(posed: Mapping[str, Box], scene: Scene, bounds: Box) -> Markup:
+    """Words to the right, in order of height, each led to its part."""
+    wanted = [label for label in scene.labels if label.part in posed]
+    wanted.sort(key=lambda label: posed[label.part].cy)
+    if not wanted:
+        return JOIN
+    step = min(58.0, (bounds.h - 40) / len(wanted))
+    x = bounds.right + 18
+    drawn = []
+    for n, label in enumerate(wanted):
+        box = posed[label.part]
+        y = bounds.y + 44 + n * max(step, 46.0)
+        drawn.append(
+            group(
+                path(f"M{box.cx:.0f} {box.cy:.0f} L{x - 26:.0f} {y:.0f} H{x - 6:.0f}", "cut-leader"),
+                circle(box.cx, box.cy, 3.2, "cut-leader-end"),
+                text(x, y + 1, label.title, "cut-label-title"),
+                text(x, y + 18, label.detail, "cut-label-detail"),
+                cls=f"label {label.cls}".strip(),
+            )
+        )
+    return group(*drawn, cls="cut-labels")

@@ -1,0 +1,1 @@
+"""Open formats, in and out. Each module knows one format and only the core."""

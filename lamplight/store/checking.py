@@ -1,0 +1,26 @@
+"""Whether the data file is sound."""
+
+from __future__ import annotations
+
+from lamplight.core.counters import backwards_pairs
+from lamplight.store.books import books
+from lamplight.store.database import database
+from lamplight.store.models import MachineVersion
+from lamplight.store.sites import newest
+
+
+def problems_in() -> list[str]:
+    """Sentences about what is wrong in the open file; empty when it is sound."""
+    found = [
+        f"SQLite says: {row[0]}." for row in database.execute_sql("PRAGMA integrity_check").fetchall() if row[0] != "ok"
+    ]
+    for table, row_id, parent, _ in database.execute_sql("PRAGMA foreign_key_check").fetchall():
+        found.append(f"Line {row_id} of {table} points to a {parent} that is not there.")
+    names = {version.machine_id: version.name for version in newest(MachineVersion, "machine")}
+    for machine_id, book in books().items():
+        for low, high in backwards_pairs(book.readings, book.restarts):
+            found.append(
+                f"{names[machine_id]}: the counter runs from {low.value} ({low.at:%Y-%m-%d}) back to "
+                f"{high.value} ({high.at:%Y-%m-%d}) without a restart. Correct one of them."
+            )
+    return found

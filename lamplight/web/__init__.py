@@ -1,0 +1,84 @@
+"""The web interface: thin routes over actions and queries."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from pathlib import Path
+
+from flask import Flask, jsonify
+from flask_wtf import CSRFProtect
+
+from lamplight import __version__
+from lamplight.store.database import database, open_database, schema_version, writable
+from lamplight.web import errors, rendering, security
+from lamplight.web.clock import Clock
+
+CSRF = CSRFProtect()
+
+
+def create_app(folder: Path, clock: Clock | None = None, testing: bool = False) -> Flask:
+    """The application over one data folder.
+
+    Args:
+        folder: where the data file lies; created when missing.
+        clock: tells the time; the machine's own by default.
+        testing: for tests; changes nothing but how unexpected errors surface.
+    """
+    open_database(folder)
+    app = Flask("lamplight.web", static_folder="static", template_folder="templates")
+    app.config.update(
+        SECRET_KEY=security.secret_key(folder),
+        SESSION_COOKIE_NAME="lamplight",
+        SESSION_COOKIE_HTTPONLY=True,
+        SESSION_COOKIE_SAMESITE="Lax",
+        PERMANENT_SESSION_LIFETIME=timedelta(days=400),
+        WTF_CSRF_TIME_LIMIT=None,
+        MAX_CONTENT_LENGTH=256 * 1024,
+        TRUSTED_HOSTS=["127.0.0.1", "localhost", "[::1]"],
+        TESTING=testing,
+    )
+    app.extensions["lamplight_clock"] = clock or Clock()
+    CSRF.init_app(app)
+    security.add_headers(app)
+    errors.register(app)
+    rendering.register(app)
+    _connect(app)
+    _register_blueprints(app)
+
+    @app.get("/healthz")
+    def healthz():  # noqa: ANN202
+        healthy = writable()
+        answer = jsonify(version=__version__, schema=app.config["SCHEMA"], writable=healthy)
+        return answer, 200 if healthy else 503
+
+    with database.connection_context():
+        app.config["SCHEMA"] = schema_version()
+    return app
+
+
+def _connect(app: Flask) -> None:
+    """One connection a request; static files and the health check need none."""
+
+    @app.before_request
+    def open_connection() -> None:
+        from flask import request
+
+        if request.endpoint not in ("static", "healthz"):
+            database.connect(reuse_if_open=True)
+
+    @app.teardown_request
+    def close_connection(_problem: BaseException | None) -> None:
+        if not database.is_closed():
+            database.close()
+
+
+def _register_blueprints(app: Flask) -> None:
+    from lamplight.web.log import views as log
+    from lamplight.web.machines import views as machines
+    from lamplight.web.readings import views as readings
+    from lamplight.web.runs import views as runs
+    from lamplight.web.setup import views as setup
+    from lamplight.web.today import views as today
+
+    for place in (today, machines, readings, runs, log, setup):
+        app.register_blueprint(place.blueprint)

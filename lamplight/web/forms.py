@@ -1,0 +1,87 @@
+"""Reading what was typed: each function answers a value or raises a sentence."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from datetime import date, datetime, time
+
+from lamplight.core.calendar import OpeningHours, SiteCalendar, minute_of
+from lamplight.core.errors import InvalidInput
+
+GROUPING = re.compile(r"[\s\u00a0\u202f'’.,]")
+GROUPED = re.compile(r"\d{1,3}(?:(?P<mark>[\s\u00a0\u202f'’.,])\d{3})(?:(?P=mark)\d{3})*|\d+")
+
+
+class FieldErrors(InvalidInput):
+    """What is wrong, by field name."""
+
+    def __init__(self, errors: Mapping[str, str]) -> None:
+        super().__init__(" ".join(errors.values()))
+        self.errors = dict(errors)
+
+
+def count(text: str, what: str) -> int:
+    """A whole count; thousands may be set apart by a space, a dot, a comma or an apostrophe.
+
+    Raises:
+        InvalidInput: for anything else.
+    """
+    trimmed = text.strip()
+    if not GROUPED.fullmatch(trimmed) or len(GROUPING.sub("", trimmed)) > 9:
+        raise InvalidInput(f"{what} is a whole number such as 12 480; “{trimmed[:30]}” is not.")
+    return int(GROUPING.sub("", trimmed))
+
+
+def optional_count(text: str, what: str) -> int | None:
+    """A whole count, or None where nothing was typed."""
+    return count(text, what) if text.strip() else None
+
+
+def optional_rate(text: str, what: str) -> float | None:
+    """A number of 0 or more with a decimal point or comma, or None where nothing was typed."""
+    if not text.strip():
+        return None
+    try:
+        value = float(text.strip().replace(",", "."))
+    except ValueError:
+        value = -1.0
+    if not 0 <= value < 1e6:
+        raise InvalidInput(f"{what} is a number such as 40; “{text.strip()[:30]}” is not.")
+    return value
+
+
+def day(text: str, what: str) -> date:
+    """A date as the date field sends it."""
+    try:
+        return date.fromisoformat(text.strip())
+    except ValueError:
+        raise InvalidInput(f"{what} is a date such as 2026-11-24; “{text.strip()[:30]}” is not.") from None
+
+
+def moment(text: str, what: str, calendar: SiteCalendar) -> datetime:
+    """A date and time on the site's wall clock.
+
+    A time that the clock change leaves out is read an hour later; one that it repeats, as the
+    first.
+    """
+    try:
+        wall = datetime.fromisoformat(text.strip())
+    except ValueError:
+        said = f"{what} is a date and time such as 2026-11-24 07:05; “{text.strip()[:30]}” is not."
+        raise InvalidInput(said) from None
+    return wall if wall.tzinfo else wall.replace(tzinfo=calendar.tz)
+
+
+def hours(opens: str, closes: str) -> OpeningHours:
+    """Opening hours; a closing time of 00:00 is midnight at the day's end."""
+    try:
+        first, last = minute_of(time.fromisoformat(opens.strip())), minute_of(time.fromisoformat(closes.strip()))
+    except ValueError:
+        raise InvalidInput("Opening hours are times such as 07:00 and 18:00.") from None
+    return OpeningHours(first, last or 24 * 60)
+
+
+def same_site(target: str, fallback: str) -> str:
+    """A path on this site to go to next; anything else is replaced."""
+    return target if target.startswith("/") and not target.startswith(("//", "/\\")) else fallback

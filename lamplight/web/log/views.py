@@ -1,0 +1,61 @@
+"""The log: who did what, when, at which counter; and undoing it."""
+
+from __future__ import annotations
+
+from flask import Blueprint, abort, flash, redirect, request, url_for
+
+from lamplight.actions.outlook import look_at_all
+from lamplight.actions.undo import consequences, put_back, undo
+from lamplight.core.circuits import Circuit
+from lamplight.core.errors import InvalidInput
+from lamplight.store.logbook import entry
+from lamplight.web import forms
+from lamplight.web.clock import now
+from lamplight.web.log.model import log_days
+from lamplight.web.rendering import hand, site
+from lamplight.web.rendering import page as render
+
+blueprint = Blueprint("log", __name__, url_prefix="/log", template_folder="templates")
+PAGE_LENGTH = 100
+
+
+@blueprint.get("")
+def page():  # noqa: ANN201
+    here = site()
+    machine = int(request.args["machine"]) if request.args.get("machine", "").isdigit() else None
+    circuit = request.args.get("circuit", "")
+    before = int(request.args["before"]) if request.args.get("before", "").isdigit() else None
+    days, older = log_days(here, machine, circuit, before, PAGE_LENGTH)
+    return render(
+        "log/page.html", "worktop", days=days, older=older, machine=machine, circuit=circuit, circuits=list(Circuit),
+        looks=look_at_all(here, now()),
+    )  # fmt: skip
+
+
+@blueprint.route("/<int:entry_id>/undo", methods=["GET", "POST"])
+def undo_entry(entry_id: int):  # noqa: ANN201
+    site()
+    row = entry(entry_id)
+    if row is None:
+        abort(404)
+    error = ""
+    if request.method == "POST":
+        try:
+            undo(entry_id, hand())
+            flash(f"Undone: {row.summary}. Everything that rested on it was worked out anew.")
+            return redirect(forms.same_site(request.form.get("next", ""), url_for("log.page")), 303)
+        except InvalidInput as problem:
+            error = str(problem)
+    return render(
+        "log/undo.html", "worktop", 422 if error else 200, row=row, consequences=consequences(row), error=error
+    )
+
+
+@blueprint.post("/<int:entry_id>/put-back")
+def put_entry_back(entry_id: int):  # noqa: ANN201
+    site()
+    if entry(entry_id) is None:
+        abort(404)
+    row = put_back(entry_id)
+    flash(f"Counts again: {row.summary}.")
+    return redirect(url_for("log.page"), 303)

@@ -1,0 +1,167 @@
+"""Readings: the meter-reader's sheet, each machine's history, and files in and out."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from datetime import datetime
+
+from flask import Blueprint, Response, abort, flash, request
+
+from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings, readings_as_csv
+from lamplight.actions.outlook import MachineLook, look_at, look_at_all
+from lamplight.actions.readings import (
+    DoubtfulReadings,
+    TypedReading,
+    correct_reading,
+    doubts_about,
+    remove_reading,
+    take_readings,
+)
+from lamplight.core.errors import InvalidInput
+from lamplight.store.books import reading_rows
+from lamplight.web import forms
+from lamplight.web.clock import now
+from lamplight.web.readings.model import said_about, sheet_rows
+from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import page as render
+
+blueprint = Blueprint("readings", __name__, url_prefix="/readings", template_folder="templates")
+CSV_LIMIT = 2 * 1024 * 1024
+
+
+def _typed(form: Mapping[str, str], machine_id: int, at: datetime) -> TypedReading | None:
+    value = forms.optional_count(form.get(f"value-{machine_id}", ""), "A counter")
+    if value is None:
+        return None
+    before = forms.optional_count(form.get(f"before-{machine_id}", ""), "The counter before it restarted")
+    return TypedReading(machine_id, value, at, form.get(f"answer-{machine_id}", ""), before)
+
+
+@blueprint.route("", methods=["GET", "POST"])
+def page():  # noqa: ANN201
+    here = site()
+    looks = look_at_all(here, now())
+    if request.method == "GET":
+        return _sheet(looks, {}, {})
+    errors: dict[int, str] = {}
+    typed: list[TypedReading] = []
+    try:
+        at = _asked_moment(request.form)
+    except InvalidInput as problem:
+        return _sheet(looks, request.form, {}, at_error=str(problem))
+    for look in looks:
+        try:
+            reading = _typed(request.form, look.row.id, at)
+            typed += [reading] if reading else []
+        except InvalidInput as problem:
+            errors[look.row.id] = str(problem)
+    if not errors and not typed:
+        return _sheet(looks, request.form, {}, at_error="Type at least one counter, then save.")
+    try:
+        if errors:
+            raise DoubtfulReadings({})
+        saved = take_readings(typed, here.calendar, hand())
+    except DoubtfulReadings as doubtful:
+        return _sheet(looks, request.form, errors, doubts=doubtful.doubts)
+    flash(f"{saved} reading{'s' if saved != 1 else ''} saved." if saved else "Those readings were in the book already.")
+    return see_other("readings.page")
+
+
+def _asked_moment(form: Mapping[str, str]) -> datetime:
+    typed = form.get("at", "").strip()
+    return forms.moment(typed, "The time of reading", site().calendar) if typed else now()
+
+
+def _sheet(looks, form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN202
+    wrong = bool(errors or doubts or at_error)
+    rows = sheet_rows(looks, form, errors, doubts or {}, site().calendar, now())
+    return render("readings/page.html", "worktop", 422 if wrong else 200, rows=rows, form=form, at_error=at_error)
+
+
+@blueprint.post("/<int:machine_id>/preview")
+def preview(machine_id: int):  # noqa: ANN201
+    """What would be said about one count, before it is saved."""
+    look = _existing(machine_id)
+    try:
+        typed = _typed(request.form, machine_id, _asked_moment(request.form))
+    except InvalidInput as problem:
+        return render("readings/preview.html", "said", said="", doubts=(), error=str(problem), machine_id=machine_id, answer="")
+    if typed is None:
+        return ""
+    doubts = doubts_about(typed, site().calendar, now())
+    said = said_about(look, typed.value, typed.at, site().calendar)
+    answer = request.form.get(f"answer-{machine_id}", "")
+    return render("readings/preview.html", "said", said=said, doubts=doubts, error="", machine_id=machine_id, answer=answer)
+
+
+def _existing(machine_id: int) -> MachineLook:
+    look = look_at(site(), machine_id, now())
+    if look is None:
+        abort(404)
+    return look
+
+
+@blueprint.get("/<int:machine_id>")
+def history(machine_id: int):  # noqa: ANN201
+    look = _existing(machine_id)
+    return render("readings/history.html", "worktop", look=look, rows=reading_rows(machine_id))
+
+
+@blueprint.route("/<int:machine_id>/<int:reading_id>", methods=["GET", "POST"])
+def change(machine_id: int, reading_id: int):  # noqa: ANN201
+    look = _existing(machine_id)
+    row = next((r for r in reading_rows(machine_id) if r.id == reading_id), None)
+    if row is None:
+        abort(404)
+    error, doubts = "", ()
+    if request.method == "POST":
+        try:
+            if request.form.get("do") == "remove":
+                remove_reading(machine_id, reading_id, hand())
+                flash("The reading is out of the book. The log can put it back.")
+                return see_other("readings.history", machine_id=machine_id)
+            value = forms.count(request.form.get("value", ""), "The counter")
+            at = forms.moment(request.form.get("at", ""), "The time of reading", site().calendar)
+            answer = request.form.get(f"answer-{machine_id}", "")
+            correct_reading(machine_id, reading_id, value, at, answer, site().calendar, hand())
+            flash("Corrected. Everything that rests on it follows.")
+            return see_other("readings.history", machine_id=machine_id)
+        except DoubtfulReadings as doubtful:
+            doubts = doubtful.doubts[machine_id]
+        except InvalidInput as problem:
+            error = str(problem)
+    form = request.form if request.method == "POST" else {}
+    code = 422 if error or doubts else 200
+    return render("readings/change.html", "worktop", code, look=look, row=row, form=form, error=error, doubts=doubts)
+
+
+@blueprint.route("/import", methods=["GET", "POST"])
+def import_file():  # noqa: ANN201
+    here = site()
+    request.max_content_length = CSV_LIMIT
+    if request.method == "GET":
+        return render("readings/import.html", "worktop", form={}, problems=(), doubts=())
+    upload = request.files.get("file")
+    pasted = request.form.get("text", "")
+    data = upload.read() if upload and upload.filename else pasted.encode()
+    asked = ImportFacts(data, request.form.get("order", "iso"), bool(request.form.get("confirmed")))
+    try:
+        result = import_readings(here, asked, hand())
+    except FileProblems as wrong:
+        return _import_again(data, wrong.problems, ())
+    except FileDoubts as doubtful:
+        return _import_again(data, (), doubtful.sentences)
+    flash(f"{result.added} new readings; {result.known} were in the book already.")
+    return see_other("readings.page")
+
+
+def _import_again(data: bytes, problems, doubts):  # noqa: ANN001, ANN202
+    form = {"text": data.decode("utf-8", "replace"), "order": request.form.get("order", "iso")}
+    return render("readings/import.html", "worktop", 422, form=form, problems=problems, doubts=doubts)
+
+
+@blueprint.get("/readings.csv")
+def export() -> Response:
+    body = readings_as_csv(site())
+    headers = {"Content-Disposition": "attachment; filename=lamplight-readings.csv"}
+    return Response(body, mimetype="text/csv; charset=utf-8", headers=headers)

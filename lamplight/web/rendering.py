@@ -1,0 +1,163 @@
+"""Turning view models into pages: fragments, filters, and what every page knows."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Mapping
+from datetime import date, datetime
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from babel.dates import format_date, format_datetime, format_time
+from babel.numbers import format_decimal
+from flask import Flask, current_app, g, redirect, render_template, request, session, url_for
+from werkzeug.wrappers import Response
+
+from lamplight import __version__
+from lamplight.actions.entries import Hand
+from lamplight.core.doubts import grouped
+from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, status_glyph
+from lamplight.store.runs import open_runs
+from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site
+from lamplight.web.clock import now
+
+LOCALE = "en_GB"
+DOCK = (
+    (1, "Today", "today.page"),
+    (2, "Machines", "machines.page"),
+    (3, "Readings", "readings.page"),
+    (8, "Log", "log.page"),
+)
+
+
+def site() -> SiteRow:
+    """The site of this request; before it is set up, visitors are led to the first page."""
+    if "site" not in g:
+        g.site = the_site()
+    if g.site is None:
+        raise SetUpFirst
+    return g.site
+
+
+class SetUpFirst(Exception):
+    """There is no site yet."""
+
+
+def keeper() -> KeeperRow | None:
+    """Who uses this browser, if they said so and are still around."""
+    chosen = session.get("keeper")
+    return next((row for row in keepers() if row.id == chosen), None)
+
+
+def hand() -> Hand:
+    """Who does something in this request, and when."""
+    who = keeper()
+    return Hand(now(), who.id if who else None)
+
+
+def wants_fragment() -> bool:
+    """Whether only a part of the page is asked for."""
+    headers = request.headers
+    return (
+        "HX-Request" in headers and "HX-Boosted" not in headers and headers.get("HX-History-Restore-Request") != "true"
+    )
+
+
+def page(template: str, block: str, code: int = 200, **model: Any) -> tuple[str, int]:
+    """A page, or for htmx only its named block, from the same template."""
+    if not wants_fragment():
+        return render_template(template, **model), code
+    context: dict[str, Any] = dict(model)
+    current_app.update_template_context(context)
+    found = current_app.jinja_env.get_template(template)
+    return "".join(found.blocks[block](found.new_context(context))), code
+
+
+def see_other(endpoint: str, **values: Any) -> Response:
+    """Send the browser on after something was done."""
+    return redirect(url_for(endpoint, **values), 303)
+
+
+@cache
+def _fingerprint(folder: str, name: str) -> str:
+    return hashlib.sha256((Path(folder) / name).read_bytes()).hexdigest()[:10]
+
+
+def asset(name: str) -> str:
+    """Address of a static file, with its hash."""
+    folder = current_app.static_folder or ""
+    return url_for("static", filename=name, v=_fingerprint(folder, name))
+
+
+def day_text(value: date | None, pattern: str = "EEE d MMM") -> str:
+    """A date in words; nothing for None."""
+    return "" if value is None else format_date(value, pattern, locale=LOCALE)
+
+
+def moment_text(value: datetime | None, pattern: str = "EEE d MMM, HH:mm") -> str:
+    """A moment on the site's wall clock; nothing for None."""
+    if value is None:
+        return ""
+    zone = site().calendar.tz
+    return format_datetime(value.astimezone(zone), pattern, tzinfo=zone, locale=LOCALE)
+
+
+def clock_text(value: datetime | None) -> str:
+    """A time of day on the site's wall clock."""
+    if value is None:
+        return ""
+    zone = site().calendar.tz
+    return format_time(value.astimezone(zone), "HH:mm", tzinfo=zone, locale=LOCALE)
+
+
+def rate_text(value: float) -> str:
+    """Drinks a day: one decimal below ten, none above."""
+    return format_decimal(round(value, 1 if value < 10 else 0), locale=LOCALE)
+
+
+def field_moment(value: datetime) -> str:
+    """A moment as a date-and-time field takes it."""
+    return f"{value.astimezone(site().calendar.tz):%Y-%m-%dT%H:%M}"
+
+
+def _everywhere() -> Mapping[str, Any]:
+    known = the_site() if "site" not in g else g.site
+    g.site = known
+    return {
+        "site": known,
+        "keeper": keeper(),
+        "keepers": keepers(),
+        "now": now(),
+        "version": __version__,
+        "dock": DOCK if known else (),
+        "running": _running(known),
+        "asset": asset,
+    }
+
+
+def _running(known: SiteRow | None) -> list[tuple[str, Any]]:
+    """Open runs with the names of their machines."""
+    if known is None:
+        return []
+    names = {row.id: row.name for row in machines(known.id)}
+    return [(names[run.machine_id], run) for run in open_runs() if run.machine_id in names]
+
+
+def register(app: Flask) -> None:
+    """Filters, and what every template may use."""
+    app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
+    app.jinja_env.filters.update(
+        day=day_text, moment=moment_text, clock=clock_text, count=grouped, rate=rate_text, field_moment=field_moment
+    )
+    app.jinja_env.globals.update(
+        circuit_glyph=circuit_glyph, status_glyph=status_glyph, status_words=STATUS_WORDS, asset=asset
+    )
+
+    @app.context_processor
+    def everywhere() -> Mapping[str, Any]:
+        return _everywhere() if request.endpoint not in (None, "static") or request.url_rule is None else {}
+
+    @app.errorhandler(SetUpFirst)
+    def set_up_first(_problem: SetUpFirst) -> Response:
+        return see_other("setup.start")

@@ -1,0 +1,144 @@
+"""Where machines stand, when the site is open, and who keeps them."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from zoneinfo import available_timezones
+
+from flask import Blueprint, abort, flash, redirect, request, session, url_for
+
+from lamplight.actions.sites import add_closure, save_keeper, save_site
+from lamplight.core.calendar import WEEKDAYS, OpeningHours, SiteCalendar
+from lamplight.core.errors import InvalidInput
+from lamplight.store.sites import closures, keepers, the_site
+from lamplight.web import forms
+from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import page as render
+
+blueprint = Blueprint("setup", __name__, template_folder="templates")
+
+
+def _typed_hours(form: Mapping[str, str]) -> tuple[list[OpeningHours | None], dict[str, str]]:
+    """Opening hours by weekday, and what is wrong with them."""
+    week: list[OpeningHours | None] = []
+    errors = {}
+    for day in range(7):
+        week.append(None)
+        if form.get(f"open{day}"):
+            try:
+                week[day] = forms.hours(form.get(f"from{day}", ""), form.get(f"to{day}", ""))
+            except InvalidInput as problem:
+                errors[f"from{day}"] = f"{WEEKDAYS[day]}: {problem}"
+    return week, errors
+
+
+def _default_form() -> dict[str, str]:
+    form = {"name": "", "zone": "Europe/Berlin"}
+    for day in range(7):
+        form |= {f"from{day}": "07:00", f"to{day}": "18:00"}
+        form |= {f"open{day}": "1"} if day < 5 else {}
+    return form
+
+
+def _form_of(name: str, calendar: SiteCalendar) -> dict[str, str]:
+    form = _default_form() | {"name": name, "zone": calendar.zone}
+    for day, span in enumerate(calendar.hours):
+        form.pop(f"open{day}", None)
+        if span:
+            closes = span.closes_minute % (24 * 60)
+            form[f"open{day}"] = "1"
+            form[f"from{day}"] = f"{span.opens_minute // 60:02}:{span.opens_minute % 60:02}"
+            form[f"to{day}"] = f"{closes // 60:02}:{closes % 60:02}"
+    return form
+
+
+def _save(form: Mapping[str, str]) -> dict[str, str]:
+    """Save the site's form; answers what is wrong, by field."""
+    week, errors = _typed_hours(form)
+    if errors:
+        return errors
+    try:
+        save_site(form.get("name", ""), form.get("zone", ""), week, hand())
+    except InvalidInput as problem:
+        said = str(problem)
+        return {"zone" if "time zone" in said else "from0" if "weekdays" in said else "name": said}
+    return {}
+
+
+def _show(template: str, form: Mapping[str, str], errors: Mapping[str, str]):  # noqa: ANN202
+    zones = sorted(zone for zone in available_timezones() if "/" in zone and not zone.startswith("Etc"))
+    return render(
+        template, "worktop", 422 if errors else 200, form=form, errors=errors, weekdays=WEEKDAYS, zones=zones,
+        closures=closures() if the_site() else [],
+    )  # fmt: skip
+
+
+@blueprint.route("/start", methods=["GET", "POST"])
+def start():  # noqa: ANN201
+    if the_site() is not None:
+        return see_other("today.page")
+    if request.method == "GET":
+        return _show("setup/start.html", _default_form(), {})
+    errors = _save(request.form)
+    if errors:
+        return _show("setup/start.html", request.form, errors)
+    if request.form.get("initials", "").strip():
+        session["keeper"] = save_keeper("", request.form["initials"][:6], hand())
+        session.permanent = True
+    return see_other("machines.add")
+
+
+@blueprint.route("/site", methods=["GET", "POST"])
+def site_page():  # noqa: ANN201
+    here = site()
+    if request.method == "GET":
+        return _show("setup/site.html", _form_of(here.name, here.calendar), {})
+    errors = _save(request.form)
+    if errors:
+        return _show("setup/site.html", request.form, errors)
+    flash("The site is saved. Every date was worked out anew.")
+    return see_other("setup.site_page")
+
+
+@blueprint.post("/site/closures")
+def close_days():  # noqa: ANN201
+    here = site()
+    try:
+        first = forms.day(request.form.get("first", ""), "The first closed day")
+        last = forms.day(request.form.get("last", "") or request.form.get("first", ""), "The last closed day")
+        add_closure(here.id, first, last, request.form.get("label", ""), hand())
+    except InvalidInput as problem:
+        form = _form_of(here.name, here.calendar) | request.form.to_dict()
+        return _show("setup/site.html", form, {"first": str(problem)})
+    flash("The closed days are noted.")
+    return see_other("setup.site_page")
+
+
+@blueprint.route("/people", methods=["GET", "POST"])
+def people():  # noqa: ANN201
+    site()
+    errors = {}
+    if request.method == "POST":
+        known = {row.id for row in keepers(active_only=False)}
+        keeper_id = int(request.form["id"]) if request.form.get("id", "").isdigit() else None
+        if keeper_id is not None and keeper_id not in known:
+            abort(404)
+        try:
+            active = request.form.get("do") != "leave"
+            saved = save_keeper(request.form.get("name", ""), request.form.get("initials", ""), hand(), keeper_id, active)
+            if not session.get("keeper"):
+                session["keeper"] = saved
+                session.permanent = True
+            return see_other("setup.people")
+        except InvalidInput as problem:
+            errors["initials"] = str(problem)
+    form = request.form if errors else {}
+    return render("setup/people.html", "worktop", 422 if errors else 200, form=form, errors=errors)
+
+
+@blueprint.post("/who")
+def who():  # noqa: ANN201
+    chosen = request.form.get("keeper", "")
+    session["keeper"] = int(chosen) if chosen.isdigit() else None
+    session.permanent = True
+    return redirect(forms.same_site(request.form.get("next", ""), url_for("today.page")), 303)

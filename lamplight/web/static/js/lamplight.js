@@ -1,0 +1,183 @@
+// What the pages do by themselves. Everything here is a convenience: each form works without it.
+(function () {
+  "use strict";
+
+  document.documentElement.classList.add("has-script");
+
+  document.addEventListener("htmx:configRequest", function (event) {
+    const token = document.querySelector('meta[name="csrf-token"]');
+    if (token) event.detail.headers["X-CSRFToken"] = token.content;
+  });
+
+  // After a step the eye and the screen reader go to its title.
+  document.addEventListener("htmx:afterSwap", function (event) {
+    const title = event.target.querySelector && document.querySelector("[data-step-title]");
+    if (title && event.detail.target.id === "run") {
+      document.title = title.textContent + " · Lamplight";
+      title.focus({ preventScroll: true });
+      window.scrollTo(0, 0);
+    }
+  });
+
+  function twoDigits(count) {
+    return String(count).padStart(2, "0");
+  }
+
+  // The clock counts on from the server's stamp; a reload or another screen shows the same.
+  document.addEventListener("alpine:init", function () {
+    window.Alpine.data("clock", function () {
+      return {
+        timer: null,
+        init() {
+          const likely = Number(this.$el.dataset.likely);
+          const gone = (Date.parse(this.$el.dataset.now) - Date.parse(this.$el.dataset.started)) / 1000;
+          const loaded = performance.now();
+          const words = this.$el.querySelector(".dial-time");
+          const ring = this.$el.querySelector("[data-dial]");
+          const tick = function () {
+            const elapsed = gone + (performance.now() - loaded) / 1000;
+            const left = Math.max(0, Math.round(likely - elapsed));
+            words.textContent = twoDigits(Math.floor(left / 60)) + ":" + twoDigits(left % 60);
+            ring.setAttribute("stroke-dashoffset", String(100 - 100 * Math.min(1, elapsed / likely)));
+          };
+          tick();
+          this.timer = setInterval(tick, 1000);
+        },
+        destroy() {
+          clearInterval(this.timer);
+        },
+      };
+    });
+  });
+
+  function keysOff() {
+    try {
+      return localStorage.getItem("lamplight-keys") === "off";
+    } catch (_blocked) {
+      return false;
+    }
+  }
+
+  function isControl(element) {
+    return element.closest && element.closest("input, select, textarea, [contenteditable]") !== null;
+  }
+
+  function press(selector) {
+    const found = document.querySelector(selector);
+    if (found) found.click();
+    return found !== null;
+  }
+
+  function showKeys() {
+    const sheet = document.getElementById("keys");
+    if (sheet && !sheet.open) sheet.showModal();
+    return true;
+  }
+
+  function find() {
+    const field = document.querySelector("[data-find]");
+    if (field) field.focus();
+    else location.assign("/machines#find");
+    return true;
+  }
+
+  function note() {
+    const summary = document.querySelector("[data-note]");
+    if (!summary) return false;
+    summary.parentElement.open = true;
+    document.getElementById("text-note").focus();
+    return true;
+  }
+
+  function go(address) {
+    return function () {
+      location.assign(address);
+      return true;
+    };
+  }
+
+  const actions = {
+    r: go("/readings"),
+    n: function () { return press("[data-next]"); },
+    "/": find,
+    "?": showKeys,
+    o: note,
+  };
+
+  document.addEventListener("keydown", function (event) {
+    if (event.key === "Escape" && isControl(event.target)) {
+      event.target.blur();
+      return;
+    }
+    if (event.ctrlKey || event.metaKey || event.altKey || isControl(event.target) || keysOff()) return;
+    if (document.querySelector("dialog[open]")) return;
+    const onControl = event.target.closest("button, a, summary");
+    let done = false;
+    if (/^[1-8]$/.test(event.key)) done = press('.dock [data-digit="' + event.key + '"]');
+    else if (event.key === " " && !onControl && !event.repeat) done = press("[data-space]");
+    else if (actions[event.key]) done = actions[event.key]();
+    if (done) event.preventDefault();
+  });
+
+  // On the sheet Enter goes down, and saves from the last line.
+  document.addEventListener("keydown", function (event) {
+    if (event.key !== "Enter" || !event.target.matches("[data-down]")) return;
+    const fields = Array.from(document.querySelectorAll("[data-down]"));
+    const next = fields[fields.indexOf(event.target) + 1];
+    event.preventDefault();
+    if (next) next.focus();
+    else event.target.form.querySelector("button.primary").focus();
+  });
+
+  document.addEventListener("click", function (event) {
+    const target = event.target.closest("[data-open-keys], [data-print], [data-take]");
+    if (!target) return;
+    if (target.hasAttribute("data-open-keys")) showKeys();
+    if (target.hasAttribute("data-print")) window.print();
+    if (target.hasAttribute("data-take")) take(target);
+  });
+
+  function take(button) {
+    const field = document.getElementById(button.dataset.into) || document.getElementById("value");
+    field.value = button.dataset.take;
+    field.dispatchEvent(new Event("input", { bubbles: true }));
+    field.focus();
+  }
+
+  document.addEventListener("change", function (event) {
+    if (event.target.matches("[data-keys-off]")) {
+      try {
+        localStorage.setItem("lamplight-keys", event.target.checked ? "off" : "on");
+      } catch (_blocked) {
+        event.target.checked = false;
+      }
+    }
+    if (event.target.matches("[data-how]")) showWanted(event.target);
+    const form = event.target.closest("[data-submit-on-change]");
+    if (form) (form.form || form).requestSubmit();
+  });
+
+  function showWanted(select) {
+    const row = select.parentElement;
+    row.querySelectorAll("[data-when]").forEach(function (field) {
+      field.hidden = field.dataset.when !== select.value;
+    });
+  }
+
+  // A form is sent once, however often its button is hit.
+  document.addEventListener("submit", function (event) {
+    if (event.target.method !== "post" || event.target.hasAttribute("hx-post")) return;
+    if (event.target.dataset.sent) event.preventDefault();
+    event.target.dataset.sent = "yes";
+  });
+  window.addEventListener("pageshow", function () {
+    document.querySelectorAll("form[data-sent]").forEach(function (form) { delete form.dataset.sent; });
+  });
+
+  document.addEventListener("DOMContentLoaded", function () {
+    document.querySelectorAll("[data-how]").forEach(showWanted);
+    const box = document.querySelector("[data-keys-off]");
+    if (box) box.checked = keysOff();
+    if (location.hash === "#find" && document.querySelector("[data-find]")) document.querySelector("[data-find]").focus();
+  });
+})();
