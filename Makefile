@@ -30,14 +30,14 @@ lint: .venv/.workshop
 	@$(BIN)/ruff check . && $(BIN)/ruff format --check .
 
 css: node_modules/.package-lock.json .venv/.runtime
-	@$(BIN)/python tools/build_css.py
+	@$(BIN)/python -m tools.build_css
 
 node_modules/.package-lock.json: package-lock.json
 	@npm ci --no-audit --no-fund
 
 screenshots: .venv/.workshop
 	@sh tools/install_chromium.sh
-	@$(BIN)/python tools/take_screenshots.py
+	@$(BIN)/python -m tools.take_screenshots
 
 lock:
 	uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements.lock requirements.in

@@ -15,7 +15,7 @@ from lamplight.core.machine_book import MachineBook, usage_of
 from lamplight.core.usage import Usage
 from lamplight.store.books import ReadingRow, book, reading_rows
 from lamplight.store.database import database
-from lamplight.store.models import CounterReading, CounterRestart, Entry
+from lamplight.store.models import CounterReading, CounterRestart, Entry, ReadingRemoval
 
 AS_TYPED, RESTARTED, SWAPPED = "as-typed", "restarted", "swapped"
 ANSWERS = (AS_TYPED, RESTARTED, SWAPPED)
@@ -89,30 +89,28 @@ def _save(typed: TypedReading, calendar: SiteCalendar, hand: Hand, source: str) 
     if typed.answer in (RESTARTED, SWAPPED):
         said += ", restarted at zero" if typed.answer == RESTARTED else ", board changed"
     entry = write_entry("reading", said, hand, typed.machine_id, at=typed.at)
-    add_reading(entry, typed, known, usage_of(known, calendar, hand.now), calendar, source)
+    add_reading(entry, typed, known, calendar, source)
     return True
 
 
-def add_reading(
-    entry: Entry, typed: TypedReading, known: MachineBook, usage: Usage, calendar: SiteCalendar, source: str
-) -> None:
+def add_reading(entry: Entry, typed: TypedReading, known: MachineBook, calendar: SiteCalendar, source: str) -> None:
     """Hang a reading on an entry, with the restart that explains it."""
     last = max((r for r in known.row_at(typed.at) if r.at < typed.at), key=lambda r: r.at, default=None)
     if typed.answer in (RESTARTED, SWAPPED) and last:
         after = 0 if typed.answer == RESTARTED else typed.value
         CounterRestart.create(
             entry=entry, machine=typed.machine_id, before=typed.before, after=after,
-            at=_restart_moment(typed, last, usage, calendar),
+            at=_restart_moment(typed, last, known, calendar),
         )  # fmt: skip
     CounterReading.create(entry=entry, machine=typed.machine_id, at=typed.at, value=typed.value, source=source)
 
 
-def _restart_moment(typed: TypedReading, last: Reading, usage: Usage, calendar: SiteCalendar) -> datetime:
+def _restart_moment(typed: TypedReading, last: Reading, known: MachineBook, calendar: SiteCalendar) -> datetime:
     """When the counter restarted: a swap now; a restart so long ago as its drinks take."""
     earliest = last.at + timedelta(seconds=1)
     if typed.answer == SWAPPED:
         return max(earliest, typed.at - timedelta(seconds=1))
-    expected = usage.expected(calendar, last.at, typed.at)
+    expected = usage_of(known, calendar, typed.at).expected(calendar, last.at, typed.at)
     share = min(1.0, typed.value / expected) if expected > 0 else 1.0
     return max(earliest, typed.at - share * (typed.at - last.at))
 
@@ -144,8 +142,8 @@ def correct_reading(
             raise DoubtfulReadings({machine_id: found})
         said = f"Counter {grouped(old.value)} corrected to {grouped(value)}"
         entry = write_entry("correction", said, hand, machine_id, at=at, replaces_id=old.entry_id)
-        CounterReading.update(removed_by=entry).where(CounterReading.id == reading_id).execute()
-        add_reading(entry, typed, rest, usage, calendar, old.source)
+        ReadingRemoval.create(entry=entry, reading=reading_id)
+        add_reading(entry, typed, rest, calendar, old.source)
 
 
 def remove_reading(machine_id: int, reading_id: int, hand: Hand) -> None:
@@ -158,4 +156,4 @@ def remove_reading(machine_id: int, reading_id: int, hand: Hand) -> None:
         old = _reading(machine_id, reading_id)
         said = f"Counter {grouped(old.value)} removed"
         entry = write_entry("removal", said, hand, machine_id, at=old.at, replaces_id=old.entry_id)
-        CounterReading.update(removed_by=entry).where(CounterReading.id == reading_id).execute()
+        ReadingRemoval.create(entry=entry, reading=reading_id)

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from lamplight.actions.entries import Hand, optional, write_entry
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.machine_book import usage_of
 from lamplight.core.run import EventKind, RunEvent, apply
 from lamplight.library.shelf import kind_of, procedure_for
 from lamplight.store.books import book
@@ -72,9 +71,9 @@ def answer_step(run_id: int, kind: EventKind, step: int, hand: Hand, text: str =
     text = optional(text, "The text", 500)
     with database.atomic():
         row = _current(run_id)
-        apply(row.state, RunEvent(kind, hand.now, step, text=text))
+        after = apply(row.state, RunEvent(kind, hand.now, step, text=text))
         _store(run_id, kind, step, hand, text)
-    return _existing(run_id)
+    return replace(row, state=after)
 
 
 def _current(run_id: int) -> RunRow:
@@ -126,6 +125,4 @@ def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, hand: Han
     found = doubts_about(typed, calendar, hand.now)
     if found:
         raise DoubtfulReadings({row.machine_id: found})
-    known = book(row.machine_id)
-    usage = usage_of(known, calendar, hand.now)
-    add_reading(Entry.get_by_id(row.entry_id), typed, known, usage, calendar, "run")
+    add_reading(Entry.get_by_id(row.entry_id), typed, book(row.machine_id), calendar, "run")

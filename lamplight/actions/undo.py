@@ -8,7 +8,7 @@ from lamplight.core.doubts import grouped
 from lamplight.core.errors import InvalidInput
 from lamplight.store.books import book
 from lamplight.store.database import database
-from lamplight.store.logbook import EntryRow, dependents_of_machine, entry, facts_of, later_versions
+from lamplight.store.logbook import EntryRow, corrected_since, dependents_of_machine, entry, facts_of, later_versions
 from lamplight.store.models import Entry, SiteVersion
 from lamplight.store.runs import run_of_entry
 
@@ -64,6 +64,7 @@ def undo(entry_id: int, hand: Hand) -> EntryRow:
         first_site = SiteVersion.select().order_by(SiteVersion.id).first()
         if first_site is not None and first_site.entry_id == entry_id:
             raise InvalidInput("The site itself cannot be undone. Change it under Site.")
+        _refuse_corrected(row)
         _mark(entry_id, hand)
         _refuse_disorder(row)
     return _existing(entry_id)
@@ -79,6 +80,7 @@ def put_back(entry_id: int) -> EntryRow:
         row = _existing(entry_id)
         if row.undone_at is None:
             raise InvalidInput("That entry was not undone.")
+        _refuse_corrected(row)
         Entry.update(undone_at=None, undone_by=None).where(Entry.id == entry_id).execute()
         _refuse_disorder(row)
     return _existing(entry_id)
@@ -86,6 +88,12 @@ def put_back(entry_id: int) -> EntryRow:
 
 def _mark(entry_id: int, hand: Hand) -> None:
     Entry.update(undone_at=hand.now, undone_by=hand.keeper_id).where(Entry.id == entry_id).execute()
+
+
+def _refuse_corrected(row: EntryRow) -> None:
+    """A correction of a correction is taken back from its end, or two versions would count at once."""
+    if row.kind in ("correction", "removal") and corrected_since(row.id):
+        raise InvalidInput("That reading was corrected or removed again since. Undo the later change first.")
 
 
 def _refuse_disorder(row: EntryRow) -> None:

@@ -53,7 +53,7 @@ def hopper(box: Box, view: PartView) -> Markup:
 
 def _bin(box: Box, taper: float, view: PartView, neutral: float) -> Markup:
     share = neutral if view.level is None else view.level
-    shape = f"M{box.x} {box.y + 6} L{box.right} {box.y + 6} L{box.right - taper} {box.bottom} L{box.x + taper} {box.bottom} Z"
+    shape = f"M{box.x} {box.y + 6} H{box.right} L{box.right - taper} {box.bottom} H{box.x + taper} Z"
     high = (box.h - 8) * share
     beans = Box(box.x + taper, box.bottom - high, box.w - 2 * taper, high - 1)
     lid = rect(Box(box.x - 2, box.y, box.w + 4, 7), "cut-solid", 3)
@@ -77,7 +77,8 @@ def _beans(box: Box) -> Markup:
 def grinder(box: Box, view: PartView) -> Markup:
     """A cone turning in a ring."""
     half = box.w / 2
-    ring = f"M{box.x} {box.y} L{box.x + half * 0.42} {box.bottom} L{box.right - half * 0.42} {box.bottom} L{box.right} {box.y}"
+    lower = half * 0.42
+    ring = f"M{box.x} {box.y} L{box.x + lower} {box.bottom} H{box.right - lower} L{box.right} {box.y}"
     cone = f"M{box.cx} {box.y + 2} L{box.cx + half * 0.44} {box.bottom - 1} L{box.cx - half * 0.44} {box.bottom - 1} Z"
     teeth = [
         line(box.cx + k * half * 0.1, box.y + 6, box.cx + k * half * 0.34, box.bottom - 2, "cut-thin")
@@ -207,7 +208,8 @@ def tray_float(box: Box, view: PartView) -> Markup:
 
 def wand(box: Box, view: PartView) -> Markup:
     """A steam wand on a ball joint."""
-    d = f"M{box.right} {box.y + 8} H{box.right - 8} Q{box.x + 6} {box.y + 8} {box.x + 7} {box.y + 26} L{box.x + 10} {box.bottom - 8}"
+    bend = f"H{box.right - 8} Q{box.x + 6} {box.y + 8} {box.x + 7} {box.y + 26}"
+    d = f"M{box.right} {box.y + 8} {bend} L{box.x + 10} {box.bottom - 8}"
     tip = rect(Box(box.x + 6.5, box.bottom - 10, 7, 10), "cut-metal", 2)
     return path(d, "cut-pipe") + circle(box.right - 8, box.y + 8, 4, "cut-metal") + tip
 
@@ -244,7 +246,8 @@ def fridge(box: Box, view: PartView) -> Markup:
     line_out = path(f"M{inner.cx} {inner.bottom - 20} V{box.y + 22} H{box.right + 14}", "cut-milk-line")
     return (
         rect(box, "cut-shell", 8) + rect(inner, "cut-cavity", 4) + JOIN.join(bottles) + line_out
-        + rect(Box(box.x + 12, box.y + 12, 30, 15), "cut-display", 3) + text(box.x + 27, box.y + 23, "– °C", "cut-words", "middle")
+        + rect(Box(box.x + 12, box.y + 12, 30, 15), "cut-display", 3)
+        + text(box.x + 27, box.y + 23, "– °C", "cut-words", "middle")
         + line(box.right - 16, box.y + 50, box.right - 16, box.y + 90, "cut-heavy")
     )  # fmt: skip
 

@@ -213,11 +213,12 @@ def _drawn(placed: Placed, way: int) -> Markup:
     losing = " is-losing" if mark.losing else ""
     base = tip + 5
     sign_x = placed.left + 5
+    sign_at = f"translate({sign_x:.1f} {base - 12:.1f}) scale(.85)"
     words_x = sign_x + 19
     detail_x = words_x + len(mark.title) * TITLE_ADVANCE + 7
     return group(
         line(placed.x, root, placed.x, tip, f"ruler-stem stroke-{mark.circuit.value}{losing}"),
-        el("g", path(CIRCUIT_PATHS[mark.circuit], f"fill-{mark.circuit.value}"), transform=f"translate({sign_x:.1f} {base - 12:.1f}) scale(.85)"),
+        el("g", path(CIRCUIT_PATHS[mark.circuit], f"fill-{mark.circuit.value}"), transform=sign_at),
         text(words_x, base, mark.title, "ruler-title"),
         text(detail_x, base, mark.detail, "ruler-detail"),
         cls=f"ruler-mark{losing}",

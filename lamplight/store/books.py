@@ -7,7 +7,7 @@ from collections.abc import Collection, Iterable
 from dataclasses import dataclass
 from datetime import datetime
 
-from peewee import JOIN, ModelSelect
+from peewee import ModelSelect
 
 from lamplight.core.counters import CleaningDrinks, Reading, Restart
 from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook
@@ -20,6 +20,7 @@ from lamplight.store.models import (
     Fact,
     LimitVersion,
     MachineVersion,
+    ReadingRemoval,
 )
 from lamplight.store.sites import newest
 
@@ -43,14 +44,17 @@ def _live(model: type[Fact], machine_ids: Collection[int] | None) -> ModelSelect
 
 def live_readings(machine_ids: Collection[int] | None = None, counter: str = "drinks") -> ModelSelect:
     """Readings that count: neither undone nor removed by an entry that still holds."""
-    removal = Entry.alias()
     return (
         _live(CounterReading, machine_ids)
-        .where(CounterReading.counter == counter)
-        .join_from(CounterReading, removal, JOIN.LEFT_OUTER, on=(CounterReading.removed_by == removal.id))
-        .where(removal.id.is_null() | removal.undone_at.is_null(False))
+        .where(CounterReading.counter == counter, CounterReading.id.not_in(live_removals()))
         .order_by(CounterReading.machine, CounterReading.at, CounterReading.id)
     )
+
+
+def live_removals(but_by: int | None = None) -> ModelSelect:
+    """Ids of readings that an entry which still holds took out; ``but_by`` leaves one entry's out."""
+    gone = ReadingRemoval.select(ReadingRemoval.reading).join(Entry).where(Entry.undone_at.is_null())
+    return gone if but_by is None else gone.where(ReadingRemoval.entry != but_by)
 
 
 def reading_rows(machine_id: int) -> list[ReadingRow]:

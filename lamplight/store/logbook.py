@@ -7,6 +7,7 @@ from datetime import datetime
 
 from peewee import fn
 
+from lamplight.store.books import live_removals
 from lamplight.store.models import (
     FACTS,
     CareDone,
@@ -15,6 +16,7 @@ from lamplight.store.models import (
     CounterRestart,
     Entry,
     MachineVersion,
+    ReadingRemoval,
     Run,
 )
 from lamplight.store.sites import keepers
@@ -82,6 +84,14 @@ def entries(
 def entry(entry_id: int) -> EntryRow | None:
     """One entry, or None."""
     return next(iter(entries(entry_id=entry_id)), None)
+
+
+def corrected_since(entry_id: int) -> int:
+    """How many readings that an entry brought or took out were changed again by an entry that holds."""
+    brought = CounterReading.select(CounterReading.id).where(CounterReading.entry == entry_id)
+    taken = ReadingRemoval.select(ReadingRemoval.reading).where(ReadingRemoval.entry == entry_id)
+    touched = CounterReading.id.in_(brought) | CounterReading.id.in_(taken)
+    return CounterReading.select().where(touched, CounterReading.id.in_(live_removals(but_by=entry_id))).count()
 
 
 def facts_of(entry_id: int) -> dict[str, int]:

@@ -148,10 +148,15 @@ class CounterReading(Fact):
     at = UtcField()
     value = IntegerField(constraints=[Check("value >= 0")])
     source = CharField()
-    removed_by = ForeignKeyField(Entry, null=True, backref="+")
 
     class Meta:
         indexes = ((("machine", "counter", "at"), False),)
+
+
+class ReadingRemoval(Fact):
+    """A reading was taken out of the book, alone or for a corrected one."""
+
+    reading = ForeignKeyField(CounterReading, backref="removals")
 
 
 class CounterRestart(Fact):
@@ -210,9 +215,9 @@ class RunEventRow(Base):
 
 TABLES = (
     Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
-    CounterReading, CounterRestart, CareDone, Cleaning, Run, RunEventRow,
+    CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Run, RunEventRow,
 )  # fmt: skip
 FACTS = (
-    SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading,
+    SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Run,
 )  # fmt: skip

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass
 
 from lamplight.core.circuits import Circuit
@@ -53,8 +53,7 @@ def procedure_from_data(data: dict) -> Procedure:
     return Procedure(**plain)
 
 
-def _events(run_ids: Sequence[int]) -> dict[int, list[RunEvent]]:
-    initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
+def _events(run_ids: Sequence[int], initials: Mapping[int, str]) -> dict[int, list[RunEvent]]:
     found: dict[int, list[RunEvent]] = {run_id: [] for run_id in run_ids}
     rows = RunEventRow.select().where(RunEventRow.run.in_(list(run_ids))).order_by(RunEventRow.id)
     for row in rows:
@@ -65,8 +64,10 @@ def _events(run_ids: Sequence[int]) -> dict[int, list[RunEvent]]:
 
 def _rows(runs: Sequence[Run]) -> list[RunRow]:
     """Runs with their states, in two more queries however many there are."""
-    events = _events([run.id for run in runs])
+    if not runs:
+        return []
     initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
+    events = _events([run.id for run in runs], initials)
     return [
         RunRow(
             run.id, run.entry_id, run.machine_id, run.item, initials.get(run.entry.keeper_id, ""),
@@ -107,12 +108,7 @@ def open_runs() -> list[RunRow]:
         RunEventRow.kind.in_([EventKind.FINISH.value, EventKind.ABANDON.value])
     )
     return _rows(
-        list(
-            Run.select(Run, Entry)
-            .join(Entry)
-            .where(Entry.undone_at.is_null(), Run.id.not_in(ended))
-            .order_by(Run.id)
-        )
+        list(Run.select(Run, Entry).join(Entry).where(Entry.undone_at.is_null(), Run.id.not_in(ended)).order_by(Run.id))
     )
 
 

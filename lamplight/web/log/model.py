@@ -7,9 +7,7 @@ from datetime import date
 
 from lamplight.actions.outlook import run_outcomes
 from lamplight.core.circuits import Circuit
-from lamplight.core.doubts import grouped
 from lamplight.library.shelf import kind_of
-from lamplight.store.books import books
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.sites import SiteRow, machines
 

@@ -164,7 +164,9 @@ def _since(due: Due) -> list[SinceModel]:
         used = "not known" if state.used is None else grouped(state.used)
         share = 0.0 if state.used is None else min(1.0, state.used / state.trigger.limit)
         models.append(
-            SinceModel(due, used, grouped(state.trigger.limit), state.trigger.key, share, state.estimated and state.known)
+            SinceModel(
+                due, used, grouped(state.trigger.limit), state.trigger.key, share, state.estimated and state.known
+            )
         )
     return models
 

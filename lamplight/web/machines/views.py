@@ -117,7 +117,13 @@ def _moment_of_day(day: date) -> datetime:
 def _placed(problem: InvalidInput) -> dict[str, str]:
     """Put a refusal beside the field that it is about."""
     said = str(problem)
-    places = (("last done", "done"), ("name", "name"), ("called", "name"), ("Drinks a day", "guess"), ("counter", "counter"))
+    places = (
+        ("last done", "done"),
+        ("name", "name"),
+        ("called", "name"),
+        ("Drinks a day", "guess"),
+        ("counter", "counter"),
+    )
     return {next((field for word, field in places if word in said), "name"): said}
 
 
@@ -140,7 +146,13 @@ def edit(machine_id: int):  # noqa: ANN201
         except InvalidInput as problem:
             errors = _placed(problem)
     return render(
-        "machines/edit.html", "worktop", 422 if errors else 200, look=look, form=form, errors=errors, kinds=kinds().values()
+        "machines/edit.html",
+        "worktop",
+        422 if errors else 200,
+        look=look,
+        form=form,
+        errors=errors,
+        kinds=kinds().values(),
     )
 
 

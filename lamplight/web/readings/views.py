@@ -85,13 +85,17 @@ def preview(machine_id: int):  # noqa: ANN201
     try:
         typed = _typed(request.form, machine_id, _asked_moment(request.form))
     except InvalidInput as problem:
-        return render("readings/preview.html", "said", said="", doubts=(), error=str(problem), machine_id=machine_id, answer="")
+        return render(
+            "readings/preview.html", "said", said="", doubts=(), error=str(problem), machine_id=machine_id, answer=""
+        )
     if typed is None:
         return ""
     doubts = doubts_about(typed, site().calendar, now())
     said = said_about(look, typed.value, typed.at, site().calendar)
     answer = request.form.get(f"answer-{machine_id}", "")
-    return render("readings/preview.html", "said", said=said, doubts=doubts, error="", machine_id=machine_id, answer=answer)
+    return render(
+        "readings/preview.html", "said", said=said, doubts=doubts, error="", machine_id=machine_id, answer=answer
+    )
 
 
 def _existing(machine_id: int) -> MachineLook:

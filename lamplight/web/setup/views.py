@@ -125,7 +125,9 @@ def people():  # noqa: ANN201
             abort(404)
         try:
             active = request.form.get("do") != "leave"
-            saved = save_keeper(request.form.get("name", ""), request.form.get("initials", ""), hand(), keeper_id, active)
+            saved = save_keeper(
+                request.form.get("name", ""), request.form.get("initials", ""), hand(), keeper_id, active
+            )
             if not session.get("keeper"):
                 session["keeper"] = saved
                 session.permanent = True

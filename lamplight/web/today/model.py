@@ -17,6 +17,8 @@ from lamplight.drawing.frame import frame
 
 ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 262, 150
 FEW = 6
+# Few machines share the width of a common screen; their names need a little room beside them.
+EDGE_PX, STAND_MARGIN_PX = 1270, 46
 
 
 @dataclass(frozen=True)
@@ -98,12 +100,14 @@ def _task(look: MachineLook, due: Due) -> Task:
 
 
 def _stands(looks: Sequence[MachineLook], today: date) -> list[Stand]:
-    tallest = max(frame(look.kind.look, [p.key for p in look.kind.parts]).bounds.h for look in looks)
+    bounds = [frame(look.kind.look, [part.key for part in look.kind.parts]).bounds for look in looks]
     room = ONE_MACHINE_PX if len(looks) == 1 else FEW_PX if len(looks) <= FEW else MANY_PX
+    scale = room / max(box.h for box in bounds)
+    if len(looks) <= FEW:
+        scale = min(scale, (EDGE_PX - STAND_MARGIN_PX * len(looks)) / sum(box.w for box in bounds))
     stands = []
-    for look in looks:
-        own = frame(look.kind.look, [part.key for part in look.kind.parts]).bounds.h
-        drawing = cutaway(look.kind, height=round(room * own / tallest))
+    for look, box in zip(looks, bounds, strict=True):
+        drawing = cutaway(look.kind, height=round(box.h * scale))
         headline = _headline(look, today)
         stands.append(Stand(look.row.id, look.row.name, drawing, look.assessment.status, headline))
     return stands

@@ -1,0 +1,176 @@
+"""Filling a data folder with the demo, and filling it again when it has grown old untouched."""
+
+from __future__ import annotations
+
+import shutil
+from dataclasses import dataclass
+from datetime import date, datetime, time, timedelta
+from pathlib import Path
+
+import numpy as np
+
+from lamplight.actions.entries import Hand
+from lamplight.actions.exchange import ImportFacts, import_readings
+from lamplight.actions.machines import LastDoneAnswer, MachineFields, add_machine, declare_done
+from lamplight.actions.readings import TypedReading, take_readings
+from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
+from lamplight.actions.sites import add_closure, save_keeper, save_site
+from lamplight.core.calendar import OpeningHours, SiteCalendar, minute_of
+from lamplight.core.run import EventKind
+from lamplight.demo.story import (
+    CLOSED_AHEAD,
+    CLOSES,
+    FIRST_DAY,
+    KEEPERS,
+    MACHINES,
+    OPENS,
+    READ_DAYS,
+    SITE,
+    ZONE,
+    MachineStory,
+)  # fmt: skip
+from lamplight.formats.readings_csv import write
+from lamplight.store.database import BACKUP_FOLDER, data_file, database, open_database
+from lamplight.store.models import Entry
+from lamplight.store.sites import MachineRow, SiteRow, machine
+
+MARK = "demo-seeded"
+SEED = 20261
+
+
+def prepare(folder: Path, now: datetime, fresh: bool = False) -> None:
+    """Make sure that a folder holds a lively demo.
+
+    Args:
+        folder: of the demo alone.
+        now: the story ends shortly before it.
+        fresh: make it anew whatever is there.
+
+    A demo in which something was written since is left as it is, however old.
+    """
+    if fresh or not data_file(folder).exists() or _old_and_untouched(folder, now):
+        _clear(folder)
+        open_database(folder)
+        with database.connection_context(), database.atomic():
+            tell(now)
+            last = Entry.select().order_by(Entry.id.desc()).first()
+        (folder / MARK).write_text(f"{now.date().isoformat()} {last.id}\n", "utf-8")
+
+
+def _old_and_untouched(folder: Path, now: datetime) -> bool:
+    try:
+        day, newest = (folder / MARK).read_text("utf-8").split()
+        if date.fromisoformat(day) == now.date():
+            return False
+        open_database(folder)
+        with database.connection_context():
+            return not Entry.select().where(Entry.id > int(newest)).exists()
+    except (OSError, ValueError):
+        return False
+
+
+def _clear(folder: Path) -> None:
+    """Only what Lamplight itself puts there."""
+    if not database.is_closed():
+        database.close()
+    for suffix in ("", "-wal", "-shm"):
+        Path(f"{data_file(folder)}{suffix}").unlink(missing_ok=True)
+    shutil.rmtree(folder / BACKUP_FOLDER, ignore_errors=True)
+
+
+# Older weeks were kept on paper: readings came in from a file, jobs were written down afterwards.
+GUIDED_DAYS = 18
+
+
+@dataclass(frozen=True)
+class _Event:
+    """Something in the story: a reading, or a job done at a counter value."""
+
+    at: datetime
+    machine: MachineRow
+    value: int
+    item: str = ""
+    cleaning: int = 0
+
+
+def tell(now: datetime) -> None:
+    """Write the whole story into the open, empty data file."""
+    chance = np.random.default_rng(SEED)
+    begin = Hand(now - timedelta(days=FIRST_DAY, hours=1))
+    span = OpeningHours(minute_of(time.fromisoformat(OPENS)), minute_of(time.fromisoformat(CLOSES)))
+    site = save_site(SITE, ZONE, [span] * 5 + [None] * 2, begin)
+    keepers = [save_keeper(name, initials, begin) for name, initials in KEEPERS]
+    today = site.calendar.today(now)
+    for label, first, last in CLOSED_AHEAD:
+        add_closure(site.id, today + timedelta(days=first), today + timedelta(days=last), label, begin)
+    events = []
+    for story in MACHINES:
+        fields = MachineFields(story.name, story.kind, story.place, story.serial)
+        row = machine(site.id, add_machine(site.id, fields, story.start, {}, Hand(begin.now, keepers[0])))
+        assert row is not None
+        events += _events(story, row, site.calendar, now, chance)
+    begun = now - timedelta(days=GUIDED_DAYS)
+    older = [event for event in events if event.at < begun and not event.item]
+    import_readings(site, ImportFacts(_as_csv(older, site.calendar), confirmed=True), Hand(begun, keepers[0]))
+    for n, event in enumerate(sorted(set(events) - set(older), key=lambda event: event.at)):
+        _enact(event, site, Hand(event.at, keepers[n % 3 == 0]), event.at >= begun)
+
+
+def _as_csv(events: list[_Event], calendar: SiteCalendar) -> bytes:
+    return write([(e.machine.name, "drinks", e.at, e.value) for e in events], calendar).encode()
+
+
+def _events(
+    story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: datetime, chance: np.random.Generator
+) -> list[_Event]:
+    """The days of one machine: what it made, when it was read, what was done to it."""
+    events: list[_Event] = []
+    value = float(story.start)
+    today = calendar.today(now)
+    for back in range(FIRST_DAY - 1, -1, -1):
+        day = today - timedelta(days=back)
+        morning = calendar.opening(day) + timedelta(minutes=5 + int(chance.integers(0, 25)))
+        drinks = int(chance.poisson(story.per_day[day.weekday()]))
+        if not calendar.is_open(day):
+            value += drinks
+            continue
+        if back in READ_DAYS and back >= story.unread and morning <= now:
+            events.append(_Event(morning, row, round(value)))
+        for item, days, cleaning, minutes in (
+            ("brew-tablet", story.tablets, 1, 50),
+            ("group-rinse", story.rinses, 0, 25),
+        ):
+            if back in _on_open_days(days, calendar, today):
+                at = morning + timedelta(minutes=minutes)
+                cleaned = cleaning if back < GUIDED_DAYS else 0
+                value += cleaned
+                events.append(_Event(at, row, round(value), item, cleaned))
+        value += drinks
+    return events
+
+
+def _on_open_days(days: tuple[int, ...], calendar: SiteCalendar, today: date) -> set[int]:
+    """Days back, moved to the open day before where the site was closed."""
+    return {(today - calendar.open_day_from(today - timedelta(days=back), -1)).days for back in days}
+
+
+def _enact(event: _Event, site: SiteRow, hand: Hand, guided: bool) -> None:
+    """Let it happen as it would in the application."""
+    if not event.item:
+        typed = TypedReading(event.machine.id, event.value, event.at, "as-typed")
+        take_readings([typed], site.calendar, hand)
+    elif guided:
+        _lead(event, site, hand)
+    else:
+        declare_done(event.machine, event.item, LastDoneAnswer(at=event.at), None, hand)
+
+
+def _lead(event: _Event, site: SiteRow, hand: Hand) -> None:
+    """A whole run, step by step, at the pace of a keeper."""
+    run_id = begin_run(event.machine, event.item, hand)
+    state = None
+    while state is None or state.step is not None:
+        machine_time = state.step.duration.likely_s if state and state.step and state.step.duration else 0
+        hand = Hand(hand.now + timedelta(seconds=70 + machine_time), hand.keeper_id)
+        state = answer_step(run_id, EventKind.ADVANCE, state.index if state else 0, hand).state
+    finish_run(run_id, state.index, Finish(event.value, event.cleaning, "as-typed"), site.calendar, hand)

@@ -1,0 +1,1 @@
+"""The tests: `python -m tests` runs them all."""

@@ -1,0 +1,122 @@
+"""A running application on a temporary file, with its forms' tokens on, as in real use."""
+
+from __future__ import annotations
+
+import re
+import tempfile
+import unittest
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+from lamplight.actions.entries import Hand
+from lamplight.actions.machines import LastDoneAnswer, MachineFields, add_machine
+from lamplight.actions.outlook import look_at
+from lamplight.actions.readings import TypedReading, take_readings
+from lamplight.actions.sites import save_site
+from lamplight.core.calendar import OFFICE_HOURS
+from lamplight.store.database import database, open_database
+from lamplight.store.sites import the_site
+from lamplight.web import create_app
+from lamplight.web.clock import FixedClock
+
+NOW = datetime(2026, 11, 24, 12, 0, tzinfo=UTC)  # a Tuesday, 13:00 in Berlin
+WEEK = (OFFICE_HOURS,) * 5 + (None,) * 2
+
+
+class DataTest(unittest.TestCase):
+    """A data file of its own for each test, with a site in Berlin unless `with_site` is False."""
+
+    with_site = True
+
+    def setUp(self):
+        """Make the folder, open the file."""
+        self._folder = tempfile.TemporaryDirectory()
+        self.addCleanup(self._folder.cleanup)
+        self.folder = Path(self._folder.name)
+        open_database(self.folder)
+        database.connect()
+        self.addCleanup(database.close)
+        if self.with_site:
+            self.site = save_site("Test Works", "Europe/Berlin", WEEK, Hand(NOW - timedelta(days=60)))
+
+    @property
+    def calendar(self):
+        """The site's calendar as it stands."""
+        return the_site().calendar
+
+    def machine(self, name="Counter A", kind="removable-tabletop", counter=1000, done=None, back=0, **fields):
+        """Add a machine some days back; answers its id."""
+        hand = Hand(NOW - timedelta(days=back))
+        answers = {item: LastDoneAnswer(at=NOW - timedelta(days=days)) for item, days in (done or {}).items()}
+        return add_machine(self.site.id, MachineFields(name, kind, **fields), counter, answers, hand)
+
+    def read(self, machine_id, value, back=0, answer="", hours=0):
+        """Type a reading taken some days and hours back."""
+        at = NOW - timedelta(days=back, hours=hours)
+        return take_readings([TypedReading(machine_id, value, at, answer)], self.calendar, Hand(NOW))
+
+    def used_machine(self, per_day=40, days=28, name="Counter A", kind="removable-tabletop", done=None):
+        """A machine with a reading on each of the last days, the same number of drinks every open day."""
+        start = self.calendar.opening((NOW - timedelta(days=days)).date())
+        machine_id = add_machine(self.site.id, MachineFields(name, kind), 1000, {}, Hand(start))
+        value, typed = 1000, []
+        for back in range(days - 1, -1, -1):
+            day = (NOW - timedelta(days=back)).date()
+            value += per_day if self.calendar.is_open(day - timedelta(days=1)) else 0
+            typed.append(TypedReading(machine_id, value, self.calendar.opening(day)))
+        take_readings(typed, self.calendar, Hand(NOW))
+        from lamplight.actions.machines import declare_done
+        from lamplight.store.sites import machine
+
+        for item, back in (done or {}).items():
+            answer = LastDoneAnswer(at=NOW - timedelta(days=back))
+            declare_done(machine(self.site.id, machine_id), item, answer, None, Hand(NOW))
+        return machine_id
+
+    def look(self, machine_id, now=NOW):
+        """The machine as every page sees it."""
+        return look_at(the_site(), machine_id, now)
+
+    def due(self, machine_id, item="brew-tablet", now=NOW):
+        """Where one item stands."""
+        return self.look(machine_id, now).assessment.due(item)
+
+
+class WebTest(DataTest):
+    """A client over the application; its clock can be moved with ``self.clock.moment``."""
+
+    def setUp(self):
+        """Build the application on the same file."""
+        super().setUp()
+        database.close()
+        self.clock = FixedClock(NOW)
+        self.app = create_app(self.folder, self.clock, testing=True)
+        self.client = self.app.test_client()
+        database.connect()
+
+    def get(self, path, code=200, htmx=False):
+        """The page as text."""
+        answer = self.client.get(path, headers={"HX-Request": "true"} if htmx else {})
+        self.assertEqual(answer.status_code, code, f"{path}: {answer.get_data(as_text=True)[:400]}")
+        database.connect(reuse_if_open=True)
+        return answer.get_data(as_text=True)
+
+    def token(self):
+        """A token as every page carries it."""
+        page = self.client.get("/healthz-not-there").get_data(as_text=True)
+        return re.search(r'name="csrf-token" content="([^"]+)"', page)[1]
+
+    def post(self, path, data=None, code=303, htmx=False, **named):
+        """Send a form with its token; answers the response."""
+        headers = {"HX-Request": "true"} if htmx else {}
+        body = {"csrf_token": self.token(), **(data or {})}
+        answer = self.client.post(path, data=body, headers=headers, **named)
+        self.assertEqual(answer.status_code, code, f"{path}: {answer.get_data(as_text=True)[:600]}")
+        database.connect(reuse_if_open=True)
+        return answer
+
+    def entry_count(self):
+        """Lines of the log."""
+        from lamplight.store.models import Entry
+
+        return Entry.select().count()

@@ -1,0 +1,107 @@
+"""The shipped kinds and procedures, and files that are not right."""
+
+from __future__ import annotations
+
+import unittest
+
+from lamplight.core.errors import InvalidInput
+from lamplight.drawing.cutaway import POSES
+from lamplight.library.schema import KindFile, ProcedureFile
+from lamplight.library.shelf import kind_of, kinds, parse, procedure_for, procedures
+
+KIND = """
+key: bench
+title: Bench
+blurb: A small one.
+look: {width: 200, height: 260, crown: hopper, tank: right, panel: lamps, milk: wand, group: removable, stand: feet}
+parts:
+  group: {label: Brew group, circuit: brew}
+capacities: {tank_ml: 1500}
+items:
+  tablet: {title: Tablet, circuit: brew, part: group, triggers: [{drinks: 200}], minutes: 6, procedure: brew-tablet}
+"""
+
+
+class Shipped(unittest.TestCase):
+    """What ships must work."""
+
+    def test_every_item_of_every_kind_has_its_procedure(self):
+        """All words and times are filled in, no brace is left, every step has text and a fitted part."""
+        for kind in kinds().values():
+            for item in kind.items:
+                procedure = procedure_for(kind.key, item.procedure)
+                for n, step in enumerate(procedure.steps):
+                    with self.subTest(kind=kind.key, item=item.key, step=n):
+                        for text in (step.title, step.text, step.caution, step.over_when, step.on_no):
+                            self.assertNotIn("{", text)
+                        self.assertTrue(step.text)
+                        self.assertIn(step.pose, ("", *POSES))
+                        self.assertIsNotNone(kind.part(step.part) or kind.part("group"), step.part)
+
+    def test_a_fixed_group_has_no_rinse(self):
+        """The item is absent there, not merely switched off."""
+        for kind in kinds().values():
+            self.assertEqual(kind.item("group-rinse") is None, kind.look.group != "removable")
+            self.assertIsNotNone(kind.item("brew-tablet"))
+
+    def test_cleaner_goes_in_and_out(self):
+        """Every tablet procedure puts it in once and rinses it out at the end; cautions come with it."""
+        for kind in kinds():
+            procedure = procedure_for(kind, "brew-tablet")
+            marks = [step.cleaner for step in procedure.steps if step.cleaner]
+            self.assertEqual(marks, ["in", "out"], kind)
+            said = " ".join(procedure.cautions)
+            for word in ("Hot water", "alkaline", "No drinks", "manual"):
+                self.assertIn(word, said)
+        rinse = " ".join(procedure_for("removable-tabletop", "group-rinse").cautions)
+        self.assertIn("unplug", rinse)
+
+    def test_keys_name_their_files(self):
+        """Looked up by key."""
+        self.assertEqual(kind_of("office-tower").key, "office-tower")
+        self.assertIn("brew-tablet", procedures())
+        with self.assertRaisesRegex(InvalidInput, "no kind of machine called “spaceship”"):
+            kind_of("spaceship")
+        with self.assertRaisesRegex(InvalidInput, "no procedure called"):
+            procedure_for("office-tower", "polish")
+
+
+class Wrong(unittest.TestCase):
+    """Mistakes are named with their place."""
+
+    def test_right_first(self):
+        """The sample is right as it stands."""
+        self.assertEqual(parse(KIND, KindFile, "bench.yaml").core().items[0].triggers[0].limit, 200)
+
+    def test_places(self):
+        """Each mistake in its place, in words."""
+        rows = [
+            ("blurb: A small one.", "blurb: A small one.\ncolour: red", "colour: Extra inputs"),
+            ("{drinks: 200}", "{drinks: 0}", "items.tablet.triggers.0.drinks"),
+            ("{drinks: 200}", "{drinks: 200, days: 7}", "exactly one of drinks, days"),
+            ("part: group", "part: tank", "this kind has no part “tank”"),
+            ("minutes: 6", "minutes: soon", "items.tablet.minutes"),
+            ("key: bench", "key: Bench No 1", "key: String should match"),
+        ]
+        for old, new, said in rows:
+            with self.subTest(new=new), self.assertRaisesRegex(InvalidInput, said):
+                parse(KIND.replace(old, new), KindFile, "bench.yaml")
+
+    def test_not_yaml(self):
+        """And neither is a list."""
+        with self.assertRaisesRegex(InvalidInput, "not readable YAML"):
+            parse("key: [", KindFile, "x.yaml")
+        with self.assertRaisesRegex(InvalidInput, "x.yaml: file:"):
+            parse("- a\n- b", KindFile, "x.yaml")
+
+    def test_steps(self):
+        """A check without a no, a timed step without minutes."""
+        text = "key: pp\ntitle: Pp\ncircuit: brew\nsteps:\n  - {kind: %s, title: Tea, text: Tea now, circuit: brew, part: group}"
+        with self.assertRaisesRegex(InvalidInput, "a check needs on_no"):
+            parse(text % "check", ProcedureFile, "p.yaml")
+        with self.assertRaisesRegex(InvalidInput, "need minutes"):
+            parse(text % "machine", ProcedureFile, "p.yaml")
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,1 @@
+"""Checks against sources outside the project; each row names its own."""

@@ -1,0 +1,1 @@
+"""The workshop: building the style sheet, taking the pictures."""

@@ -1,0 +1,84 @@
+"""Take one picture of each main view from the demo, on a day that stands still."""
+
+from __future__ import annotations
+
+import tempfile
+import threading
+from collections.abc import Callable
+from datetime import UTC, datetime
+from pathlib import Path
+
+import waitress
+from playwright.sync_api import Page, sync_playwright
+
+from lamplight.demo.seed import prepare
+from lamplight.web import create_app
+from lamplight.web.clock import FixedClock
+
+MOMENT = datetime(2026, 11, 24, 6, 12, tzinfo=UTC)
+TARGET = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
+BROWSER = (
+    "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
+    "--disable-sync", "--no-first-run", "--lang=en-GB",
+)  # fmt: skip
+
+
+def _opened(address: str) -> Callable[[Page], None]:
+    return lambda page: page.goto(address)
+
+
+def _doubtful_sheet(page: Page) -> None:
+    page.goto("/readings")
+    for n, typed in enumerate(("20 871", "1", "")):
+        field = page.locator(".count-input").nth(n)
+        if typed:
+            field.fill(typed)
+            page.wait_for_selector(f"#{field.get_attribute('aria-describedby')} p")
+
+
+def _machine_at_work(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Begin Brew-group tablet at Packing Hall").click()
+    while not page.locator(".run-dial").count():
+        page.locator("[data-space]").click()
+        page.wait_for_timeout(150)
+
+
+VIEWS: dict[str, Callable[[Page], None]] = {
+    "today": _opened("/"),
+    "machines": _opened("/machines"),
+    "machine": _opened("/machines/3"),
+    "readings": _doubtful_sheet,
+    "run": _machine_at_work,
+    "log": _opened("/log"),
+    "add-machine": _opened("/machines/new"),
+    "site": _opened("/site"),
+}
+
+
+def main() -> None:
+    """Write every view into the folder of pictures."""
+    TARGET.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder:
+        prepare(Path(folder), MOMENT)
+        server = waitress.create_server(create_app(Path(folder), FixedClock(MOMENT)), host="127.0.0.1", port=0)
+        threading.Thread(target=server.run, daemon=True).start()
+        with sync_playwright() as play:
+            browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=BROWSER)
+            context = browser.new_context(
+                viewport={"width": 1280, "height": 800},
+                reduced_motion="reduce",
+                locale="en-GB",
+                base_url=f"http://127.0.0.1:{server.effective_port}",
+            )
+            page = context.new_page()
+            for name, show in VIEWS.items():
+                show(page)
+                page.evaluate("document.fonts.ready")
+                page.screenshot(path=TARGET / f"{name}.png")
+                print(f"docs/screenshots/{name}.png")
+            browser.close()
+
+
+if __name__ == "__main__":
+    main()
