@@ -19,17 +19,17 @@ class Counted(unittest.TextTestResult):
         self.passed = 0
         self.times: list[tuple[float, str]] = []
 
-    def startTest(self, test) -> None:  # noqa: N802 - unittest's own name
+    def startTest(self, test) -> None:
         """Note when it began."""
         self._began = time.perf_counter()
         super().startTest(test)
 
-    def addSuccess(self, test) -> None:  # noqa: N802
+    def addSuccess(self, test) -> None:
         """Count it."""
         super().addSuccess(test)
         self.passed += 1
 
-    def stopTest(self, test) -> None:  # noqa: N802
+    def stopTest(self, test) -> None:
         """Note how long it took."""
         super().stopTest(test)
         self.times.append((time.perf_counter() - self._began, test.id()))
@@ -40,10 +40,8 @@ def main(wanted: list[str]) -> int:
     warnings.simplefilter("default")
     warnings.filterwarnings("error", module=r"lamplight(\.|$)")
     loader = unittest.TestLoader()
-    if wanted:
-        suite = loader.loadTestsFromNames(wanted)
-    else:
-        suite = loader.discover(str(HERE), top_level_dir=str(HERE.parent))
+    whole = {"start_dir": str(HERE), "top_level_dir": str(HERE.parent)}
+    suite = loader.loadTestsFromNames(wanted) if wanted else loader.discover(**whole)
     result = unittest.TextTestRunner(resultclass=Counted, verbosity=1, warnings=None).run(suite)
     for took, name in sorted(result.times, reverse=True)[:5]:
         print(f"{took:6.1f} s  {name}", file=sys.stderr)

@@ -8,14 +8,15 @@ import unittest
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
-from lamplight.actions.entries import Hand
-from lamplight.actions.machines import LastDoneAnswer, MachineFields, add_machine
+from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.machines import LastDoneAnswer, MachineFields, add_machine, declare_done
 from lamplight.actions.outlook import look_at
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.calendar import OFFICE_HOURS
 from lamplight.store.database import database, open_database
-from lamplight.store.sites import the_site
+from lamplight.store.models import CounterReading, Entry
+from lamplight.store.sites import machine, the_site
 from lamplight.web import create_app
 from lamplight.web.clock import FixedClock
 
@@ -57,17 +58,16 @@ class DataTest(unittest.TestCase):
 
     def used_machine(self, per_day=40, days=28, name="Counter A", kind="removable-tabletop", done=None):
         """A machine with a reading on each of the last days, the same number of drinks every open day."""
-        start = self.calendar.opening((NOW - timedelta(days=days)).date())
+        calendar = self.calendar
+        start = calendar.opening((NOW - timedelta(days=days)).date())
         machine_id = add_machine(self.site.id, MachineFields(name, kind), 1000, {}, Hand(start))
-        value, typed = 1000, []
+        value, rows = 1000, []
         for back in range(days - 1, -1, -1):
             day = (NOW - timedelta(days=back)).date()
-            value += per_day if self.calendar.is_open(day - timedelta(days=1)) else 0
-            typed.append(TypedReading(machine_id, value, self.calendar.opening(day)))
-        take_readings(typed, self.calendar, Hand(NOW))
-        from lamplight.actions.machines import declare_done
-        from lamplight.store.sites import machine
-
+            value += per_day if calendar.is_open(day - timedelta(days=1)) else 0
+            rows.append({"machine": machine_id, "at": calendar.opening(day), "value": value, "source": "csv"})
+        entry = write_entry("import", "readings", Hand(NOW), machine_id)
+        CounterReading.insert_many([{"entry": entry, **row} for row in rows]).execute()
         for item, back in (done or {}).items():
             answer = LastDoneAnswer(at=NOW - timedelta(days=back))
             declare_done(machine(self.site.id, machine_id), item, answer, None, Hand(NOW))
@@ -117,6 +117,4 @@ class WebTest(DataTest):
 
     def entry_count(self):
         """Lines of the log."""
-        from lamplight.store.models import Entry
-
         return Entry.select().count()

@@ -9,9 +9,10 @@ from dataclasses import dataclass, replace
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.counters import Reading, backwards_pairs
-from lamplight.core.doubts import Doubt, Force, examine
+from lamplight.core.doubts import future_doubt
 from lamplight.core.errors import LamplightError
-from lamplight.core.machine_book import MachineBook, usage_of
+from lamplight.core.machine_book import MachineBook
+from lamplight.core.series_doubts import doubtful_among
 from lamplight.formats.readings_csv import EXAMPLES, Problem, Row, read, write
 from lamplight.store.books import books, live_readings
 from lamplight.store.database import database
@@ -135,20 +136,15 @@ def _examined(
             problems.append(Problem(row.line, "value", str(row.value), said, EXAMPLES["value"]))
     if problems:
         return problems, []
-    usage = usage_of(whole, calendar, hand.now)
-    doubts = []
     for row in fresh:
-        others = [reading for reading in whole.row_at(row.at) if reading.at != row.at]
-        for doubt in examine(row.value, row.at, others, usage, calendar, hand.now):
-            _sort_out(doubt, row, problems, doubts)
-    return problems, doubts
-
-
-def _sort_out(doubt: Doubt, row: Row, problems: list[Problem], doubts: list[str]) -> None:
-    if doubt.force is Force.REFUSE:
-        problems.append(Problem(row.line, "time", str(row.at), doubt.sentence, EXAMPLES["time"]))
-    else:
-        doubts.append(f"Line {row.line}, {row.machine}: {doubt.sentence}")
+        ahead = future_doubt(row.at, calendar, hand.now)
+        if ahead:
+            problems.append(Problem(row.line, "time", f"{row.at:%Y-%m-%d %H:%M}", ahead.sentence, EXAMPLES["time"]))
+    if problems:
+        return problems, []
+    found = doubtful_among([Reading(row.at, row.value) for row in fresh], book, calendar, hand.now)
+    named = [(lines[(reading.at, reading.value)], doubt) for reading, doubt in found]
+    return [], [f"Line {row.line}, {row.machine}: {doubt.sentence}" for row, doubt in named]
 
 
 def _save(fresh: dict[int, list[Row]], hand: Hand) -> int:

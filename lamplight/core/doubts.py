@@ -19,6 +19,8 @@ from lamplight.core.usage import Usage
 
 # One honest reading in ten thousand is questioned: our choice, no source.
 DOUBTFUL_TAIL = 1e-4
+# A visit, a holiday, a new team: use as a whole changes by a quarter now and then (our choice, no source).
+LEVEL_DOUBT = 0.25
 CLOCK_SLACK = timedelta(minutes=5)
 
 
@@ -88,9 +90,9 @@ def examine(
     """
     if not 0 <= value <= HIGHEST_COUNT:
         return (_refusal(DoubtKind.OUT_OF_RANGE, f"A counter shows 0 to {grouped(HIGHEST_COUNT)}."),)
-    if at > now + CLOCK_SLACK:
-        when = f"{calendar.local(at):%a %-d %b %Y %H:%M}"
-        return (_refusal(DoubtKind.FUTURE, f"{when} has not come yet. Check the date."),)
+    ahead = future_doubt(at, calendar, now)
+    if ahead:
+        return (ahead,)
     same = [reading for reading in known if reading.at == at]
     if same and same[0].value != value:
         said = f"{grouped(same[0].value)} is already written down for that moment. Correct that entry instead."
@@ -107,6 +109,14 @@ def examine(
         suggestion = _swapped(value, at, before, after, usage, calendar)
         return (Doubt(DoubtKind.BACKWARDS, Force.REFUSE, said, suggestion),)
     return _implausible(value, at, before, after, usage, calendar) if before else ()
+
+
+def future_doubt(at: datetime, calendar: SiteCalendar, now: datetime) -> Doubt | None:
+    """A refusal of a time that has not come yet, by more than five minutes; else None."""
+    if at <= now + CLOCK_SLACK:
+        return None
+    when = f"{calendar.local(at):%a %-d %b %Y %H:%M}"
+    return _refusal(DoubtKind.FUTURE, f"{when} has not come yet. Check the date.")
 
 
 def _refusal(kind: DoubtKind, sentence: str) -> Doubt:
@@ -163,11 +173,23 @@ def _implausible(
 
 
 def tail_chances(
-    drinks: int, start: datetime, end: datetime, usage: Usage, calendar: SiteCalendar
+    drinks: int,
+    start: datetime,
+    end: datetime,
+    usage: Usage,
+    calendar: SiteCalendar,
+    level_doubt: float = LEVEL_DOUBT,
 ) -> tuple[float, float]:
-    """Chances of so many drinks or more, and of so many or fewer, between two moments."""
+    """Chances of so many drinks or more, and of so many or fewer, between two moments.
+
+    Args:
+        drinks: counted between the two.
+        start, end: aware, start first.
+        usage, calendar: by which they are judged.
+        level_doubt: share by which use as a whole may have changed since, 0 or more.
+    """
     mean = np.array([max(usage.expected(calendar, start, end), 0.5)])
-    variance = np.maximum(mean, np.array([usage.variance(calendar, start, end)]))
+    variance = np.maximum(mean, usage.variance(calendar, start, end)) + (level_doubt * mean) ** 2
     at_least = 1.0 if drinks <= 0 else float(chance_of_at_least(drinks, mean, variance)[0])
     return at_least, 1.0 - float(chance_of_at_least(drinks + 1, mean, variance)[0])
 

@@ -88,7 +88,7 @@ class Tails(unittest.TestCase):
         usage = known_usage((40.0,) * 7)
         start = datetime(2026, 11, 23, 6, tzinfo=UTC)
         for drinks in (20, 40, 75):
-            high, low = tail_chances(drinks, start, start + timedelta(days=1), usage, OFFICE)
+            high, low = tail_chances(drinks, start, start + timedelta(days=1), usage, OFFICE, level_doubt=0)
             with self.subTest(drinks=drinks):
                 self.assertAlmostEqual(high, stats.poisson.sf(drinks - 1, 40), places=9)
                 self.assertAlmostEqual(low, stats.poisson.cdf(drinks, 40), places=9)

@@ -96,7 +96,8 @@ class Wrong(unittest.TestCase):
 
     def test_steps(self):
         """A check without a no, a timed step without minutes."""
-        text = "key: pp\ntitle: Pp\ncircuit: brew\nsteps:\n  - {kind: %s, title: Tea, text: Tea now, circuit: brew, part: group}"
+        step = "{kind: %s, title: Tea, text: Tea now, circuit: brew, part: group}"
+        text = f"key: pp\ntitle: Pp\ncircuit: brew\nsteps:\n  - {step}"
         with self.assertRaisesRegex(InvalidInput, "a check needs on_no"):
             parse(text % "check", ProcedureFile, "p.yaml")
         with self.assertRaisesRegex(InvalidInput, "need minutes"):

@@ -55,9 +55,7 @@ class RegularReadings(unittest.TestCase):
 
     def test_rates_and_errors(self):
         """Means exactly; the error of a rate is the rate times the error of its logarithm."""
-        for n, (rate, se_log) in enumerate(
-            zip(REGRESSION["rates_per_day"], REGRESSION["se_log_rate"], strict=True)
-        ):
+        for n, (rate, se_log) in enumerate(zip(REGRESSION["rates_per_day"], REGRESSION["se_log_rate"], strict=True)):
             with self.subTest(weekday=n):
                 self.assertAlmostEqual(self.usage.rates[n], rate, places=4)
                 self.assertAlmostEqual(self.usage.standard_errors[n], rate * se_log, places=3)

@@ -1,0 +1,173 @@
+"""Runs from Begin to the book: the count starts again, cleaning drinks come off, undo restores."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+from lamplight.actions.entries import Hand
+from lamplight.actions.readings import DoubtfulReadings
+from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
+from lamplight.actions.undo import put_back, undo
+from lamplight.core.care import Status
+from lamplight.core.errors import InvalidInput, StaleStep
+from lamplight.core.run import EventKind, Outcome
+from lamplight.store.books import book
+from lamplight.store.logbook import entries
+from lamplight.store.models import CareDone, Entry, RunEventRow
+from lamplight.store.runs import open_runs, run_extras, run_row
+from lamplight.store.sites import machine
+from tests.base import NOW, DataTest
+
+
+class Led(DataTest):
+    """A tabletop whose tablet is due: 240 of 200 drinks."""
+
+    def setUp(self):
+        """Four weeks of readings."""
+        super().setUp()
+        self.hall = self.used_machine(done={"brew-tablet": 8, "group-rinse": 2})
+        self.row = machine(self.site.id, self.hall)
+
+    def walk(self, run_id, steps=None):
+        """Answer so many steps (all by default), a minute apart; answers the moment after."""
+        now, state = NOW, run_row(run_id).state
+        total = len(state.procedure.steps)
+        for n in range(state.index, total if steps is None else state.index + steps):
+            now += timedelta(minutes=1)
+            answer_step(run_id, EventKind.ADVANCE, n, Hand(now))
+        return now
+
+    def finished(self, value=None, cleaning=1, answer=""):
+        """A whole run; answers its id."""
+        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        now = self.walk(run_id)
+        total = len(run_row(run_id).state.procedure.steps)
+        finish_run(run_id, total, Finish(value, cleaning, answer), self.calendar, Hand(now))
+        return run_id
+
+
+class Finishing(Led):
+    """What an end writes down."""
+
+    def test_the_count_starts_again(self):
+        """From overdue to clear; the reading is in the book, the blank shot is off it."""
+        self.assertEqual(self.due(self.hall).status, Status.OVERDUE)
+        expected = self.look(self.hall).assessment.expected_reading
+        run_id = self.finished(value=expected + 1)
+        later = NOW + timedelta(hours=1)
+        due = self.due(self.hall, now=later)
+        self.assertEqual(due.status, Status.CLEAR)
+        self.assertLess(due.first.used, 8)
+        row = run_row(run_id)
+        self.assertEqual(row.state.outcome, Outcome.FINISHED)
+        extras = run_extras(row.entry_id)
+        self.assertEqual((extras.value, extras.cleaning), (expected + 1, 1))
+        self.assertEqual(book(self.hall).last_reading.value, expected + 1)
+
+    def test_without_a_reading(self):
+        """The counter is taken from usage, and said to be estimated."""
+        self.finished(value=None)
+        due = self.due(self.hall, now=NOW + timedelta(hours=1))
+        self.assertEqual(due.status, Status.CLEAR)
+        self.assertTrue(due.first.estimated)
+
+    def test_undo_restores_every_due_exactly(self):
+        """And putting it back does, too."""
+        later = NOW + timedelta(hours=1)
+        before = self.look(self.hall, later).assessment.dues
+        run_id = self.finished(value=self.look(self.hall).assessment.expected_reading + 1)
+        after = self.look(self.hall, later).assessment.dues
+        self.assertNotEqual(before, after)
+        entry_id = run_row(run_id).entry_id
+        undo(entry_id, Hand(later))
+        self.assertEqual(self.look(self.hall, later).assessment.dues, before)
+        put_back(entry_id)
+        self.assertEqual(self.look(self.hall, later).assessment.dues, after)
+
+    def test_a_doubtful_counter_saves_nothing(self):
+        """Neither the finish nor the note."""
+        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        now = self.walk(run_id)
+        total = len(run_row(run_id).state.procedure.steps)
+        events = RunEventRow.select().count()
+        with self.assertRaises(DoubtfulReadings):
+            finish_run(run_id, total, Finish(3, 1, note="odd"), self.calendar, Hand(now))
+        self.assertEqual(RunEventRow.select().count(), events)
+        self.assertTrue(run_row(run_id).state.running)
+        with self.assertRaisesRegex(InvalidInput, "between 0 and 50"):
+            finish_run(run_id, total, Finish(None, 51), self.calendar, Hand(now))
+
+    def test_finish_twice(self):
+        """A double click settles once."""
+        run_id = self.finished()
+        done = CareDone.select().count()
+        with self.assertRaises(StaleStep):
+            finish_run(run_id, len(run_row(run_id).state.procedure.steps), Finish(None, 0), self.calendar, Hand(NOW))
+        self.assertEqual(CareDone.select().count(), done)
+
+
+class Interrupted(Led):
+    """Stale screens, giving up, one run at a time."""
+
+    def test_one_run_on_a_machine(self):
+        """A second one is refused by name."""
+        begin_run(self.row, "brew-tablet", Hand(NOW))
+        with self.assertRaisesRegex(InvalidInput, "Brew-group tablet is still open on Counter A"):
+            begin_run(self.row, "group-rinse", Hand(NOW))
+        with self.assertRaisesRegex(InvalidInput, "no such care item"):
+            begin_run(self.row, "polish", Hand(NOW))
+
+    def test_stale_step(self):
+        """Two devices answer the same step: the later one learns it."""
+        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
+        with self.assertRaises(StaleStep):
+            answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
+        self.assertEqual(run_row(run_id).state.index, 1)
+
+    def test_given_up(self):
+        """The count does not restart, the reason stands in the log."""
+        before = self.due(self.hall).first.used
+        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        self.walk(run_id, 2)
+        answer_step(run_id, EventKind.ABANDON, 2, Hand(NOW), "  called   away ")
+        self.assertEqual(run_row(run_id).state.notes[-1].text, "called away")
+        self.assertEqual(self.due(self.hall).first.used, before)
+        self.assertEqual(open_runs(), [])
+
+    def test_undone_run_answers_no_more(self):
+        """An open run can be taken back from the log."""
+        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        undo(run_row(run_id).entry_id, Hand(NOW))
+        with self.assertRaisesRegex(StaleStep, "undone"):
+            answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
+        begin_run(self.row, "group-rinse", Hand(NOW))
+
+    def test_the_snapshot_stays(self):
+        """A stored run is replayed from its own procedure, to the last word."""
+        from lamplight.library.shelf import procedure_for
+
+        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        self.assertEqual(run_row(run_id).state.procedure, procedure_for(self.row.kind, "brew-tablet"))
+
+
+class Undoing(DataTest):
+    """What cannot be undone, and what goes with it."""
+
+    def test_site_and_twice(self):
+        """The first entry stays; an entry is undone once."""
+        first = entries()[-1]
+        with self.assertRaisesRegex(InvalidInput, "site itself cannot be undone"):
+            undo(first.id, Hand(NOW))
+        machine_id = self.machine()
+        added = next(row for row in entries() if row.machine_id == machine_id)
+        undo(added.id, Hand(NOW))
+        self.assertIsNone(machine(self.site.id, machine_id))
+        with self.assertRaisesRegex(InvalidInput, "undone already"):
+            undo(added.id, Hand(NOW))
+        with self.assertRaisesRegex(InvalidInput, "no such entry"):
+            undo(9999, Hand(NOW))
+        put_back(added.id)
+        with self.assertRaisesRegex(InvalidInput, "was not undone"):
+            put_back(added.id)
+        self.assertTrue(Entry.get_by_id(added.id))
