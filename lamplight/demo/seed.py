@@ -58,15 +58,16 @@ def prepare(folder: Path, now: datetime, fresh: bool = False) -> None:
 
 
 def _old_and_untouched(folder: Path, now: datetime) -> bool:
+    """Whether the story was told on an earlier day, or broke off, and nobody wrote in it since."""
     try:
         day, newest = (folder / MARK).read_text("utf-8").split()
-        if date.fromisoformat(day) == now.date():
-            return False
-        open_database(folder)
-        with database.connection_context():
-            return not Entry.select().where(Entry.id > int(newest)).exists()
     except (OSError, ValueError):
+        day, newest = "", "0"
+    if day == now.date().isoformat():
         return False
+    open_database(folder)
+    with database.connection_context():
+        return not Entry.select().where(Entry.id > int(newest)).exists()
 
 
 def _clear(folder: Path) -> None:

@@ -1,0 +1,187 @@
+"""The data file: migrations of filled old files, backup, restore, and the check."""
+
+from __future__ import annotations
+
+import sqlite3
+import tempfile
+from datetime import timedelta
+from pathlib import Path
+
+from playhouse.test_utils import assert_query_count
+
+from lamplight.actions.entries import Hand
+from lamplight.actions.outlook import look_at_all
+from lamplight.actions.runs import answer_step, begin_run
+from lamplight.core.run import EventKind
+from lamplight.store import database as file
+from lamplight.store.books import books
+from lamplight.store.checking import problems_in
+from lamplight.store.database import (
+    BACKUP_FOLDER,
+    DataFileProblem,
+    back_up_to,
+    data_file,
+    database,
+    open_database,
+    restore_into,
+    schema_version,
+)
+from lamplight.store.models import TABLES, CounterReading, Entry, MachineVersion
+from lamplight.store.sites import machine, the_site
+from tests.base import NOW, DataTest
+
+OLD = Path(__file__).parent / "old"
+NEWEST = max(int(path.name[:4]) for path in file.MIGRATIONS.glob("[0-9]*.py"))
+
+
+class Folder(DataTest):
+    """A second folder beside the test's own."""
+
+    def setUp(self):
+        """Made anew for each test."""
+        super().setUp()
+        self._other = tempfile.TemporaryDirectory()
+        self.addCleanup(self._other.cleanup)
+        self.other = Path(self._other.name) / "data"
+
+    def reopen(self, folder):
+        """Open another folder's file."""
+        database.close()
+        open_database(folder)
+        database.connect()
+
+
+class Migrating(Folder):
+    """Old files, filled, come up to date with nothing lost."""
+
+    def old_file(self, version):
+        """A file of an old schema, filled from its frozen text."""
+        self.other.mkdir()
+        with sqlite3.connect(data_file(self.other)) as raw:
+            raw.executescript((OLD / f"schema-{version}.sql").read_text("utf-8"))
+        raw.close()
+
+    def test_every_old_schema(self):
+        """Same number of lines in every table, foreign keys whole, dues can be worked out."""
+        for path in sorted(OLD.glob("schema-*.sql")):
+            version = int(path.stem.split("-")[1])
+            with self.subTest(schema=version):
+                self.old_file(version)
+                raw = sqlite3.connect(data_file(self.other))
+                names = [row[0] for row in raw.execute("SELECT name FROM sqlite_master WHERE type = 'table'")]
+                before = {name: raw.execute(f'SELECT COUNT(*) FROM "{name}"').fetchone()[0] for name in names}
+                raw.close()
+                self.reopen(self.other)
+                self.assertEqual(schema_version(), NEWEST)
+                for name, count in before.items():
+                    if name != "schema_migration":
+                        now = database.execute_sql(f'SELECT COUNT(*) FROM "{name}"').fetchone()[0]
+                        self.assertEqual((name, now), (name, count))
+                self.assertEqual(problems_in(), [])
+                looks = look_at_all(the_site(), NOW)
+                self.assertTrue(looks and looks[0].assessment.dues)
+                self.assertTrue(list((self.other / BACKUP_FOLDER).glob("before-*.sqlite3")))
+
+    def test_schema_matches_the_models(self):
+        """A migrated empty file has exactly the columns that the models name."""
+        for model in TABLES:
+            columns = {column.name for column in database.get_columns(model._meta.table_name)}
+            self.assertEqual(columns, {field.column_name for field in model._meta.sorted_fields}, model.__name__)
+
+    def test_newer_and_foreign_files(self):
+        """Refused with a sentence, left as they are."""
+        self.old_file(1)
+        with sqlite3.connect(data_file(self.other)) as raw:
+            raw.execute("INSERT INTO schema_migration (name, applied) VALUES ('9999_future', '2030-01-01')")
+        raw.close()
+        with self.assertRaisesRegex(DataFileProblem, "newer Lamplight"):
+            self.reopen(self.other)
+        data_file(self.other).write_bytes(b"not a database at all, " * 100)
+        with self.assertRaisesRegex(DataFileProblem, "not a Lamplight data file"):
+            self.reopen(self.other)
+
+
+class Backups(Folder):
+    """A copy while it runs; a restored folder knows every due again."""
+
+    def test_round_trip(self):
+        """Every due before and after, an open run included, and a write going on meanwhile."""
+        first = self.used_machine(done={"brew-tablet": 8, "group-rinse": 3})
+        self.used_machine(name="B", kind="office-tower", per_day=60, done={"brew-tablet": 2})
+        run_id = begin_run(machine(self.site.id, first), "brew-tablet", Hand(NOW))
+        answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
+        before = {look.row.name: look.assessment.dues for look in look_at_all(the_site(), NOW)}
+        target = self.other.parent / "copy.sqlite3"
+        writer = sqlite3.connect(data_file(self.folder))
+        writer.execute("BEGIN IMMEDIATE")
+        back_up_to(target)
+        writer.rollback()
+        writer.close()
+        restore_into(target, self.other)
+        self.reopen(self.other)
+        looks = look_at_all(the_site(), NOW)
+        self.assertEqual({look.row.name: look.assessment.dues for look in looks}, before)
+        self.assertEqual(next(look for look in looks if look.row.id == first).run.state.index, 1)
+
+    def test_refusals(self):
+        """Onto a file, from nothing, from rubbish, into a used folder."""
+        target = self.folder / "there.sqlite3"
+        back_up_to(target)
+        with self.assertRaisesRegex(DataFileProblem, "exists already"):
+            back_up_to(target)
+        with self.assertRaisesRegex(DataFileProblem, "no backup at"):
+            restore_into(self.folder / "absent.sqlite3", self.other)
+        with self.assertRaisesRegex(DataFileProblem, "holds data already"):
+            restore_into(target, self.folder)
+        rubbish = self.folder / "rubbish.sqlite3"
+        rubbish.write_bytes(target.read_bytes()[:5000])
+        with self.assertRaisesRegex(DataFileProblem, "damaged or is not a backup"):
+            restore_into(rubbish, self.other)
+
+
+class Checking(DataTest):
+    """What `lamplight check` finds."""
+
+    def test_sound(self):
+        """Nothing to say of a file that is."""
+        self.used_machine()
+        self.assertEqual(problems_in(), [])
+
+    def test_disorder_and_orphans(self):
+        """A counter that runs back, and a fact without its entry, put in past the application."""
+        machine_id = self.used_machine(name="Hall")
+        entry = Entry.select().first()
+        at = NOW - timedelta(days=2, hours=1)
+        CounterReading.create(entry=entry, machine=machine_id, at=at, value=1, source="typed")
+        found = problems_in()
+        self.assertTrue(any(said.startswith("Hall: the counter runs from") for said in found), found)
+        database.pragma("foreign_keys", 0)
+        database.execute_sql("UPDATE counter_reading SET entry_id = 99999 WHERE value = 1")
+        database.pragma("foreign_keys", 1)
+        self.assertTrue(any("counter_reading points to a entry" in said for said in problems_in()))
+
+    def test_constraints_hold(self):
+        """Foreign keys and checks are on."""
+        from peewee import IntegrityError
+
+        entry = Entry.select().first()
+        machine_id = self.machine()
+        with self.assertRaises(IntegrityError):
+            CounterReading.create(entry=entry, machine=machine_id, at=NOW, value=-1, source="typed")
+        with self.assertRaises(IntegrityError):
+            MachineVersion.create(entry=entry, machine=9999, name="x", kind="office-tower")
+
+
+class Queries(DataTest):
+    """Lists take a fixed number of queries."""
+
+    def test_books_of_many_machines(self):
+        """The same for two machines as for six."""
+        counts = []
+        for n in range(6):
+            self.machine(f"M{n}")
+            if n in (1, 5):
+                with assert_query_count(6):
+                    books()
+                counts.append(n)
+        self.assertEqual(counts, [1, 5])
