@@ -101,6 +101,14 @@ class WebTest(DataTest):
         database.connect(reuse_if_open=True)
         return answer.get_data(as_text=True)
 
+    def shows(self, page, words):
+        """Fail shortly where a page does not hold the words."""
+        self.assertTrue(words in page, f"“{words}” is not on the page, which begins {page[page.find('<h1') :][:300]}")
+
+    def hides(self, page, words):
+        """Fail shortly where a page holds the words."""
+        self.assertFalse(words in page, f"“{words}” is on the page")
+
     def token(self):
         """A token as every page carries it."""
         page = self.client.get("/healthz-not-there").get_data(as_text=True)

@@ -18,6 +18,7 @@ from lamplight.core.care import Due, TriggerDue
 from lamplight.core.circuits import Circuit
 from lamplight.core.usage import Usage
 from lamplight.drawing.glyphs import CIRCUIT_PATHS
+from lamplight.drawing.label_rows import Stem, arrange
 from lamplight.drawing.svg import Box, el, group, line, path, rect, text
 
 ROW = 27.0
@@ -142,36 +143,19 @@ class Placed:
     left: float
     right: float
 
-    @property
-    def flipped(self) -> bool:
-        """Whether the label stands to the left of the stem."""
-        return self.left < self.x - 1
-
 
 def place(marks: Sequence[Mark], along: Scale, width: float) -> list[Placed]:
-    """Rows for labels so that none covers another, and no stem crosses a label."""
-    placed: list[Placed] = []
-    for x, mark in sorted(((_x(mark, along), mark) for mark in marks), key=lambda pair: (-pair[0], pair[1].title)):
-        length = 24 + len(mark.title) * TITLE_ADVANCE + 8 + len(mark.detail) * DETAIL_ADVANCE
-        left = x if x + length <= width else max(0.0, x - length)
-        row = next(row for row in range(len(marks) + 1) if _free(row, x, left, left + length, placed))
-        placed.append(Placed(mark, x, row, left, left + length))
-    return placed
+    """Rows for labels so that none covers another, and no stem crosses a label where that can be."""
+    xs = [_x(mark, along) for mark in marks]
+    lengths = [24 + len(m.title) * TITLE_ADVANCE + 8 + len(m.detail) * DETAIL_ADVANCE for m in marks]
+    places = arrange([Stem(x, length) for x, length in zip(xs, lengths, strict=True)], width)
+    return [
+        Placed(mark, x, where.row, where.left, where.right) for mark, x, where in zip(marks, xs, places, strict=True)
+    ]
 
 
 def _x(mark: Mark, along: Scale) -> float:
     return along.positions[0] if mark.now else along.at(mark.likely)
-
-
-def _free(row: int, x: float, left: float, right: float, placed: Sequence[Placed]) -> bool:
-    for other in placed:
-        if other.row == row and left < other.right + 10 and other.left < right + 10:
-            return False
-        if left - 3 <= other.x <= right + 3 and other.row >= row:
-            return False
-        if other.left - 3 <= x <= other.right + 3 and row > other.row and x != other.x:
-            return False
-    return True
 
 
 def double_ruler(marks: Sequence[Mark], along: Scale, width: float = 1200.0) -> Markup:

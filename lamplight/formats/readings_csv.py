@@ -59,22 +59,25 @@ def read(data: bytes, calendar: SiteCalendar, order: str = "iso") -> tuple[list[
             understood whatever the order.
     """
     text = _decoded(data)
-    if not text.strip():
+    try:
+        numbered = enumerate(csv.reader(io.StringIO(text, newline=""), delimiter=_delimiter(text)), 1)
+        lines = [(number, cells) for number, cells in numbered if any(cell.strip() for cell in cells)]
+    except csv.Error as problem:
+        return [], [Problem(1, "", "", f"This is not a table of readings ({problem}).", ",".join(COLUMNS))]
+    if not lines:
         return [], [Problem(1, "", "", "The file is empty.", ",".join(COLUMNS))]
-    lines = list(csv.reader(io.StringIO(text, newline=""), delimiter=_delimiter(text)))
-    names = [cell.strip().lower() for cell in lines[0]]
+    header = lines[0][1]
+    names = [cell.strip().lower() for cell in header]
     missing = [name for name in COLUMNS if name not in names]
     if missing:
         said = f"The first line must name the columns; {', '.join(missing)} missing."
-        return [], [Problem(1, ", ".join(missing), ",".join(lines[0]), said, ",".join(COLUMNS))]
+        return [], [Problem(1, ", ".join(missing), ",".join(header)[:200], said, ",".join(COLUMNS))]
     if len(lines) > MOST_LINES + 1:
         said = f"More than {MOST_LINES} lines. Split the file by year."
-        return [], [Problem(MOST_LINES + 2, "", "", said, "")]
+        return [], [Problem(lines[MOST_LINES + 1][0], "", "", said, "")]
     places = {name: names.index(name) for name in COLUMNS}
     rows, problems = [], []
-    for number, cells in enumerate(lines[1:], 2):
-        if not any(cell.strip() for cell in cells):
-            continue
+    for number, cells in lines[1:]:
         row, wrong = _row(number, cells, places, calendar, order)
         problems += wrong
         rows += [row] if row else []
@@ -89,7 +92,7 @@ def _decoded(data: bytes) -> str:
 
 
 def _delimiter(text: str) -> str:
-    header = text.lstrip().splitlines()[0]
+    header = next(iter(text.lstrip().splitlines()), "")
     return max(",;\t|", key=header.count)
 
 

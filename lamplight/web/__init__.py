@@ -38,6 +38,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False) 
         TESTING=testing,
     )
     app.extensions["lamplight_clock"] = clock or Clock()
+    security.limit_uploads(app)  # before the token is looked for, which reads the form
     CSRF.init_app(app)
     security.add_headers(app)
     errors.register(app)

@@ -7,7 +7,7 @@ import secrets
 
 from flask import Flask, render_template, request
 from flask_wtf.csrf import CSRFError
-from werkzeug.exceptions import HTTPException
+from werkzeug.exceptions import HTTPException, SecurityError
 
 from lamplight.core.errors import InvalidInput
 
@@ -25,6 +25,11 @@ def register(app: Flask) -> None:
     @app.errorhandler(CSRFError)
     def stale_form(_problem: CSRFError) -> tuple[str, int]:
         return _page(400, "This form is too old", "Load the page again and send it once more; nothing was saved.")
+
+    @app.errorhandler(SecurityError)
+    def foreign_host(_problem: SecurityError) -> tuple[str, int]:
+        # No address can be built for a host that is not ours, so no page either.
+        return "Lamplight answers at its own address only.", 400
 
     @app.errorhandler(HTTPException)
     def known(problem: HTTPException) -> tuple[str, int]:

@@ -55,6 +55,20 @@ def secret_key(folder: Path) -> bytes:
     return key
 
 
+UPLOAD_LIMITS = {"readings.import_file": 2 * 1024 * 1024}
+
+
+def limit_uploads(app: Flask) -> None:
+    """Forms are small; the few routes that take a file take a larger one."""
+
+    @app.before_request
+    def limits() -> None:
+        largest = UPLOAD_LIMITS.get(request.endpoint or "")
+        if largest:
+            # The rest of the form, and the marks between its parts, need a little room as well.
+            request.max_content_length = request.max_form_memory_size = largest + 16 * 1024
+
+
 def add_headers(app: Flask) -> None:
     """Headers on every answer; hashed static files may be kept for a year, pages not at all."""
 

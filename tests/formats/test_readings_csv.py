@@ -84,8 +84,9 @@ class Shapes(unittest.TestCase):
 
     def test_bytes_of_no_table(self):
         """A picture is refused, not crashed on."""
-        _rows, problems = read(bytes(range(256)) * 20, BERLIN)
-        self.assertTrue(problems)
+        for data in (bytes(range(256)) * 20, b'"' + b"x" * 200_000, b",,,\n", b"\x00" * 50):
+            _rows, problems = read(data, BERLIN)
+            self.assertTrue(problems)
 
 
 class Out(unittest.TestCase):

@@ -26,7 +26,6 @@ from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("readings", __name__, url_prefix="/readings", template_folder="templates")
-CSV_LIMIT = 2 * 1024 * 1024
 
 
 def _typed(form: Mapping[str, str], machine_id: int, at: datetime) -> TypedReading | None:
@@ -142,7 +141,6 @@ def change(machine_id: int, reading_id: int):  # noqa: ANN201
 @blueprint.route("/import", methods=["GET", "POST"])
 def import_file():  # noqa: ANN201
     here = site()
-    request.max_content_length = CSV_LIMIT
     if request.method == "GET":
         return render("readings/import.html", "worktop", form={}, problems=(), doubts=())
     upload = request.files.get("file")
