@@ -35,6 +35,9 @@ css: node_modules/.package-lock.json .venv/.runtime
 node_modules/.package-lock.json: package-lock.json
 	@npm ci --no-audit --no-fund
 
+vendor: node_modules/.package-lock.json
+	@$(BIN)/python -m tools.vendor
+
 screenshots: .venv/.workshop
 	@sh tools/install_chromium.sh
 	@$(BIN)/python -m tools.take_screenshots

@@ -38,7 +38,7 @@ def _doubtful_sheet(page: Page) -> None:
 
 def _machine_at_work(page: Page) -> None:
     page.goto("/")
-    page.get_by_role("button", name="Begin Brew-group tablet at Packing Hall").click()
+    page.get_by_role("button", name="for Brew-group tablet at Packing Hall").click()
     while not page.locator(".run-dial").count():
         page.locator("[data-space]").click()
         page.wait_for_timeout(150)

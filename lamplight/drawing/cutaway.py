@@ -48,7 +48,9 @@ LABEL_WIDTH = 268
 POSES = ("tray-out", "tank-fill", "tank-out", "jug-under", "tablet-in", "group-half", "group-out")
 
 
-def cutaway(kind: Kind, scene: Scene | None = None, cls: str = "cutaway", height: int | None = None) -> Markup:
+def cutaway(
+    kind: Kind, scene: Scene | None = None, cls: str = "cutaway", height: int | None = None, name: str = ""
+) -> Markup:
     """The drawing as an SVG element.
 
     Args:
@@ -56,6 +58,7 @@ def cutaway(kind: Kind, scene: Scene | None = None, cls: str = "cutaway", height
         scene: what to show; nothing touched by default.
         cls: class of the element.
         height: in px; None lets the style sheet decide.
+        name: an id by which `cutaway_again` finds it on the same page.
 
     Its title names the kind and the part in hand.
     """
@@ -64,6 +67,8 @@ def cutaway(kind: Kind, scene: Scene | None = None, cls: str = "cutaway", height
     posed = _posed(boxes, scene.pose)
     bounds = _bounds(boxes, posed, scene)
     drawing = _assemble(kind, boxes, posed, scene)
+    if name:
+        drawing = group(drawing, id=name)
     labels = _labels(posed, scene, bounds)
     if scene.labels:
         bounds = Box(bounds.x, bounds.y, bounds.w + LABEL_WIDTH, bounds.h)
@@ -73,6 +78,16 @@ def cutaway(kind: Kind, scene: Scene | None = None, cls: str = "cutaway", height
         "svg", el("title", title), drawing, labels, cls=cls, role="img",
         viewBox=f"{bounds.x:.0f} {bounds.y:.0f} {bounds.w:.0f} {bounds.h:.0f}",
         height=height, width=round(height * bounds.w / bounds.h) if height else None,
+    )  # fmt: skip
+
+
+def cutaway_again(kind: Kind, height: int, name: str) -> Markup:
+    """The plain drawing once more on a page that holds it by that name, a hundredth of its size."""
+    bounds = frame(kind.look, [part.key for part in kind.parts]).bounds
+    return el(
+        "svg", el("title", f"{kind.title}, cut open"), el("use", href=f"#{name}"), cls="cutaway", role="img",
+        viewBox=f"{bounds.x:.0f} {bounds.y:.0f} {bounds.w:.0f} {bounds.h:.0f}",
+        height=height, width=round(height * bounds.w / bounds.h),
     )  # fmt: skip
 
 

@@ -21,6 +21,7 @@ MOST_LINES = 20_000
 RISKY_FIRST = ("=", "+", "-", "@", "\t", "\r")
 VALUE = re.compile(r"\d{1,9}|\d{1,3}(?P<mark>[ \u00a0\u202f'’.,])\d{3}(?:(?P=mark)\d{3})?")
 TIME_OF_DAY = r"(?:[T ]+(?P<hour>\d{1,2}):(?P<minute>\d{2})(?::(?P<second>\d{2}))?)?"
+ISO = re.compile(r"(?P<year>\d{4})-(?P<month>\d{1,2})-(?P<day>\d{1,2})" + TIME_OF_DAY)
 ORDERS = {
     "day": re.compile(r"(?P<day>\d{1,2})[./-](?P<month>\d{1,2})[./-](?P<year>\d{4})" + TIME_OF_DAY),
     "month": re.compile(r"(?P<month>\d{1,2})[./-](?P<day>\d{1,2})[./-](?P<year>\d{4})" + TIME_OF_DAY),
@@ -135,12 +136,7 @@ def read_time(text: str, calendar: SiteCalendar, order: str) -> datetime:
         ValueError: with a sentence, for anything that is no date in the given order.
     """
     try:
-        if re.fullmatch(r"\d{4}-\d{2}-\d{2}", text):
-            return calendar.opening(date.fromisoformat(text))
-        if re.match(r"\d{4}-\d{2}-\d{2}[T ]", text):
-            moment = datetime.fromisoformat(text)
-            return moment if moment.tzinfo else moment.replace(tzinfo=calendar.tz)
-        found = ORDERS[order].fullmatch(text) if order in ORDERS else None
+        found = ISO.fullmatch(text) or (ORDERS[order].fullmatch(text) if order in ORDERS else None)
         if found:
             day = date(int(found["year"]), int(found["month"]), int(found["day"]))
             if found["hour"] is None:
@@ -149,6 +145,9 @@ def read_time(text: str, calendar: SiteCalendar, order: str) -> datetime:
             return datetime(
                 day.year, day.month, day.day, int(found["hour"]), int(found["minute"]), second, tzinfo=calendar.tz
             )
+        if re.match(r"\d{4}-\d{2}-\d{2}[T ]", text):
+            moment = datetime.fromisoformat(text)  # with an offset
+            return moment if moment.tzinfo else moment.replace(tzinfo=calendar.tz)
     except ValueError as problem:
         raise ValueError("There is no such date or time.") from problem
     raise ValueError("Not a date in the chosen order.")

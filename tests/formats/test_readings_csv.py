@@ -49,6 +49,7 @@ class Shapes(unittest.TestCase):
         """ISO always; day or month first as chosen; a bare date is before opening."""
         rows = [
             ("2026-11-03", "iso", (2026, 11, 3, 6, 0)),
+            ("2026-11-3", "month", (2026, 11, 3, 6, 0)),
             ("2026-11-03T08:30", "day", (2026, 11, 3, 7, 30)),
             ("2026-07-03 08:30:00+02:00", "iso", (2026, 7, 3, 6, 30)),
             ("3.11.2026", "day", (2026, 11, 3, 6, 0)),

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from flask import Blueprint, abort, flash, redirect, request, url_for
 
-from lamplight.actions.outlook import look_at_all
 from lamplight.actions.undo import consequences, put_back, undo
 from lamplight.core.circuits import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.store.logbook import entry
+from lamplight.store.sites import machines
 from lamplight.web import forms
-from lamplight.web.clock import now
 from lamplight.web.log.model import log_days
 from lamplight.web.rendering import hand, site
 from lamplight.web.rendering import page as render
@@ -28,7 +27,7 @@ def page():  # noqa: ANN201
     days, older = log_days(here, machine, circuit, before, PAGE_LENGTH)
     return render(
         "log/page.html", "worktop", days=days, older=older, machine=machine, circuit=circuit, circuits=list(Circuit),
-        looks=look_at_all(here, now()),
+        machines=machines(here.id),
     )  # fmt: skip
 
 

@@ -12,7 +12,7 @@ from markupsafe import Markup
 from lamplight.actions.outlook import MachineLook
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due, Status
-from lamplight.drawing.cutaway import cutaway
+from lamplight.drawing.cutaway import cutaway, cutaway_again
 from lamplight.drawing.frame import frame
 
 ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 262, 150
@@ -105,9 +105,13 @@ def _stands(looks: Sequence[MachineLook], today: date) -> list[Stand]:
     scale = room / max(box.h for box in bounds)
     if len(looks) <= FEW:
         scale = min(scale, (EDGE_PX - STAND_MARGIN_PX * len(looks)) / sum(box.w for box in bounds))
-    stands = []
+    stands: list[Stand] = []
+    drawn: set[str] = set()
     for look, box in zip(looks, bounds, strict=True):
-        drawing = cutaway(look.kind, height=round(box.h * scale))
+        height, name = round(box.h * scale), f"stand-{look.kind.key}"
+        again = name in drawn
+        drawing = cutaway_again(look.kind, height, name) if again else cutaway(look.kind, height=height, name=name)
+        drawn.add(name)
         headline = _headline(look, today)
         stands.append(Stand(look.row.id, look.row.name, drawing, look.assessment.status, headline))
     return stands

@@ -1,0 +1,110 @@
+"""A real browser against a real server: one browser for the whole run, one context for each test."""
+
+from __future__ import annotations
+
+import atexit
+import tempfile
+import threading
+import unittest
+from functools import cache
+from pathlib import Path
+
+import waitress
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from lamplight.demo.seed import prepare
+from lamplight.store.database import database
+from lamplight.web import create_app
+from lamplight.web.clock import FixedClock
+from tests.base import NOW
+
+CHROMIUM = Path("/usr/bin/chromium")
+ARGUMENTS = (
+    "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
+    "--disable-sync", "--no-first-run", "--lang=en-GB",
+)  # fmt: skip
+AXE = (Path(__file__).parent / "vendor" / "axe.min.js").read_text("utf-8")
+EXPECTED_CODES = ("409", "422")
+
+
+@cache
+def browser() -> Browser:
+    """The one browser."""
+    play = sync_playwright().start()
+    found = play.chromium.launch(executable_path=str(CHROMIUM), args=ARGUMENTS)
+
+    def stop() -> None:
+        found.close()
+        play.stop()
+
+    atexit.register(stop)
+    return found
+
+
+@unittest.skipUnless(CHROMIUM.exists(), "Chromium is not installed")
+class BrowserTest(unittest.TestCase):
+    """Serves a folder of its own; fails on console errors and on requests that leave this machine."""
+
+    demo = False
+    viewport = (1280, 800)
+    script = True
+
+    def setUp(self):
+        """Start server and page."""
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+        self.clock = FixedClock(NOW)
+        if self.demo:
+            prepare(self.folder, NOW)
+        self.server = waitress.create_server(create_app(self.folder, self.clock), host="127.0.0.1", port=0, threads=4)
+        threading.Thread(target=self.server.run, daemon=True).start()
+        self.addCleanup(database.close)
+        self.addCleanup(self.server.close)
+        self.complaints: list[str] = []
+        self.address = f"http://127.0.0.1:{self.server.effective_port}"
+        self.page = self.new_page()
+
+    def new_page(self, script=None, viewport=None, **rest) -> Page:
+        """A page in a context of its own, as on another device."""
+        width, height = viewport or self.viewport
+        context = browser().new_context(
+            viewport={"width": width, "height": height},
+            base_url=self.address,
+            java_script_enabled=self.script if script is None else script,
+            locale="en-GB",
+            **rest,
+        )
+        context.set_default_timeout(8000)
+        self.addCleanup(context.close)
+        page = context.new_page()
+        page.on("console", lambda message: self._heard(message.type, message.text))
+        page.on("pageerror", lambda problem: self.complaints.append(str(problem)))
+        page.on("request", lambda request: self._asked(request.url))
+        return page
+
+    def _heard(self, kind: str, text: str) -> None:
+        if kind == "error" and not any(f"status of {code}" in text for code in EXPECTED_CODES):
+            self.complaints.append(text)
+
+    def _asked(self, url: str) -> None:
+        if not url.startswith((self.address, "data:")):
+            self.complaints.append(f"asked for {url}")
+
+    def tearDown(self):
+        """Nothing may have complained."""
+        self.assertEqual(self.complaints, [])
+
+    def violations(self, page: Page) -> list[str]:
+        """Serious and critical findings of axe on the page as it is."""
+        page.evaluate(AXE)
+        found = page.evaluate("axe.run({resultTypes: ['violations']})")["violations"]
+        return [
+            f"{rule['id']}: {rule['nodes'][0]['html'][:160]}"
+            for rule in found
+            if rule["impact"] in ("serious", "critical")
+        ]
+
+    def overflow(self, page: Page) -> int:
+        """How far the page is wider than its window, in px."""
+        return page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")

@@ -1,0 +1,129 @@
+"""Every view: no barrier, no sideways scrolling, at 1280, at 390, at twice the size, with forty machines, on paper."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+from lamplight.actions.entries import Hand
+from lamplight.actions.machines import MachineFields, add_machine
+from lamplight.library.shelf import kinds
+from lamplight.store.database import database
+from tests.base import NOW
+from tests.browser.base import BrowserTest
+
+VIEWS = (
+    "/", "/machines", "/machines/3", "/machines/new", "/machines/new?kind=office-tower", "/machines/1/edit",
+    "/readings", "/readings/3", "/readings/import", "/log", "/log/20/undo", "/site", "/people", "/nowhere",
+)  # fmt: skip
+SIZES = ((1280, 800), (390, 844), (640, 400))
+
+
+class Views(BrowserTest):
+    """On the demo."""
+
+    demo = True
+
+    def look_at(self, page, name):
+        """Barriers, once for each view; width, at every size."""
+        with self.subTest(view=name, size=page.viewport_size):
+            if page.viewport_size["width"] == SIZES[0][0]:
+                self.assertEqual(self.violations(page), [])
+            self.assertLessEqual(self.overflow(page), 0)
+
+    def test_barriers_and_width(self):
+        """axe-core finds nothing serious or critical; nothing is wider than the window."""
+        for size in SIZES:
+            page = self.new_page(viewport=size)
+            for path in VIEWS:
+                page.goto(path)
+                self.look_at(page, path)
+        self.complaints = [said for said in self.complaints if "404" not in said]
+
+    def test_a_run_in_every_mode(self):
+        """First step, machine's step, paused, no, finish, over."""
+        for size in SIZES[:2]:
+            page = self.new_page(viewport=size)
+            page.goto("/machines/1" if size[0] == 390 else "/machines/3")
+            page.get_by_role("button", name="Begin brew-group tablet").click()
+            page.wait_for_selector("[data-space]")
+            self.look_at(page, "first step")
+            page.get_by_role("button", name="Pause").click()
+            page.wait_for_selector("text=Paused since")
+            self.look_at(page, "paused")
+            while page.locator("[data-space]").count():
+                if page.get_by_role("button", name="No", exact=True).count():
+                    page.get_by_role("button", name="No", exact=True).click()
+                    page.wait_for_selector("text=Wait for it")
+                    self.look_at(page, "no")
+                if page.locator(".run-dial").count():
+                    self.look_at(page, "machine works")
+                before = page.locator("[data-step-title]").inner_text()
+                page.locator("[data-space]").click()
+                page.wait_for_function(
+                    "words => document.querySelector('[data-step-title]').innerText !== words", arg=before
+                )
+            self.look_at(page, "finish")
+            page.get_by_role("button", name="Finish").click()
+            page.wait_for_selector("h1:has-text('Done at')")
+            self.look_at(page, "over")
+
+    def test_doubts_on_the_sheet(self):
+        """With questions shown, at both widths."""
+        for size in SIZES[:2]:
+            page = self.new_page(viewport=size)
+            page.goto("/readings")
+            page.locator(".count-input").first.fill("5")
+            page.wait_for_selector("fieldset.answers")
+            self.look_at(page, "doubt")
+
+    def test_paper(self):
+        """Printed, Today is a list with boxes to tick; walls, dock and buttons stay off the paper."""
+        page = self.page
+        page.goto("/")
+        page.emulate_media(media="print")
+        for selector in (".wall", ".dock", ".parade"):
+            self.assertFalse(page.locator(selector).first.is_visible(), selector)
+        self.assertTrue(page.locator(".task").first.is_visible())
+        said = page.locator(".task-go").first.evaluate("node => getComputedStyle(node, '::after').content")
+        self.assertIn("done", said)
+
+    def test_reduced_motion(self):
+        """Nothing moves for those who do not want it."""
+        page = self.new_page(reduced_motion="reduce")
+        page.goto("/")
+        self.assertEqual(page.evaluate("document.getAnimations().length"), 0)
+
+
+class First(BrowserTest):
+    """An empty file."""
+
+    def test_barriers_and_width(self):
+        """The first page, and its refusal."""
+        for size in SIZES:
+            page = self.new_page(viewport=size)
+            page.goto("/")
+            self.assertEqual(self.violations(page), [])
+            self.assertLessEqual(self.overflow(page), 0)
+
+
+class Forty(BrowserTest):
+    """Forty machines stand smaller, the most urgent first, the rest reached along the edge."""
+
+    demo = True
+
+    def test_forty(self):
+        """The page keeps its width; the edge scrolls."""
+        keys = list(kinds())
+        for n in range(35):
+            kind = keys[n % len(keys)]
+            add_machine(1, MachineFields(f"Machine {n} " + "x" * (n % 4) * 12, kind), 100, {}, Hand(NOW - timedelta(1)))
+        database.close()
+        for size in SIZES:
+            page = self.new_page(viewport=size)
+            page.goto("/")
+            self.assertEqual(page.locator(".parade-mark").count(), 40)
+            self.assertIn("overdue", page.locator(".parade-mark").first.inner_text())
+            self.assertEqual(self.violations(page), [])
+            self.assertLessEqual(self.overflow(page), 0)
+            scrolls = page.locator(".parade").evaluate("edge => edge.scrollWidth > edge.clientWidth")
+            self.assertTrue(scrolls)
