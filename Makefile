@@ -9,6 +9,9 @@ BIN = .venv/bin
 	@test -x $(BIN)/python || $(PYTHON) -m venv .venv
 	@echo "Setting up Lamplight (once) ..."
 	@$(BIN)/pip install -q --disable-pip-version-check --require-hashes -r requirements.lock
+	@echo "$(CURDIR)" > "$$($(BIN)/python -c 'import sysconfig; print(sysconfig.get_path("purelib"))')/lamplight.pth"
+	@printf '#!/bin/sh\nexec "%s/.venv/bin/python" -m lamplight "$$@"\n' "$(CURDIR)" > $(BIN)/lamplight
+	@chmod +x $(BIN)/lamplight
 	@touch $@
 
 .venv/.workshop: requirements-dev.lock .venv/.runtime

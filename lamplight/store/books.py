@@ -64,6 +64,12 @@ def reading_rows(machine_id: int) -> list[ReadingRow]:
     return found[::-1]
 
 
+def latest_readings(machine_ids: Collection[int], limit: int) -> list[ReadingRow]:
+    """The latest readings of several machines, newest first, ``limit`` at most."""
+    rows = live_readings(machine_ids).order_by(CounterReading.at.desc(), CounterReading.id.desc()).limit(limit)
+    return [ReadingRow(r.id, r.entry_id, r.machine_id, r.at, r.value, r.source) for r in rows]
+
+
 def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     """The book of each machine, by machine id; six queries however many machines there are."""
     readings = _grouped(live_readings(machine_ids), lambda r: Reading(r.at, r.value))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -15,6 +16,7 @@ from lamplight.store.models import (
     CounterReading,
     CounterRestart,
     Entry,
+    LimitVersion,
     MachineVersion,
     ReadingRemoval,
     Run,
@@ -47,7 +49,11 @@ class EntryRow:
 
 
 def entries(
-    machine_id: int | None = None, limit: int = 200, before_id: int | None = None, entry_id: int | None = None
+    machine_id: int | None = None,
+    limit: int = 200,
+    before_id: int | None = None,
+    entry_id: int | None = None,
+    items: Collection[str] | None = None,
 ) -> list[EntryRow]:
     """The log, newest first.
 
@@ -56,10 +62,16 @@ def entries(
         limit: at most so many, 1 to 1000.
         before_id: only entries older than this one, for the next page.
         entry_id: only this one.
+        items: only about these care items.
     """
     rows = Entry.select().order_by(Entry.at.desc(), Entry.id.desc()).limit(limit)
     if machine_id is not None:
         rows = rows.where(Entry.machine == machine_id)
+    if items is not None:
+        about = [
+            model.select(model.entry).where(model.item.in_(list(items))) for model in (Run, CareDone, LimitVersion)
+        ]
+        rows = rows.where(Entry.id.in_(about[0] | about[1] | about[2]))
     if entry_id is not None:
         rows = rows.where(Entry.id == entry_id)
     if before_id is not None:

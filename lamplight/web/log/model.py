@@ -7,7 +7,7 @@ from datetime import date
 
 from lamplight.actions.outlook import run_outcomes
 from lamplight.core.circuits import Circuit
-from lamplight.library.shelf import kind_of
+from lamplight.library.shelf import kind_of, kinds
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.sites import SiteRow, machines
 
@@ -27,7 +27,8 @@ def log_days(
     site: SiteRow, machine_id: int | None, circuit: str, before: int | None, length: int
 ) -> tuple[list[tuple[date, list[LogLine]]], int | None]:
     """Entries by day, newest first, and the id to go on from, or None."""
-    rows = entries(machine_id, length + 1, before)
+    of_circuit = {item.key for kind in kinds().values() for item in kind.items if item.circuit.value == circuit}
+    rows = entries(machine_id, length + 1, before, items=of_circuit if circuit else None)
     older = rows[length - 1].id if len(rows) > length else None
     known = {row.id: row for row in machines(site.id, retired=True)}
     outcomes = run_outcomes([row.run_id for row in rows if row.run_id])
@@ -36,8 +37,6 @@ def log_days(
         machine = known.get(row.machine_id or 0)
         item = kind_of(machine.kind).item(row.item) if machine and row.item else None
         own = item.circuit if item else None
-        if circuit and (own is None or own.value != circuit):
-            continue
         words, running = outcomes.get(row.run_id or 0, ("", False))
         line = LogLine(row, machine.name if machine else "", own, words, running)
         days.setdefault(site.calendar.today(row.at), []).append(line)

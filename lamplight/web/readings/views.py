@@ -18,7 +18,7 @@ from lamplight.actions.readings import (
     take_readings,
 )
 from lamplight.core.errors import InvalidInput
-from lamplight.store.books import reading_rows
+from lamplight.store.books import latest_readings, reading_rows
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.readings.model import said_about, sheet_rows
@@ -26,6 +26,7 @@ from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("readings", __name__, url_prefix="/readings", template_folder="templates")
+LATEST = 12
 
 
 def _typed(form: Mapping[str, str], machine_id: int, at: datetime) -> TypedReading | None:
@@ -74,7 +75,11 @@ def _asked_moment(form: Mapping[str, str]) -> datetime:
 def _sheet(looks, form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN202
     wrong = bool(errors or doubts or at_error)
     rows = sheet_rows(looks, form, errors, doubts or {}, site().calendar, now())
-    return render("readings/page.html", "worktop", 422 if wrong else 200, rows=rows, form=form, at_error=at_error)
+    names = {look.row.id: look.row.name for look in looks}
+    return render(
+        "readings/page.html", "worktop", 422 if wrong else 200, rows=rows, form=form, at_error=at_error, names=names,
+        latest=latest_readings(list(names), LATEST),
+    )  # fmt: skip
 
 
 @blueprint.post("/<int:machine_id>/preview")
