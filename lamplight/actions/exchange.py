@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections import defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.kinds import kind_of
 from lamplight.core.calendar import SiteCalendar
-from lamplight.core.counters import Reading, backwards_pairs
+from lamplight.core.counters import CounterBook, Reading, backwards_pairs
 from lamplight.core.doubts import future_doubt
 from lamplight.core.errors import LamplightError
 from lamplight.core.machine_book import MachineBook
@@ -69,15 +70,15 @@ def import_readings(site: SiteRow, asked: ImportFacts, hand: Hand) -> ImportResu
     if problems:
         raise FileProblems(problems)
     with database.atomic():
-        by_machine = _by_machine(site, rows)
-        known = books(list(by_machine))
+        by_counter = _by_counter(site, rows)
+        known = books([machine_id for machine_id, _ in by_counter])
         problems, doubts, fresh = [], [], {}
-        for machine_id, lines in by_machine.items():
-            book = known.get(machine_id, MachineBook())
-            fresh[machine_id], wrong = _new_lines(lines, book)
+        for (machine_id, counter), lines in by_counter.items():
+            facts = known.get(machine_id, MachineBook()).counter(counter)
+            fresh[machine_id, counter], wrong = _new_lines(lines, facts)
             problems += wrong
             if not wrong:
-                refused, unsure = _examined(fresh[machine_id], book, site.calendar, hand)
+                refused, unsure = _examined(fresh[machine_id, counter], facts, site.calendar, hand)
                 problems += refused
                 doubts += unsure
         if problems:
@@ -88,26 +89,30 @@ def import_readings(site: SiteRow, asked: ImportFacts, hand: Hand) -> ImportResu
     return ImportResult(added, len(rows) - added)
 
 
-def _by_machine(site: SiteRow, rows: Sequence[Row]) -> dict[int, list[Row]]:
-    names = {row.name.lower(): row.id for row in machines(site.id)}
-    found: dict[int, list[Row]] = defaultdict(list)
+def _by_counter(site: SiteRow, rows: Sequence[Row]) -> dict[tuple[int, str], list[Row]]:
+    """Lines by machine and counter."""
+    names = {row.name.lower(): row for row in machines(site.id)}
+    found: dict[tuple[int, str], list[Row]] = defaultdict(list)
     problems = []
     for row in rows:
         if row.machine.lower() not in names:
             said = "No machine here has that name. Add it first, or mend the name."
             problems.append(Problem(row.line, "machine", row.machine, said, next(iter(names), EXAMPLES["machine"])))
-        elif row.counter != "drinks":
-            problems.append(Problem(row.line, "counter", row.counter, "No such counter on this machine.", "drinks"))
+            continue
+        machine = names[row.machine.lower()]
+        if row.counter not in kind_of(machine.kind).counters:
+            said = "No such counter on this machine."
+            problems.append(Problem(row.line, "counter", row.counter, said, kind_of(machine.kind).counters[0]))
         else:
-            found[names[row.machine.lower()]].append(row)
+            found[machine.id, row.counter].append(row)
     if problems:
         raise FileProblems(problems)
     return found
 
 
-def _new_lines(lines: Sequence[Row], book: MachineBook) -> tuple[list[Row], list[Problem]]:
+def _new_lines(lines: Sequence[Row], facts: CounterBook) -> tuple[list[Row], list[Problem]]:
     """Lines that are not in the book yet; another value for the same moment is a problem."""
-    values = {reading.at: reading.value for reading in book.readings}
+    values = {reading.at: reading.value for reading in facts.readings}
     fresh, problems = [], []
     for row in sorted(lines, key=lambda row: (row.at, row.line)):
         if row.at not in values:
@@ -120,10 +125,10 @@ def _new_lines(lines: Sequence[Row], book: MachineBook) -> tuple[list[Row], list
 
 
 def _examined(
-    fresh: Sequence[Row], book: MachineBook, calendar: SiteCalendar, hand: Hand
+    fresh: Sequence[Row], facts: CounterBook, calendar: SiteCalendar, hand: Hand
 ) -> tuple[list[Problem], list[str]]:
     """What cannot be so, and what is unlikely, judged by the usage over book and file together."""
-    whole = replace(book, readings=(*book.readings, *(Reading(row.at, row.value) for row in fresh)))
+    whole = facts.and_(Reading(row.at, row.value) for row in fresh)
     lines = {(row.at, row.value): row for row in fresh}
     problems = []
     for earlier, later in backwards_pairs(whole.readings, whole.restarts):
@@ -142,20 +147,22 @@ def _examined(
             problems.append(Problem(row.line, "time", f"{row.at:%Y-%m-%d %H:%M}", ahead.sentence, EXAMPLES["time"]))
     if problems:
         return problems, []
-    found = doubtful_among([Reading(row.at, row.value) for row in fresh], book, calendar, hand.now)
+    found = doubtful_among([Reading(row.at, row.value) for row in fresh], facts, calendar, hand.now)
     named = [(lines[(reading.at, reading.value)], doubt) for reading, doubt in found]
     return [], [f"Line {row.line}, {row.machine}: {doubt.sentence}" for row, doubt in named]
 
 
-def _save(fresh: dict[int, list[Row]], hand: Hand) -> int:
+def _save(fresh: dict[tuple[int, str], list[Row]], hand: Hand) -> int:
     added = 0
-    for machine_id, rows in fresh.items():
+    for (machine_id, counter), rows in fresh.items():
         if not rows:
             continue
         said = f"{len(rows)} readings taken in from a file"
         entry = write_entry("import", said, hand, machine_id)
         for row in rows:
-            CounterReading.create(entry=entry, machine=machine_id, at=row.at, value=row.value, source="csv")
+            CounterReading.create(
+                entry=entry, machine=machine_id, counter=counter, at=row.at, value=row.value, source="csv"
+            )
         added += len(rows)
     return added
 
@@ -163,5 +170,7 @@ def _save(fresh: dict[int, list[Row]], hand: Hand) -> int:
 def readings_as_csv(site: SiteRow) -> str:
     """All readings of the site's machines as a CSV file."""
     names = {row.id: row.name for row in machines(site.id, retired=True)}
-    rows = [(names[r.machine_id], r.counter, r.at, r.value) for r in live_readings() if r.machine_id in names]
+    rows = [
+        (names[r.machine_id], r.counter, r.at, r.value) for r in live_readings(counter=None) if r.machine_id in names
+    ]
     return write(rows, site.calendar)

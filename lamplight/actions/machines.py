@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 
 from lamplight.actions.entries import Hand, optional, required, write_entry
+from lamplight.actions.kinds import kind_of
 from lamplight.core.counters import Reading
 from lamplight.core.errors import InvalidInput
-from lamplight.library.shelf import kind_of
+from lamplight.core.triggers import LIMITED
 from lamplight.store.database import database
 from lamplight.store.models import CareDone, CounterReading, LimitVersion, Machine, MachineVersion
 from lamplight.store.sites import MachineRow, machines
@@ -123,10 +124,10 @@ def set_limit(row: MachineRow, item_key: str, trigger_key: str, limit: int | Non
     """
     item = kind_of(row.kind).item(item_key)
     trigger = next((t for t in item.triggers if t.key == trigger_key), None) if item else None
-    if item is None or trigger is None:
+    if item is None or trigger is None or not isinstance(trigger, LIMITED):
         raise InvalidInput(f"{row.name} has no such care item.")
     if limit is not None:
-        type(trigger)(limit)
+        replace(trigger, limit=limit)
     said = f"{item.title}: every {limit or trigger.limit} {trigger_key}" + ("" if limit else ", as its kind has it")
     with database.atomic():
         entry = write_entry("limit", said, hand, row.id, note=optional(reason, "The reason", 200))

@@ -6,13 +6,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from lamplight.actions.kinds import kind_of, procedure_for
 from lamplight.core.care import Due
 from lamplight.core.doubts import grouped
 from lamplight.core.kind import Kind
 from lamplight.core.machine_book import Assessment, MachineBook, assess
 from lamplight.core.procedure import Procedure
 from lamplight.core.run import Outcome
-from lamplight.library.shelf import kind_of, procedure_for
 from lamplight.store.books import books
 from lamplight.store.runs import RunRow, open_runs, run_extras, run_rows
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
@@ -27,9 +27,9 @@ class MachineLook:
     assessment: Assessment
     run: RunRow | None
 
-    def procedure(self, due: Due) -> Procedure:
-        """The procedure that guides an item here."""
-        return procedure_for(self.kind.key, due.item.procedure)
+    def procedure(self, due: Due) -> Procedure | None:
+        """The procedure that guides an item here; None where it needs no guiding."""
+        return procedure_for(self.kind, due.item.procedure) if due.item.procedure else None
 
 
 def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:

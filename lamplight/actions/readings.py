@@ -3,21 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.core.calendar import SiteCalendar
-from lamplight.core.counters import Reading
+from lamplight.core.counters import CounterBook, Reading
 from lamplight.core.doubts import Doubt, Force, examine, grouped
 from lamplight.core.errors import InvalidInput, LamplightError
-from lamplight.core.machine_book import MachineBook, usage_of
+from lamplight.core.machine_book import usage_of
 from lamplight.core.usage import Usage
 from lamplight.store.books import ReadingRow, book, reading_rows
 from lamplight.store.database import database
 from lamplight.store.models import CounterReading, CounterRestart, Entry, ReadingRemoval
 
 AS_TYPED, RESTARTED, SWAPPED = "as-typed", "restarted", "swapped"
+COUNTER_WORDS = {"milk": "milk drinks", "litres": "litres"}
 ANSWERS = (AS_TYPED, RESTARTED, SWAPPED)
 
 
@@ -27,6 +28,7 @@ class TypedReading:
 
     Attributes:
         before: after a restart, the last count that the old row showed, where it was seen.
+        counter: which of the machine's counters.
     """
 
     machine_id: int
@@ -34,24 +36,29 @@ class TypedReading:
     at: datetime
     answer: str = ""
     before: int | None = None
+    counter: str = "drinks"
 
 
 class DoubtfulReadings(LamplightError):
     """Some readings need an answer, or cannot be so; nothing was saved."""
 
-    def __init__(self, doubts: Mapping[int, tuple[Doubt, ...]]) -> None:
+    def __init__(self, doubts: Mapping[tuple[int, str], tuple[Doubt, ...]]) -> None:
         super().__init__(" ".join(doubt.sentence for found in doubts.values() for doubt in found))
         self.doubts = doubts
 
 
 def doubts_about(typed: TypedReading, calendar: SiteCalendar, now: datetime) -> tuple[Doubt, ...]:
     """What may be wrong with a typed count, before anything is saved."""
-    known = book(typed.machine_id)
+    known = _facts(typed)
     return _open_doubts(typed, known, usage_of(known, calendar, now), calendar, now)
 
 
+def _facts(typed: TypedReading) -> CounterBook:
+    return book(typed.machine_id).counter(typed.counter)
+
+
 def _open_doubts(
-    typed: TypedReading, known: MachineBook, usage: Usage, calendar: SiteCalendar, now: datetime
+    typed: TypedReading, known: CounterBook, usage: Usage, calendar: SiteCalendar, now: datetime
 ) -> tuple[Doubt, ...]:
     doubts = examine(typed.value, typed.at, known.row_at(typed.at), usage, calendar, now)
     return tuple(doubt for doubt in doubts if not answered(doubt, typed.answer))
@@ -75,17 +82,17 @@ def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, hand: H
         for reading in typed:
             found = doubts_about(reading, calendar, hand.now)
             if found:
-                doubtful[reading.machine_id] = found
+                doubtful[reading.machine_id, reading.counter] = found
         if doubtful:
             raise DoubtfulReadings(doubtful)
         return sum(_save(reading, calendar, hand, source) for reading in typed)
 
 
 def _save(typed: TypedReading, calendar: SiteCalendar, hand: Hand, source: str) -> bool:
-    known = book(typed.machine_id)
+    known = _facts(typed)
     if Reading(typed.at, typed.value) in known.readings:
         return False
-    said = f"Counter {grouped(typed.value)}"
+    said = f"{counter_title(typed.counter)} {grouped(typed.value)}"
     if typed.answer in (RESTARTED, SWAPPED):
         said += ", restarted at zero" if typed.answer == RESTARTED else ", board changed"
     entry = write_entry("reading", said, hand, typed.machine_id, at=typed.at)
@@ -93,19 +100,26 @@ def _save(typed: TypedReading, calendar: SiteCalendar, hand: Hand, source: str) 
     return True
 
 
-def add_reading(entry: Entry, typed: TypedReading, known: MachineBook, calendar: SiteCalendar, source: str) -> None:
+def counter_title(counter: str) -> str:
+    """How a counter is called at the head of a line of the log."""
+    return "Counter" if counter == "drinks" else f"Counter of {COUNTER_WORDS.get(counter, counter)}"
+
+
+def add_reading(entry: Entry, typed: TypedReading, known: CounterBook, calendar: SiteCalendar, source: str) -> None:
     """Hang a reading on an entry, with the restart that explains it."""
     last = max((r for r in known.row_at(typed.at) if r.at < typed.at), key=lambda r: r.at, default=None)
     if typed.answer in (RESTARTED, SWAPPED) and last:
         after = 0 if typed.answer == RESTARTED else typed.value
         CounterRestart.create(
-            entry=entry, machine=typed.machine_id, before=typed.before, after=after,
+            entry=entry, machine=typed.machine_id, counter=typed.counter, before=typed.before, after=after,
             at=_restart_moment(typed, last, known, calendar),
         )  # fmt: skip
-    CounterReading.create(entry=entry, machine=typed.machine_id, at=typed.at, value=typed.value, source=source)
+    CounterReading.create(
+        entry=entry, machine=typed.machine_id, counter=typed.counter, at=typed.at, value=typed.value, source=source
+    )
 
 
-def _restart_moment(typed: TypedReading, last: Reading, known: MachineBook, calendar: SiteCalendar) -> datetime:
+def _restart_moment(typed: TypedReading, last: Reading, known: CounterBook, calendar: SiteCalendar) -> datetime:
     """When the counter restarted: a swap now; a restart so long ago as its drinks take."""
     earliest = last.at + timedelta(seconds=1)
     if typed.answer == SWAPPED:
@@ -133,14 +147,13 @@ def correct_reading(
     """
     with database.atomic():
         old = _reading(machine_id, reading_id)
-        typed = TypedReading(machine_id, value, at, answer)
-        known = book(machine_id)
-        rest = replace(known, readings=tuple(r for r in known.readings if r != Reading(old.at, old.value)))
+        typed = TypedReading(machine_id, value, at, answer, counter=old.counter)
+        rest = _facts(typed).but(Reading(old.at, old.value))
         usage = usage_of(rest, calendar, hand.now)
         found = _open_doubts(typed, rest, usage, calendar, hand.now)
         if found:
-            raise DoubtfulReadings({machine_id: found})
-        said = f"Counter {grouped(old.value)} corrected to {grouped(value)}"
+            raise DoubtfulReadings({(machine_id, old.counter): found})
+        said = f"{counter_title(old.counter)} {grouped(old.value)} corrected to {grouped(value)}"
         entry = write_entry("correction", said, hand, machine_id, at=at, replaces_id=old.entry_id)
         ReadingRemoval.create(entry=entry, reading=reading_id)
         add_reading(entry, typed, rest, calendar, old.source)
@@ -154,6 +167,6 @@ def remove_reading(machine_id: int, reading_id: int, hand: Hand) -> None:
     """
     with database.atomic():
         old = _reading(machine_id, reading_id)
-        said = f"Counter {grouped(old.value)} removed"
+        said = f"{counter_title(old.counter)} {grouped(old.value)} removed"
         entry = write_entry("removal", said, hand, machine_id, at=old.at, replaces_id=old.entry_id)
         ReadingRemoval.create(entry=entry, reading=reading_id)

@@ -5,11 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from lamplight.actions.entries import Hand, optional, write_entry
+from lamplight.actions.kinds import kind_of, procedure_for
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.run import EventKind, RunEvent, apply
-from lamplight.library.shelf import kind_of, procedure_for
 from lamplight.store.books import book
 from lamplight.store.database import database
 from lamplight.store.models import CareDone, Cleaning, Entry, Run, RunEventRow
@@ -45,7 +45,7 @@ def begin_run(row: MachineRow, item_key: str, hand: Hand) -> int:
     item = kind_of(row.kind).item(item_key)
     if item is None:
         raise InvalidInput(f"{row.name} has no such care item.")
-    procedure = procedure_for(row.kind, item.procedure)
+    procedure = procedure_for(kind_of(row.kind), item.procedure)
     with database.atomic():
         going = next((run for run in open_runs() if run.machine_id == row.id), None)
         if going:
@@ -124,5 +124,5 @@ def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, hand: Han
     typed = TypedReading(row.machine_id, finish.value, hand.now, finish.answer)
     found = doubts_about(typed, calendar, hand.now)
     if found:
-        raise DoubtfulReadings({row.machine_id: found})
-    add_reading(Entry.get_by_id(row.entry_id), typed, book(row.machine_id), calendar, "run")
+        raise DoubtfulReadings({(row.machine_id, "drinks"): found})
+    add_reading(Entry.get_by_id(row.entry_id), typed, book(row.machine_id).drinks, calendar, "run")

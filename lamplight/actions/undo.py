@@ -100,9 +100,10 @@ def _refuse_disorder(row: EntryRow) -> None:
     """Raising inside the transaction takes the mark back."""
     if row.machine_id is None:
         return
-    known = book(row.machine_id)
-    wrong = backwards_pairs(known.readings, known.restarts)
-    if wrong:
+    for known in book(row.machine_id).counters.values():
+        wrong = backwards_pairs(known.readings, known.restarts)
+        if not wrong:
+            continue
         low, high = wrong[0]
         raise InvalidInput(
             f"Then the counter would run from {grouped(low.value)} to {grouped(high.value)}. "

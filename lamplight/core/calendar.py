@@ -6,8 +6,9 @@ of the clocks neither adds nor loses a day.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from bisect import bisect_left
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
 from datetime import date, datetime, time, timedelta
 from functools import cached_property
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
@@ -138,27 +139,38 @@ class SiteCalendar:
         minute = minute_of(wall.time()) + wall.second / 60
         return min(1.0, max(0.0, (minute - span.opens_minute) / (span.closes_minute - span.opens_minute)))
 
-    def day_shares(self, start: datetime, end: datetime) -> Iterator[tuple[date, float]]:
-        """Each date from ``start`` to ``end`` with the share of its drinks inside, shares above 0.
+    @cached_property
+    def _closed_by_weekday(self) -> tuple[tuple[int, ...], ...]:
+        ordinals = sorted(day.toordinal() for day in self.closures)
+        return tuple(tuple(n for n in ordinals if (n + 6) % 7 == weekday) for weekday in range(7))
 
-        Closed dates are included with their share: whether anybody drinks then is for the caller.
-        Yields nothing when ``end`` does not lie after ``start``.
+    def weekday_clock(self, moment: datetime) -> list[float]:
+        """Days of each weekday, Monday first, from the first date of the calendar to a moment.
+
+        Dated closures are left out. Only differences mean anything: what lies between two moments
+        is the difference of their clocks, without walking over the days.
         """
-        first, last = self.today(start), self.today(end)
-        day = first
-        while day <= last:
-            share = (self.share_drunk(end) if day == last else 1.0) - (self.share_drunk(start) if day == first else 0.0)
-            if share > 0:
-                yield day, share
-            day += timedelta(days=1)
+        today = self.today(moment)
+        ordinal = today.toordinal()
+        days = [
+            float((ordinal + 5 - weekday) // 7 - bisect_left(self._closed_by_weekday[weekday], ordinal))
+            for weekday in range(7)
+        ]
+        if today not in self.closures:
+            days[today.weekday()] += self.share_drunk(moment)
+        return days
 
     def weekday_days(self, start: datetime, end: datetime) -> list[float]:
-        """Days of each weekday, Monday first, between two moments, dated closures left out."""
-        days = [0.0] * 7
-        for day, share in self.day_shares(start, end):
-            if day not in self.closures:
-                days[day.weekday()] += share
-        return days
+        """Days of each weekday, Monday first, between two moments, dated closures left out; 0 when reversed."""
+        if end <= start:
+            return [0.0] * 7
+        clocks = zip(self.weekday_clock(start), self.weekday_clock(end), strict=True)
+        return [later - earlier for earlier, later in clocks]
+
+    def without(self, days: Iterable[date]) -> SiteCalendar:
+        """The same calendar with more dates closed."""
+        more = frozenset(days) - self.closures
+        return replace(self, closures=self.closures | more) if more else self
 
     def has_open_days(self) -> bool:
         """Whether any weekday is a working day."""

@@ -7,7 +7,7 @@ fact, a restart: the old row of readings ends at ``before`` and a new one begins
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime
 
 from lamplight.core.calendar import SiteCalendar, require_aware
@@ -72,6 +72,42 @@ class Interval:
     start: datetime
     end: datetime
     drinks: int | None
+
+
+@dataclass(frozen=True)
+class CounterBook:
+    """The facts about one counter of one machine."""
+
+    readings: tuple[Reading, ...] = ()
+    restarts: tuple[Restart, ...] = ()
+    cleaning: tuple[CleaningDrinks, ...] = ()
+
+    @property
+    def last_reading(self) -> Reading | None:
+        """The latest reading, or None."""
+        return max(self.readings, key=lambda reading: reading.at, default=None)
+
+    @property
+    def first_reading(self) -> Reading | None:
+        """The earliest reading, or None."""
+        return min(self.readings, key=lambda reading: reading.at, default=None)
+
+    def row_at(self, moment: datetime) -> tuple[Reading, ...]:
+        """The readings of the row that a moment belongs to: between two restarts."""
+        low = max((r.at for r in self.restarts if r.at <= moment), default=None)
+        high = min((r.at for r in self.restarts if r.at > moment), default=None)
+        inside = [r for r in self.readings if (low is None or r.at >= low) and (high is None or r.at < high)]
+        opening = [Reading(r.at, r.after) for r in self.restarts if r.at == low]
+        return tuple(sorted([*opening, *inside], key=lambda reading: (reading.at, reading.value)))
+
+    def but(self, reading: Reading) -> CounterBook:
+        """The same without one reading."""
+        return replace(self, readings=tuple(other for other in self.readings if other != reading))
+
+    def and_(self, readings: Iterable[Reading]) -> CounterBook:
+        """The same with more readings, each once, by time."""
+        every = sorted({*self.readings, *readings}, key=lambda reading: (reading.at, reading.value))
+        return replace(self, readings=tuple(every))
 
 
 ReadingLike = Reading | tuple[date | datetime, int]

@@ -122,13 +122,19 @@ class DrinkLine:
         index = self._index(moment)
         return index < len(self._moments) and self._moments[index] == moment
 
-    def moment_at(self, position: float) -> datetime | None:
+    def moment_at(self, position: float, ahead: bool = False) -> datetime | None:
         """The moment at which the line had a position, to the day before the first reading.
 
-        None without readings or usage, or where it lies more than three years back.
+        Args:
+            position: drinks since the first reading.
+            ahead: whether to look past the last reading too, by usage; else that is the latest.
+
+        None without readings or usage, or where it lies more than three years off.
         """
         if self.first is None:
             return None
+        if ahead and position > self._totals[-1]:
+            return self._moment_ahead(position - self._totals[-1])
         if position >= 0:
             return self._moment_within(position)
         if self.usage.week_total <= 0:
@@ -141,6 +147,22 @@ class DrinkLine:
             if missing <= 0:
                 return min(self.calendar.opening(day), self.first)
             day, share = day - timedelta(days=1), 1.0
+        return None
+
+    def _moment_ahead(self, drinks: float) -> datetime | None:
+        """When so many drinks more are drawn after the last reading, evenly over opening hours."""
+        if self.usage.week_total <= 0:
+            return None
+        last = self._moments[-1]
+        day, start = self.calendar.today(last), self.calendar.share_drunk(last)
+        for _ in range(3 * 366):
+            rate = 0.0 if day in self.calendar.closures else self.usage.rates[day.weekday()]
+            if rate > 0 and drinks <= rate * (1.0 - start):
+                share = start + drinks / rate
+                opening, closing = self.calendar.opening(day), self.calendar.closing(day)
+                return max(last, opening + share * (closing - opening))
+            drinks -= rate * (1.0 - start)
+            day, start = day + timedelta(days=1), 0.0
         return None
 
     def _moment_within(self, position: float) -> datetime:

@@ -8,6 +8,7 @@ from typing import Literal
 from lamplight.core.care import CareItem
 from lamplight.core.circuits import Circuit
 from lamplight.core.procedure import Duration
+from lamplight.core.water import Cartridge, HardnessLevel
 
 
 @dataclass(frozen=True)
@@ -33,11 +34,12 @@ class Part:
 
 @dataclass(frozen=True)
 class Capacities:
-    """What the kind holds: tank and tray in ml (0: none), drawer in pucks."""
+    """What the kind holds: tank, tray and milk in ml (0: none), drawer in pucks."""
 
     tank_ml: int = 0
     tray_ml: int = 0
     drawer_pucks: int = 0
+    milk_ml: int = 0
 
 
 @dataclass(frozen=True)
@@ -69,6 +71,60 @@ class Look:
 
 
 @dataclass(frozen=True)
+class DrinkSort:
+    """One sort of drink.
+
+    Attributes:
+        name: its words.
+        water_ml: water that it takes, 0 or more.
+        share: of all drinks, 0 to 1.
+        milk: whether milk is frothed for it.
+    """
+
+    name: str
+    water_ml: float
+    share: float
+    milk: bool = False
+
+
+@dataclass(frozen=True)
+class Mix:
+    """What is drunk, and what the machine rinses; stands in for counters that it does not have.
+
+    Attributes:
+        sorts: with their shares.
+        switch_on_ml, switch_off_ml: water of the automatic rinses.
+    """
+
+    sorts: tuple[DrinkSort, ...] = ()
+    switch_on_ml: float = 0.0
+    switch_off_ml: float = 0.0
+
+    @property
+    def milk_share(self) -> float:
+        """Share of milk drinks, 0 to 1."""
+        return sum(sort.share for sort in self.sorts if sort.milk)
+
+    @property
+    def litres_per_drink(self) -> float:
+        """Water for an average drink, in litres."""
+        return sum(sort.share * sort.water_ml for sort in self.sorts) / 1000
+
+    @property
+    def rinse_litres_per_day(self) -> float:
+        """Water of one switching on and off, in litres."""
+        return (self.switch_on_ml + self.switch_off_ml) / 1000
+
+
+@dataclass(frozen=True)
+class AccessFact:
+    """How one gets at something: a service code, a key and where it lives, a long press."""
+
+    what: str
+    how: str
+
+
+@dataclass(frozen=True)
 class Kind:
     """One kind of machine.
 
@@ -84,6 +140,11 @@ class Kind:
         words: what procedures' names stand for.
         durations: how long named programmes take.
         notes: facts of the kind for the keeper.
+        mix: what is drunk, where no counter tells.
+        bars: progress bars towards a cleaning: item key and its words.
+        cartridge: the cartridge that is usually fitted, or None.
+        levels: hardness settings of the machine, softest first; and where they are set.
+        access: service codes, keys, long presses.
     """
 
     key: str
@@ -98,6 +159,12 @@ class Kind:
     words: dict[str, str] = field(default_factory=dict)
     durations: dict[str, Duration] = field(default_factory=dict)
     notes: tuple[str, ...] = ()
+    mix: Mix = field(default_factory=Mix)
+    bars: dict[str, str] = field(default_factory=dict)
+    cartridge: Cartridge | None = None
+    levels: tuple[HardnessLevel, ...] = ()
+    levels_where: str = ""
+    access: tuple[AccessFact, ...] = ()
 
     def item(self, key: str) -> CareItem | None:
         """The care item of that key, or None."""

@@ -2,17 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property
 
 from lamplight.core.calendar import SiteCalendar
-from lamplight.core.care import CareItem, Due, LastDone, Outlook, Status, judge_all
-from lamplight.core.counters import CleaningDrinks, Reading, Restart, coffee_intervals
+from lamplight.core.care import CareItem, Due, LastDone, Status
+from lamplight.core.counters import CounterBook, coffee_intervals
 from lamplight.core.drink_line import DrinkLine
+from lamplight.core.gauges import Gauge
+from lamplight.core.judge import judge_all
 from lamplight.core.kind import Kind
-from lamplight.core.usage import MEMORY_HALF_LIFE_DAYS, Usage, fit_usage
+from lamplight.core.outlook import Absence, Outlook
+from lamplight.core.triggers import COUNTERS, LIMITED, SCHOOLS
+from lamplight.core.usage import OWN_MEMORY, Usage, fit_usage
+from lamplight.core.water import WaterAtMachine
+
+EVERY_SCHOOL = "whichever first"
 
 
 @dataclass(frozen=True)
@@ -30,8 +37,17 @@ class LimitChange:
 
     item: str
     trigger: str
-    limit: int
+    limit: float
     reason: str = ""
+
+
+@dataclass(frozen=True)
+class PromptSeen:
+    """The machine asked for an item; ``gone_at`` is when it stopped asking, or None."""
+
+    item: str
+    at: datetime
+    gone_at: datetime | None = None
 
 
 @dataclass(frozen=True)
@@ -39,32 +55,41 @@ class MachineBook:
     """The facts about one machine.
 
     Attributes:
-        readings, restarts, cleaning: of its drinks counter.
+        counters: facts by counter: ``drinks``, ``milk``, ``litres``.
         done: every time an item was done or declared done.
         limits: the keeper's own limits; of several for one trigger the last holds.
+        switched_off: keys of items that the keeper does without.
+        school: by what descaling is decided, or whichever comes first.
         guess_per_day: the keeper's guess of drinks on an open day, or None.
+        absences, prompts, first_drinks: what else was noted.
+        water: what comes in, and through which filter.
+        missing: parts that are missing or broken, with what was said about them.
     """
 
-    readings: tuple[Reading, ...] = ()
-    restarts: tuple[Restart, ...] = ()
-    cleaning: tuple[CleaningDrinks, ...] = ()
+    counters: Mapping[str, CounterBook] = field(default_factory=dict)
     done: tuple[DoneFact, ...] = ()
     limits: tuple[LimitChange, ...] = ()
+    switched_off: frozenset[str] = frozenset()
+    school: str = EVERY_SCHOOL
     guess_per_day: float | None = None
+    absences: tuple[Absence, ...] = ()
+    prompts: tuple[PromptSeen, ...] = ()
+    first_drinks: tuple[datetime, ...] = ()
+    water: WaterAtMachine = field(default_factory=WaterAtMachine)
+    missing: Mapping[str, str] = field(default_factory=dict)
+
+    def counter(self, name: str) -> CounterBook:
+        """The facts of one counter; empty where there are none."""
+        return self.counters.get(name, CounterBook())
 
     @property
-    def last_reading(self) -> Reading | None:
-        """The latest reading, or None."""
-        return max(self.readings, key=lambda reading: reading.at, default=None)
+    def drinks(self) -> CounterBook:
+        """The facts of the drinks counter."""
+        return self.counter("drinks")
 
-    def row_at(self, moment: datetime) -> tuple[Reading, ...]:
-        """The readings of the row that a moment belongs to: between two restarts."""
-        ended = [r.at for r in self.restarts if r.at <= moment]
-        following = [r.at for r in self.restarts if r.at > moment]
-        low, high = max(ended, default=None), min(following, default=None)
-        inside = [r for r in self.readings if (low is None or r.at >= low) and (high is None or r.at < high)]
-        opening = [Reading(r.at, r.after) for r in self.restarts if r.at == low]
-        return tuple(sorted([*opening, *inside], key=lambda reading: (reading.at, reading.value)))
+    def with_counter(self, name: str, facts: CounterBook) -> MachineBook:
+        """The same book with other facts for one counter."""
+        return replace(self, counters={**self.counters, name: facts})
 
 
 @dataclass(frozen=True)
@@ -72,84 +97,122 @@ class Assessment:
     """What follows from a book at a moment.
 
     Attributes:
-        usage: drinks a day by weekday.
-        outlook: the line of drinks with its calendar and the present.
+        outlook: drinks, litres, calendar and the present.
         dues: every item, most urgent first.
+        book: what it rests on.
     """
 
-    usage: Usage
     outlook: Outlook
     dues: tuple[Due, ...]
     book: MachineBook = field(repr=False)
+
+    @property
+    def usage(self) -> Usage:
+        """Drinks a day by weekday."""
+        return self.outlook.usage
 
     @property
     def line(self) -> DrinkLine:
         """The drinks over time."""
         return self.outlook.line
 
-    @property
+    @cached_property
     def status(self) -> Status:
-        """Of the most urgent item; clear where there is none."""
-        return max((due.status for due in self.dues), default=Status.CLEAR)
+        """Of the most urgent item that nothing takes the place of; clear where there is none."""
+        return max((due.status for due in self.dues if not due.covered_by), default=Status.CLEAR)
 
     def due(self, item_key: str) -> Due | None:
         """Where one item stands, or None where the machine has no such item."""
         return next((due for due in self.dues if due.item.key == item_key), None)
 
-    @cached_property
-    def expected_reading(self) -> int | None:
-        """What the counter should show now; None without a reading."""
-        last = self.book.last_reading
-        if last is None:
+    def expected(self, counter: str) -> int | None:
+        """What a counter should show now; None without a reading."""
+        facts, gauge = self.book.counter(counter), self.outlook.gauges.get(counter)
+        last = facts.last_reading
+        if last is None or gauge is None:
             return None
-        since = [r for r in self.book.restarts if r.at > last.at]
+        since = [restart for restart in facts.restarts if restart.at > last.at]
         start, value = (since[-1].at, since[-1].after) if since else (last.at, last.value)
-        cleaned = sum(run.count for run in self.book.cleaning if run.at > start)
-        return round(value + self.line.between(start, self.outlook.now).drinks) + cleaned
+        cleaned = sum(run.count for run in facts.cleaning if run.at > start)
+        return round(value + gauge.line.between(start, self.outlook.now).drinks) + cleaned
+
+    @property
+    def expected_reading(self) -> int | None:
+        """What the drinks counter should show now; None without a reading."""
+        return self.expected("drinks")
 
     def mean_per_open_day(self) -> float:
         """Drinks on an average working day of the week, 0 or more."""
-        calendar = self.outlook.calendar
-        rates = [rate for day, rate in enumerate(self.usage.rates) if calendar.weekday_open(day)]
-        return sum(rates) / len(rates) if rates else sum(self.usage.rates) / 7
+        return self.outlook.gauges["drinks"].mean_per_open_day()
 
 
-def usage_of(book: MachineBook, calendar: SiteCalendar, now: datetime) -> Usage:
-    """Usage as Lamplight fits it: readings up to now, recent weeks weighing more."""
+def usage_of(facts: CounterBook, calendar: SiteCalendar, now: datetime, guess: float | None = None) -> Usage:
+    """Usage of one counter as Lamplight fits it: readings up to now, each machine remembering as long as suits it."""
     return fit_usage(
-        book.readings, calendar, now, MEMORY_HALF_LIFE_DAYS,
-        guess_per_day=book.guess_per_day, restarts=book.restarts, cleaning=book.cleaning,
+        facts.readings, calendar, now, OWN_MEMORY,
+        guess_per_day=guess, restarts=facts.restarts, cleaning=facts.cleaning,
     )  # fmt: skip
 
 
-def drink_line(book: MachineBook, usage: Usage, calendar: SiteCalendar) -> DrinkLine:
-    """The line of drinks through a book's readings."""
-    intervals = coffee_intervals(book.readings, book.restarts, book.cleaning)
-    known = [reading.at for reading in book.readings]
-    return DrinkLine(intervals, usage, calendar, known[0] if known and not intervals else None)
+def counter_line(facts: CounterBook, usage: Usage, calendar: SiteCalendar) -> DrinkLine:
+    """The line of counts through a counter's readings."""
+    intervals = coffee_intervals(facts.readings, facts.restarts, facts.cleaning)
+    single = facts.readings[0].at if facts.readings and not intervals else None
+    return DrinkLine(intervals, usage, calendar, single)
 
 
-def own_items(items: Sequence[CareItem], limits: Sequence[LimitChange]) -> tuple[CareItem, ...]:
-    """A kind's items with the keeper's own limits in place."""
-    own = {(change.item, change.trigger): change.limit for change in limits}
+def gauges_of(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> dict[str, Gauge]:
+    """Drinks, milk drinks and litres: read where the machine counts them, else estimated from drinks."""
+    gauges = {}
+    for name in ("drinks", *(counter for counter in kind.counters if counter != "drinks")):
+        facts = book.counter(name)
+        guess = book.guess_per_day if name == "drinks" else None
+        if name == "drinks" or facts.readings:
+            line = counter_line(facts, usage_of(facts, calendar, now, guess), calendar)
+            gauges[name] = Gauge(COUNTERS[name], line)
+    drinks = gauges["drinks"].line
+    mix = kind.mix
+    if "milk" not in gauges and mix.milk_share > 0:
+        said = f"estimated as {mix.milk_share:.0%} of the drinks"
+        gauges["milk"] = Gauge(COUNTERS["milk"], drinks, mix.milk_share, how=said)
+    if "litres" not in gauges and mix.litres_per_drink > 0:
+        rinses = f" and {mix.rinse_litres_per_day:g} L of rinses a day" if mix.rinse_litres_per_day else ""
+        said = f"estimated from {mix.litres_per_drink * 1000:.0f} ml a drink{rinses}"
+        gauges["litres"] = Gauge("L", drinks, mix.litres_per_drink, mix.rinse_litres_per_day, how=said)
+    return gauges
+
+
+def own_items(items: Sequence[CareItem], book: MachineBook) -> tuple[CareItem, ...]:
+    """A kind's items as the keeper has them here: own limits, own school, some switched off."""
+    own = {(change.item, change.trigger): change.limit for change in book.limits}
+    kept = (item for item in items if item.key not in book.switched_off)
+    return tuple(replace(item, triggers=_own_triggers(item, own, book.school)) for item in kept)
+
+
+def _own_triggers(item: CareItem, own: Mapping[tuple[str, str], float], school: str) -> tuple:
+    triggers = item.triggers
+    if school in SCHOOLS and any(trigger.school for trigger in triggers):
+        triggers = tuple(t for t in triggers if t.school in ("", school)) or triggers
     return tuple(
-        replace(
-            item,
-            triggers=tuple(
-                replace(trigger, limit=own.get((item.key, trigger.key), trigger.limit)) for trigger in item.triggers
-            ),
-        )
-        for item in items
+        replace(trigger, limit=own[(item.key, trigger.key)])
+        if isinstance(trigger, LIMITED) and (item.key, trigger.key) in own
+        else trigger
+        for trigger in triggers
     )
 
 
-def last_done(book: MachineBook, line: DrinkLine) -> dict[str, LastDone]:
-    """The latest time each item was done, by item key."""
+def last_done(book: MachineBook, line: DrinkLine, items: Sequence[CareItem] = ()) -> dict[str, LastDone]:
+    """The latest time each item was done, by item key, also as part of another that settles it."""
+    settled_by: dict[str, list[str]] = {}
+    for item in items:
+        for settled in item.settles:
+            settled_by.setdefault(item.key, []).append(settled)
     latest: dict[str, tuple[datetime, LastDone]] = {}
     for fact in book.done:
         found = _placed(fact, book, line)
-        if found and (fact.item not in latest or found[0] >= latest[fact.item][0]):
-            latest[fact.item] = found
+        for key in (fact.item, *settled_by.get(fact.item, ())) if found else ():
+            if key not in latest or found[0] >= latest[key][0]:
+                latest[key] = found
     return {key: done for key, (_, done) in latest.items()}
 
 
@@ -157,7 +220,7 @@ def _placed(fact: DoneFact, book: MachineBook, line: DrinkLine) -> tuple[datetim
     """A fact with the moment that orders it."""
     if fact.at is not None:
         return fact.at, LastDone(at=fact.at)
-    first = min(book.readings, key=lambda reading: reading.at, default=None)
+    first = book.drinks.first_reading
     if fact.value is None or first is None or line.first is None:
         return None
     position = float(fact.value - first.value)
@@ -166,9 +229,11 @@ def _placed(fact: DoneFact, book: MachineBook, line: DrinkLine) -> tuple[datetim
 
 
 def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:
-    """Usage, line and every due of one machine at ``now``."""
-    usage = usage_of(book, calendar, now)
-    line = drink_line(book, usage, calendar)
-    outlook = Outlook(line, usage, calendar, now)
-    items = own_items(kind.items, book.limits)
-    return Assessment(usage, outlook, judge_all(items, last_done(book, line), outlook), book)
+    """Usage, lines and every due of one machine at ``now``."""
+    own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
+    gauges = gauges_of(book, kind, own_calendar, now)
+    items = own_items(kind.items, book)
+    done = last_done(book, gauges["drinks"].line, kind.items)
+    prompts = {seen.item: seen.at for seen in sorted(book.prompts, key=lambda seen: seen.at) if seen.gone_at is None}
+    outlook = Outlook(gauges, own_calendar, now, done, book.absences, prompts, book.first_drinks, book.water)
+    return Assessment(outlook, judge_all(items, done, outlook), book)

@@ -8,34 +8,33 @@ next worst is looked at.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
 from datetime import datetime
 
 from lamplight.core.calendar import SiteCalendar
-from lamplight.core.counters import Reading
+from lamplight.core.counters import CounterBook, Reading
 from lamplight.core.doubts import Doubt, examine
-from lamplight.core.machine_book import MachineBook, usage_of
+from lamplight.core.machine_book import usage_of
 from lamplight.core.usage import Usage
 
 MOST_DOUBTS = 20
 
 
 def doubtful_among(
-    fresh: Sequence[Reading], book: MachineBook, calendar: SiteCalendar, now: datetime
+    fresh: Sequence[Reading], facts: CounterBook, calendar: SiteCalendar, now: datetime
 ) -> list[tuple[Reading, Doubt]]:
     """Readings that may be wrong, each with its doubt, by time; at most 20 are looked for.
 
     Args:
         fresh: new readings, already known to lie in order with the book.
-        book: what is known without them.
+        facts: what is known of the counter without them.
         calendar, now: of the site, and the present.
     """
     found: list[tuple[Reading, Doubt]] = []
-    trusted = replace(book, readings=tuple(sorted({*book.readings, *fresh}, key=lambda r: (r.at, r.value))))
-    suspects = [reading for reading in fresh if reading not in book.readings]
+    trusted = facts.and_(fresh)
+    suspects = [reading for reading in fresh if reading not in facts.readings]
     while suspects and len(found) < MOST_DOUBTS:
         worst = _worst(suspects, trusted, usage_of(trusted, calendar, now), calendar)
-        rest = replace(trusted, readings=tuple(reading for reading in trusted.readings if reading != worst))
+        rest = trusted.but(worst)
         usage = usage_of(rest, calendar, now)
         doubts = examine(worst.value, worst.at, rest.row_at(worst.at), usage, calendar, now)
         if not doubts:
@@ -46,7 +45,7 @@ def doubtful_among(
     return sorted(found, key=lambda pair: pair[0].at)
 
 
-def _worst(suspects: Sequence[Reading], trusted: MachineBook, usage: Usage, calendar: SiteCalendar) -> Reading:
+def _worst(suspects: Sequence[Reading], trusted: CounterBook, usage: Usage, calendar: SiteCalendar) -> Reading:
     """The reading whose gap lies furthest from what usage expects, in units of chance.
 
     A gap is blamed on the reading that ends it.

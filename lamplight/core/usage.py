@@ -10,7 +10,7 @@ weak prior of `prior_weight` imagined days for each weekday lends strength where
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from functools import cached_property
 
@@ -19,10 +19,12 @@ import numpy as np
 from lamplight.core.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.counters import CleaningDrinks, Interval, ReadingLike, Restart, as_reading, coffee_intervals
 from lamplight.core.errors import InvalidInput, MissingReading
+from lamplight.core.memory import Memory, choose_memory, half_life_weights
 
 # Defaults of ours: no published source, chosen so that three readings give a sensible answer.
 PRIOR_DAYS = 2.0
-MEMORY_HALF_LIFE_DAYS = 56.0
+OWN_MEMORY = "own"
+EXACT_FIT, ROUGH_FIT = 1e-11, 1e-4
 GUESS_WEIGHT_DAYS = 5.0
 OFF_DAY_SHARE = 0.05
 PRIOR_DISPERSION = 1.6
@@ -48,6 +50,7 @@ class Usage:
         gaps: how many gaps between readings went in.
         log_likelihood: of the gaps, constants included; 0 without gaps.
         notes: sentences about what was assumed.
+        memory: how long it remembers, where the machine's own past chose that.
     """
 
     rates: tuple[float, ...]
@@ -61,6 +64,7 @@ class Usage:
     gaps: int
     log_likelihood: float
     notes: tuple[str, ...]
+    memory: Memory | None = None
 
     @property
     def unique(self) -> bool:
@@ -128,7 +132,7 @@ def fit_usage(
     readings: Sequence[ReadingLike],
     calendar: SiteCalendar,
     now: datetime,
-    half_life_days: float | None = None,
+    half_life_days: float | str | None = None,
     prior_weight: float = PRIOR_DAYS,
     *,
     guess_per_day: float | None = None,
@@ -142,7 +146,8 @@ def fit_usage(
             date means before opening.
         calendar: opening days of the site; dated closures are taken as days without drinks.
         now: ages are counted back from here.
-        half_life_days: a gap that ended so long ago weighs half; None weighs all alike.
+        half_life_days: a gap that ended so long ago weighs half; None weighs all alike;
+            ``"own"`` lets the machine's own past choose (see `lamplight.core.memory`).
         prior_weight: imagined days for each weekday, 0 or more; 0 and no half-life give the
             plain maximum-likelihood answer.
         guess_per_day: the keeper's own guess of drinks on an open day; used alone without
@@ -153,7 +158,8 @@ def fit_usage(
         InvalidInput: for a negative prior, guess or half-life.
         MissingReading: with prior 0, when fewer than two readings are given.
     """
-    if prior_weight < 0 or (guess_per_day or 0) < 0 or (half_life_days is not None and half_life_days <= 0):
+    forgets = isinstance(half_life_days, int | float)
+    if prior_weight < 0 or (guess_per_day or 0) < 0 or (forgets and half_life_days <= 0):
         raise InvalidInput("Prior weight and guess must be 0 or more, the half-life above 0 days.")
     points = [as_reading(reading, calendar) for reading in readings]
     intervals = coffee_intervals(points, restarts, cleaning)
@@ -164,12 +170,32 @@ def fit_usage(
         return _without_gaps(calendar, guess_per_day, notes)
     days = np.array([weekday_days for _, weekday_days in gaps])
     drinks = np.array([float(gap.drinks or 0) for gap, _ in gaps])
-    weights = _recency([gap for gap, _ in gaps], now, half_life_days)
     shape = opening_shape(calendar)
-    level = _level(days, drinks, weights, shape, guess_per_day if prior_weight else None)
+    guess = guess_per_day if prior_weight else None
+    weights, memory = _weights(gaps, days, drinks, now, half_life_days, shape)
+    level = _level(days, drinks, weights, shape, guess)
     prior = (prior_weight, level * shape) if prior_weight else None
     rates = _maximise(level * shape, days, drinks, weights, prior)
-    return _describe(rates, days, drinks, weights, prior, calendar, notes)
+    return replace(_describe(rates, days, drinks, weights, prior, calendar, notes), memory=memory)
+
+
+def _weights(
+    gaps: Sequence[tuple[Interval, list[float]]],
+    days: Vector,
+    drinks: Vector,
+    now: datetime,
+    half_life_days: float | str | None,
+    shape: Vector,
+) -> tuple[Vector, Memory | None]:
+    """How much each gap counts, and the memory where the machine chose it itself."""
+    ages = np.array([max(0.0, (now - gap.end).total_seconds() / 86_400) for gap, _ in gaps])
+    if half_life_days != OWN_MEMORY:
+        return half_life_weights(ages, half_life_days), None
+    even = np.ones(len(gaps))
+    level = _level(days, drinks, even, shape, None)
+    steady = _maximise(level * shape, days, drinks, even, (PRIOR_DAYS, level * shape), ROUGH_FIT)
+    memory = choose_memory(days, drinks, ages, steady)
+    return memory.weights(ages), memory
 
 
 def _usable_gaps(
@@ -191,13 +217,6 @@ def _usable_gaps(
     return gaps, notes
 
 
-def _recency(gaps: Sequence[Interval], now: datetime, half_life_days: float | None) -> Vector:
-    if half_life_days is None:
-        return np.ones(len(gaps))
-    ages = np.array([max(0.0, (now - gap.end).total_seconds() / 86_400) for gap in gaps])
-    return 0.5 ** (ages / half_life_days)
-
-
 def _level(days: Vector, drinks: Vector, weights: Vector, shape: Vector, guess: float | None) -> float:
     """Drinks on a day of shape 1: the weighted mean, with the keeper's guess as a few days more."""
     counted, spent = float(weights @ drinks), float(weights @ (days @ shape))
@@ -207,7 +226,12 @@ def _level(days: Vector, drinks: Vector, weights: Vector, shape: Vector, guess: 
 
 
 def _maximise(
-    start: Vector, days: Vector, drinks: Vector, weights: Vector, prior: tuple[float, Vector] | None
+    start: Vector,
+    days: Vector,
+    drinks: Vector,
+    weights: Vector,
+    prior: tuple[float, Vector] | None,
+    tolerance: float = EXACT_FIT,
 ) -> Vector:
     """Iterate to the maximum; gaps over the same weekdays are pooled first, which changes nothing."""
     rows, group = np.unique(days, axis=0, return_inverse=True)
@@ -218,7 +242,7 @@ def _maximise(
     rates = start
     for _ in range(20_000):
         following = em_step(rates, pooled_days, pooled_drinks, prior)
-        if np.max(np.abs(following - rates)) <= 1e-11 * max(1.0, float(np.max(rates))):
+        if np.max(np.abs(following - rates)) <= tolerance * max(1.0, float(np.max(rates))):
             return following
         rates = following
     return rates

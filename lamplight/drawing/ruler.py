@@ -24,6 +24,7 @@ from lamplight.drawing.svg import Box, el, group, line, path, rect, text
 ROW = 27.0
 EDGE_HEIGHT = 30.0
 STEM_GAP = 16.0
+COUNTED = ("drinks", "milk drinks", "L")
 TITLE_ADVANCE, DETAIL_ADVANCE = 7.9, 6.9
 
 
@@ -112,14 +113,13 @@ def marks_of(dues: Sequence[Due], first: date, last: date) -> list[Mark]:
 
 
 def _mark(due: Due, state: TriggerDue, likely: date, losing: bool, first: date) -> Mark:
-    by_count = state.trigger.key != "days"
+    by_count = state.unit in COUNTED
     now = likely < first or (state.left is not None and round(state.left) <= 0)
     if now:
         over = round(-(state.left or 0))
-        unit = "drinks" if by_count else "days"
-        detail = f"{over} {unit} over" if over > 0 else "now"
+        detail = f"{over} {state.unit} over" if over > 0 and state.unit else "now"
     else:
-        left = f"in {round(state.left or 0)} drinks, " if by_count else ""
+        left = f"in {round(state.left or 0)} {state.unit}, " if by_count else ""
         detail = f"{left}{likely:%a %-d %b}"
     if losing:
         detail += ", comes later"

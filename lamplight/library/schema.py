@@ -4,54 +4,21 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import ConfigDict, Field, model_validator
 
-from lamplight.core.care import CareItem, DaysSince, DrinksSince
+from lamplight.core.care import CareItem
 from lamplight.core.circuits import Circuit
-from lamplight.core.kind import Capacities, Kind, Look, Part
-from lamplight.core.procedure import Duration, Need, Procedure, Step, StepKind
+from lamplight.core.kind import AccessFact, Capacities, DrinkSort, Kind, Look, Mix, Part
+from lamplight.core.water import Cartridge, HardnessLevel, Resin
+from lamplight.library.base import Key, Minutes, Strict, Title, duration
+from lamplight.library.triggers import TriggerFile
 
-Key = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{1,40}$")]
-Title = Annotated[str, Field(min_length=2, max_length=80)]
-Minutes = Annotated[list[float], Field(min_length=3, max_length=3)]
 PARTS = Literal[
-    "hopper", "grinder", "funnel", "group", "boiler", "pump", "tank", "filter", "outlet",
-    "drawer", "tray", "float", "panel", "wand", "jug", "hose", "fridge", "door", "mains",
+    "hopper", "grinder", "funnel", "group", "boiler", "pump", "tank", "filter", "outlet", "drawer", "tray", "float",
+    "panel", "wand", "jug", "hose", "fridge", "door", "mains", "outlet-cover", "dial", "mixer", "canister",
+    "capsules", "reservoir", "portafilter",
 ]  # fmt: skip
-
-
-class Strict(BaseModel):
-    """Unknown keys are refused."""
-
-    model_config = ConfigDict(extra="forbid", frozen=True)
-
-
-class NeedFile(Strict):
-    """Something to have at hand."""
-
-    amount: str
-    thing: str
-
-    def core(self) -> Need:
-        """As a core object."""
-        return Need(self.amount, self.thing)
-
-
-class TriggerFile(Strict):
-    """One trigger: exactly one of its keys."""
-
-    drinks: int | None = Field(default=None, ge=1, le=100_000, description="due after so many drinks")
-    days: int | None = Field(default=None, ge=1, le=3650, description="due after so many days")
-
-    @model_validator(mode="after")
-    def _exactly_one(self) -> TriggerFile:
-        if (self.drinks is None) == (self.days is None):
-            raise ValueError("a trigger needs exactly one of drinks, days")
-        return self
-
-    def core(self) -> DrinksSince | DaysSince:
-        """As a core object."""
-        return DrinksSince(self.drinks) if self.drinks is not None else DaysSince(self.days or 1)
+COUNTER = Literal["drinks", "milk", "litres"]
 
 
 class ItemFile(Strict):
@@ -60,17 +27,33 @@ class ItemFile(Strict):
     title: Title
     circuit: Circuit
     part: PARTS
-    triggers: list[TriggerFile] = Field(min_length=1)
+    triggers: list[TriggerFile] = Field(min_length=1, description="whichever comes first")
     minutes: int = Field(ge=1, le=240, description="the keeper's own minutes")
-    procedure: Key
-    why: str = ""
-    soon_open_days: int = Field(default=3, ge=0, le=30)
+    procedure: Annotated[str, Field(pattern=r"^([a-z][a-z0-9-]{1,40})?$")] = Field(
+        default="", description="what guides it; left out where it needs no guiding"
+    )
+    why: str = Field(default="", max_length=300)
+    soon_open_days: int = Field(default=3, ge=0, le=30, description="open days that it is announced ahead")
+    products: list[str] = Field(default=[], description="what it takes")
+    settles: list[Key] = Field(default=[], description="items that count as done with it")
+    replaces: list[Key] = Field(default=[], description="items left out on the day when it is due")
+    hygiene: bool = Field(default=False, description="whether people can fall ill when it is late")
+    when_overdue: str = Field(default="", max_length=120, description="said when it is late")
+    opening: str = Field(default="", max_length=40, description="items with the same word share one opening")
+
+    @model_validator(mode="after")
+    def _trigger_keys_differ(self) -> ItemFile:
+        keys = [trigger.core().key for trigger in self.triggers]
+        if len(set(keys)) < len(keys):
+            raise ValueError("two triggers of an item may not be of the same sort")
+        return self
 
     def core(self, key: str) -> CareItem:
         """As a core object."""
         return CareItem(
-            key, self.title, self.circuit, self.part, tuple(t.core() for t in self.triggers),
-            self.minutes, self.procedure, self.why, self.soon_open_days,
+            key, self.title, self.circuit, self.part, tuple(trigger.core() for trigger in self.triggers),
+            self.minutes, self.procedure, self.why, self.soon_open_days, tuple(self.products), tuple(self.settles),
+            tuple(self.replaces), self.hygiene, self.when_overdue, self.opening,
         )  # fmt: skip
 
 
@@ -94,25 +77,75 @@ class CapacitiesFile(Strict):
     tank_ml: int = Field(default=0, ge=0, le=20_000)
     tray_ml: int = Field(default=0, ge=0, le=10_000)
     drawer_pucks: int = Field(default=0, ge=0, le=500)
+    milk_ml: int = Field(default=0, ge=0, le=20_000)
 
 
 class LookFile(Strict):
     """How the kind is drawn."""
 
-    width: int = Field(ge=120, le=320)
-    height: int = Field(ge=180, le=460)
-    corner: int = Field(default=14, ge=0, le=60)
-    crown: Literal["hopper", "twin hopper", "dome", "funnel", "capsule drum"]
+    width: int = Field(ge=110, le=330)
+    height: int = Field(ge=150, le=460)
+    corner: int = Field(default=14, ge=0, le=70)
+    crown: Literal["hopper", "twin hopper", "dome", "funnel", "capsule drum", "cup rail", "flat"]
     tank: Literal["left", "right", "back", "plumbed"]
     panel: Literal["lamps", "text", "colour"]
-    milk: Literal["none", "wand", "jug", "hose", "fridge"]
-    group: Literal["removable", "fixed", "capsule"]
-    stand: Literal["feet", "skirt", "cabinet", "rails"]
+    milk: Literal["none", "wand", "jug", "hose", "fridge", "side tank", "cover"]
+    group: Literal["removable", "fixed", "capsule", "portafilter"]
+    stand: Literal["feet", "skirt", "cabinet", "rails", "plinth"]
     lamps: int = Field(default=4, ge=0, le=8)
+
+
+class DrinkFile(Strict):
+    """One sort of drink."""
+
+    name: Title
+    water_ml: float = Field(ge=0, le=1000)
+    share: float = Field(ge=0, le=1, description="of all drinks")
+    milk: bool = False
+
+
+class RinsesFile(Strict):
+    """Automatic rinses."""
+
+    on_ml: float = Field(default=0, ge=0, le=1000)
+    off_ml: float = Field(default=0, ge=0, le=1000)
+
+
+class CartridgeFile(Strict):
+    """The cartridge that is usually fitted."""
+
+    capacity_dh_l: float = Field(gt=0, le=1_000_000, description="°dH times litres")
+    bypass: float = Field(default=0, ge=0, le=1)
+    residual_dh: float = Field(default=0, ge=0, le=50)
+    resin: Resin = Resin.DECARBONISING
+    months: int = Field(default=2, ge=1, le=36)
+
+
+class LevelFile(Strict):
+    """A hardness setting."""
+
+    level: str
+    up_to_dh: float | None = Field(default=None, ge=0, le=200)
+
+
+class HardnessFile(Strict):
+    """Where the machine is told its hardness, and in which steps."""
+
+    where: str = Field(max_length=200)
+    levels: list[LevelFile] = Field(min_length=1)
+
+
+class AccessFile(Strict):
+    """How one gets at something."""
+
+    what: Title
+    how: str = Field(min_length=2, max_length=300)
 
 
 class KindFile(Strict):
     """A kind of machine, one file."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True, title="A kind of coffee machine")
 
     key: Key
     title: Title
@@ -120,89 +153,57 @@ class KindFile(Strict):
     look: LookFile
     parts: dict[PARTS, PartFile]
     capacities: CapacitiesFile
-    counters: list[Key] = ["drinks"]
+    counters: list[COUNTER] = Field(default=["drinks"], min_length=1)
+    drinks: list[DrinkFile] = Field(default=[], description="stands in for counters that the machine does not have")
+    rinses: RinsesFile = RinsesFile()
     items: dict[Key, ItemFile]
-    traits: list[Key] = []
-    words: dict[str, str] = {}
-    durations: dict[str, Minutes] = {}
+    bars: dict[Key, str] = Field(default={}, description="progress bars: item and the words beside the bar")
+    traits: list[Key] = Field(default=[], description="what procedures ask after")
+    words: dict[str, str] = Field(default={}, description="what procedures' names stand for")
+    durations: dict[str, Minutes] = Field(default={}, description="low, likely, high minutes of named programmes")
+    cartridge: CartridgeFile | None = None
+    hardness: HardnessFile | None = None
+    access: list[AccessFile] = []
     notes: list[str] = []
 
     @model_validator(mode="after")
-    def _items_touch_fitted_parts(self) -> KindFile:
+    def _fits_together(self) -> KindFile:
         for key, item in self.items.items():
             if item.part not in self.parts:
                 raise ValueError(f"items.{key}.part: this kind has no part “{item.part}”")
+            for other in (*item.settles, *item.replaces):
+                if other not in self.items:
+                    raise ValueError(f"items.{key}: this kind has no item “{other}”")
+        for key in self.bars:
+            if key not in self.items:
+                raise ValueError(f"bars.{key}: this kind has no item “{key}”")
+        if self.drinks and abs(sum(drink.share for drink in self.drinks) - 1) > 0.011:
+            raise ValueError("drinks: the shares must add up to 1")
+        if self.hardness and any(level.up_to_dh is None for level in self.hardness.levels[:-1]):
+            raise ValueError("hardness.levels: only the last level may be open upwards")
         return self
 
     def core(self) -> Kind:
         """As a core object."""
+        sorts = tuple(DrinkSort(drink.name, drink.water_ml, drink.share, drink.milk) for drink in self.drinks)
+        levels = self.hardness.levels if self.hardness else []
         return Kind(
-            self.key, self.title, self.blurb, Look(**self.look.model_dump()),
-            tuple(part.core(key) for key, part in self.parts.items()),
-            Capacities(**self.capacities.model_dump()),
-            tuple(item.core(key) for key, item in self.items.items()),
-            tuple(self.counters), frozenset(self.traits), dict(self.words),
-            {name: _duration(minutes) for name, minutes in self.durations.items()},
-            tuple(self.notes),
-        )  # fmt: skip
-
-
-class StepFile(Strict):
-    """One step of a procedure."""
-
-    kind: StepKind
-    title: str = Field(min_length=3, max_length=120)
-    text: str = Field(min_length=3, max_length=600)
-    circuit: Circuit
-    part: PARTS
-    pose: str = ""
-    minutes: Minutes | str | None = Field(default=None, description="low, likely, high; or a name the kind knows")
-    over_when: str = ""
-    done_label: str = "Done"
-    on_no: str = ""
-    caution: str = ""
-    mistake: str = ""
-    why: str = ""
-    cleaner: Literal["", "in", "out"] = ""
-    when: list[str] = []
-
-    @model_validator(mode="after")
-    def _complete(self) -> StepFile:
-        if self.kind.timed != (self.minutes is not None):
-            raise ValueError("wait and machine steps need minutes, and only they")
-        if (self.kind is StepKind.CHECK) != bool(self.on_no):
-            raise ValueError("a check needs on_no, and only a check")
-        return self
-
-    def core(self) -> Step:
-        """As a core object."""
-        named = self.minutes if isinstance(self.minutes, str) else ""
-        duration = _duration(self.minutes) if isinstance(self.minutes, list) else None
-        rest = self.model_dump(exclude={"minutes", "when"})
-        return Step(**rest, duration=duration, duration_name=named, when=tuple(self.when))
-
-
-class ProcedureFile(Strict):
-    """A procedure, one file."""
-
-    key: Key
-    title: Title
-    circuit: Circuit
-    needs: list[NeedFile] = []
-    cautions: list[str] = []
-    cleaning_drinks: int = Field(default=0, ge=0, le=20)
-    afterwards: str = ""
-    steps: list[StepFile] = Field(min_length=1)
-
-    def core(self) -> Procedure:
-        """As a core object."""
-        return Procedure(
-            self.key, self.title, self.circuit, tuple(step.core() for step in self.steps),
-            tuple(need.core() for need in self.needs), tuple(self.cautions),
-            self.cleaning_drinks, self.afterwards,
-        )  # fmt: skip
-
-
-def _duration(minutes: list[float]) -> Duration:
-    low, likely, high = (round(60 * value) for value in minutes)
-    return Duration(low, likely, high)
+            key=self.key,
+            title=self.title,
+            blurb=self.blurb,
+            look=Look(**self.look.model_dump()),
+            parts=tuple(part.core(key) for key, part in self.parts.items()),
+            capacities=Capacities(**self.capacities.model_dump()),
+            items=tuple(item.core(key) for key, item in self.items.items()),
+            counters=tuple(self.counters),
+            traits=frozenset(self.traits),
+            words=dict(self.words),
+            durations={name: duration(minutes) for name, minutes in self.durations.items()},
+            notes=tuple(self.notes),
+            mix=Mix(sorts, self.rinses.on_ml, self.rinses.off_ml),
+            bars=dict(self.bars),
+            cartridge=Cartridge(**self.cartridge.model_dump()) if self.cartridge else None,
+            levels=tuple(HardnessLevel(level.level, level.up_to_dh) for level in levels),
+            levels_where=self.hardness.where if self.hardness else "",
+            access=tuple(AccessFact(fact.what, fact.how) for fact in self.access),
+        )

@@ -12,7 +12,10 @@ from pydantic import ValidationError
 from lamplight.core.errors import InvalidInput
 from lamplight.core.kind import Kind
 from lamplight.core.procedure import Procedure, fit_procedure
-from lamplight.library.schema import KindFile, ProcedureFile, Strict
+from lamplight.library.base import Strict
+from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
+from lamplight.library.procedure_schema import ProcedureFile
+from lamplight.library.schema import KindFile
 
 FileModel = TypeVar("FileModel", bound=Strict)
 
@@ -21,18 +24,15 @@ def parse(text: str, model: type[FileModel], name: str) -> FileModel:
     """A checked file.
 
     Raises:
-        InvalidInput: naming every place in the file that is wrong.
+        FileMistakes: naming every place in the file that is wrong, with its line.
     """
     try:
         data = yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
         return model.model_validate(data)
     except yaml.YAMLError as problem:
-        raise InvalidInput(f"{name} is not readable YAML: {problem}") from problem
+        raise FileMistakes(name, [not_yaml(problem)]) from problem
     except ValidationError as problem:
-        wrong = "; ".join(
-            f"{'.'.join(str(step) for step in error['loc']) or 'file'}: {error['msg']}" for error in problem.errors()
-        )
-        raise InvalidInput(f"{name}: {wrong}") from problem
+        raise FileMistakes(name, mistakes_in(text, problem.errors())) from problem
 
 
 def _texts(folder: str) -> list[tuple[str, str]]:

@@ -3,26 +3,34 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Collection, Iterable
+from collections.abc import Callable, Collection, Iterable
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
 from peewee import ModelSelect
 
-from lamplight.core.counters import CleaningDrinks, Reading, Restart
-from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook
+from lamplight.core.counters import CleaningDrinks, CounterBook, Reading, Restart
+from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, PromptSeen
+from lamplight.core.outlook import Absence as CoreAbsence
 from lamplight.store.models import (
+    Absence,
     CareDone,
     Cleaning,
     CounterReading,
     CounterRestart,
     Entry,
     Fact,
+    ItemSwitch,
     LimitVersion,
     MachineVersion,
+    PartNote,
+    Prompt,
+    PromptGone,
     ReadingRemoval,
 )
 from lamplight.store.sites import newest
+from lamplight.store.waters import Setup, setups, waters
 
 
 @dataclass(frozen=True)
@@ -35,20 +43,20 @@ class ReadingRow:
     at: datetime
     value: int
     source: str
+    counter: str = "drinks"
 
 
-def _live(model: type[Fact], machine_ids: Collection[int] | None) -> ModelSelect:
+def live(model: type[Fact], machine_ids: Collection[int] | None) -> ModelSelect:
+    """Facts of machines that count: their entry was not undone."""
     rows = model.select(model).join(Entry, on=model.entry).where(Entry.undone_at.is_null())
     return rows if machine_ids is None else rows.where(model.machine.in_(list(machine_ids)))
 
 
-def live_readings(machine_ids: Collection[int] | None = None, counter: str = "drinks") -> ModelSelect:
-    """Readings that count: neither undone nor removed by an entry that still holds."""
-    return (
-        _live(CounterReading, machine_ids)
-        .where(CounterReading.counter == counter, CounterReading.id.not_in(live_removals()))
-        .order_by(CounterReading.machine, CounterReading.at, CounterReading.id)
-    )
+def live_readings(machine_ids: Collection[int] | None = None, counter: str | None = "drinks") -> ModelSelect:
+    """Readings that count: neither undone nor removed by an entry that still holds; None for every counter."""
+    rows = live(CounterReading, machine_ids).where(CounterReading.id.not_in(live_removals()))
+    rows = rows if counter is None else rows.where(CounterReading.counter == counter)
+    return rows.order_by(CounterReading.machine, CounterReading.at, CounterReading.id)
 
 
 def live_removals(but_by: int | None = None) -> ModelSelect:
@@ -57,45 +65,78 @@ def live_removals(but_by: int | None = None) -> ModelSelect:
     return gone if but_by is None else gone.where(ReadingRemoval.entry != but_by)
 
 
+def _row(reading: CounterReading) -> ReadingRow:
+    r = reading
+    return ReadingRow(r.id, r.entry_id, r.machine_id, r.at, r.value, r.source, r.counter)
+
+
 def reading_rows(machine_id: int) -> list[ReadingRow]:
-    """A machine's readings, newest first."""
-    rows = live_readings([machine_id])
-    found = [ReadingRow(r.id, r.entry_id, r.machine_id, r.at, r.value, r.source) for r in rows]
-    return found[::-1]
+    """A machine's readings of all counters, newest first."""
+    rows = [_row(reading) for reading in live_readings([machine_id], None)]
+    return rows[::-1]
 
 
 def latest_readings(machine_ids: Collection[int], limit: int) -> list[ReadingRow]:
     """The latest readings of several machines, newest first, ``limit`` at most."""
-    rows = live_readings(machine_ids).order_by(CounterReading.at.desc(), CounterReading.id.desc()).limit(limit)
-    return [ReadingRow(r.id, r.entry_id, r.machine_id, r.at, r.value, r.source) for r in rows]
+    rows = live_readings(machine_ids, None).order_by(CounterReading.at.desc(), CounterReading.id.desc()).limit(limit)
+    return [_row(reading) for reading in rows]
 
 
 def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
-    """The book of each machine, by machine id; six queries however many machines there are."""
-    readings = _grouped(live_readings(machine_ids), lambda r: Reading(r.at, r.value))
-    restarts = _grouped(_live(CounterRestart, machine_ids), lambda r: Restart(r.at, r.before, r.after))
-    cleaning = _grouped(_live(Cleaning, machine_ids), lambda r: CleaningDrinks(r.at, r.drinks))
-    done = _grouped(_live(CareDone, machine_ids), lambda r: DoneFact(r.item, r.at, r.value))
-    limits = _grouped(
-        _live(LimitVersion, machine_ids).order_by(LimitVersion.id), lambda r: (r.item, r.trigger, r.limit, r.reason)
-    )
+    """The book of each machine, by machine id; the same number of queries however many machines there are."""
+    counters = _counters(machine_ids)
+    done = _grouped(live(CareDone, machine_ids), lambda r: DoneFact(r.item, r.at, r.value))
+    limits = _last(live(LimitVersion, machine_ids), lambda r: (r.item, r.trigger), lambda r: (r.limit, r.reason))
+    switches = _last(live(ItemSwitch, machine_ids), lambda r: r.item, lambda r: r.off)
+    parts = _last(live(PartNote, machine_ids), lambda r: r.part, lambda r: (r.state, r.note))
+    prompts = _prompts(machine_ids)
+    away = absences()
+    water, setup = waters(machine_ids), setups()
     return {
         version.machine_id: MachineBook(
-            readings=tuple(readings[version.machine_id]),
-            restarts=tuple(restarts[version.machine_id]),
-            cleaning=tuple(cleaning[version.machine_id]),
+            counters=counters[version.machine_id],
             done=tuple(done[version.machine_id]),
             limits=_own_limits(limits[version.machine_id]),
+            switched_off=frozenset(item for item, off in switches[version.machine_id].items() if off),
+            school=setup.get(version.machine_id, Setup()).school,
             guess_per_day=version.guess_per_day,
+            absences=tuple(a.span for a in away if a.machine_id in (None, version.machine_id)),
+            prompts=tuple(prompts[version.machine_id]),
+            water=water.at(version.machine_id, setup.get(version.machine_id, Setup()).source),
+            missing={
+                part: f"{state}: {note}" if note else state
+                for part, (state, note) in parts[version.machine_id].items()
+                if state
+            },
         )
         for version in newest(MachineVersion, "machine")
         if machine_ids is None or version.machine_id in machine_ids
     }
 
 
-def _own_limits(rows: Iterable[tuple[str, str, int | None, str]]) -> tuple[LimitChange, ...]:
+def _counters(machine_ids: Collection[int] | None) -> dict[int, dict[str, CounterBook]]:
+    """Readings, restarts and cleaning drinks by machine and counter."""
+    facts: dict[tuple[int, str], tuple[list, list, list]] = defaultdict(lambda: ([], [], []))
+    columns = (CounterReading.machine, CounterReading.counter, CounterReading.at, CounterReading.value)
+    for machine_id, counter, at, value in live_readings(machine_ids, None).select(*columns).tuples():
+        facts[machine_id, counter][0].append(Reading(at, value))
+    for row in live(CounterRestart, machine_ids):
+        facts[row.machine_id, row.counter][1].append(Restart(row.at, row.before, row.after))
+    for row in live(Cleaning, machine_ids):
+        facts[row.machine_id, row.counter][2].append(CleaningDrinks(row.at, row.drinks))
+    found: dict[int, dict[str, CounterBook]] = defaultdict(dict)
+    for (machine_id, counter), (readings, restarts, cleaning) in facts.items():
+        found[machine_id][counter] = CounterBook(tuple(readings), tuple(restarts), tuple(cleaning))
+    return found
+
+
+def _prompts(machine_ids: Collection[int] | None) -> dict[int, list[PromptSeen]]:
+    gone = {row.prompt_id: row.at for row in PromptGone.select().join(Entry).where(Entry.undone_at.is_null())}
+    return _grouped(live(Prompt, machine_ids), lambda r: PromptSeen(r.item, r.at, gone.get(r.id)))
+
+
+def _own_limits(last: dict[tuple[str, str], tuple[float | None, str]]) -> tuple[LimitChange, ...]:
     """The last own limit of each trigger; a null one takes the kind's again."""
-    last = {(item, trigger): (limit, reason) for item, trigger, limit, reason in rows}
     return tuple(
         LimitChange(item, trigger, limit, reason)
         for (item, trigger), (limit, reason) in last.items()
@@ -103,13 +144,39 @@ def _own_limits(rows: Iterable[tuple[str, str, int | None, str]]) -> tuple[Limit
     )
 
 
-def _grouped(rows: ModelSelect, turn) -> dict[int, list]:  # noqa: ANN001 - a small local helper
+def _grouped(rows: ModelSelect, turn: Callable[[Any], Any]) -> dict[int, list]:
     found: dict[int, list] = defaultdict(list)
     for row in rows:
         found[row.machine_id].append(turn(row))
     return found
 
 
+def _last(rows: ModelSelect, key: Callable[[Any], Any], turn: Callable[[Any], Any]) -> dict[int, dict]:
+    """The last fact of each key, by machine."""
+    found: dict[int, dict] = defaultdict(dict)
+    for row in rows.order_by(rows.model.id):
+        found[row.machine_id][key(row)] = turn(row)
+    return found
+
+
 def book(machine_id: int) -> MachineBook:
     """The book of one machine; an empty one where nothing is written down."""
     return books([machine_id]).get(machine_id, MachineBook())
+
+
+@dataclass(frozen=True)
+class AbsenceRow:
+    """An absence; the entry is what undoing names. No machine means the whole site."""
+
+    entry_id: int
+    machine_id: int | None
+    span: CoreAbsence
+    label: str
+
+
+def absences() -> list[AbsenceRow]:
+    """All absences, by date."""
+    rows: Iterable[Absence] = (
+        Absence.select().join(Entry, on=Absence.entry).where(Entry.undone_at.is_null()).order_by(Absence.first)
+    )
+    return [AbsenceRow(row.entry_id, row.machine_id, CoreAbsence(row.first, row.last), row.label) for row in rows]

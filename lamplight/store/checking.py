@@ -17,10 +17,14 @@ def problems_in() -> list[str]:
     for table, row_id, parent, _ in database.execute_sql("PRAGMA foreign_key_check").fetchall():
         found.append(f"Line {row_id} of {table} points to a {parent} that is not there.")
     names = {version.machine_id: version.name for version in newest(MachineVersion, "machine")}
-    for machine_id, book in books().items():
-        for low, high in backwards_pairs(book.readings, book.restarts):
+    counters = (
+        (machine_id, name, facts) for machine_id, book in books().items() for name, facts in book.counters.items()
+    )
+    for machine_id, name, facts in counters:
+        for low, high in backwards_pairs(facts.readings, facts.restarts):
+            which = "counter" if name == "drinks" else f"counter of {name}"
             found.append(
-                f"{names[machine_id]}: the counter runs from {low.value} ({low.at:%Y-%m-%d}) back to "
+                f"{names[machine_id]}: the {which} runs from {low.value} ({low.at:%Y-%m-%d}) back to "
                 f"{high.value} ({high.at:%Y-%m-%d}) without a restart. Correct one of them."
             )
     return found

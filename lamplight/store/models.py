@@ -190,6 +190,103 @@ class Cleaning(Fact):
     drinks = IntegerField(constraints=[Check("drinks > 0")])
 
 
+class Absence(Fact):
+    """Nobody is there, both dates included: the whole site, or one machine."""
+
+    site = ForeignKeyField(Site)
+    machine = ForeignKeyField(Machine, null=True)
+    first = DateField()
+    last = DateField()
+    label = CharField(max_length=80, default="")
+
+    class Meta:
+        constraints = [Check('"last" >= "first"')]
+
+
+class ItemSwitch(Fact):
+    """The keeper does without an item on a machine, or takes it up again."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    off = BooleanField()
+    reason = TextField(default="")
+
+
+class PartNote(Fact):
+    """A part is missing or broken; an empty state says that it is well again."""
+
+    machine = ForeignKeyField(Machine)
+    part = CharField()
+    state = CharField(default="")
+    note = TextField(default="")
+
+
+class SetupVersion(Fact):
+    """Which water a machine gets, by what its descaling is decided, and how far ahead jobs are taken along."""
+
+    machine = ForeignKeyField(Machine)
+    source = CharField(max_length=60)
+    school = CharField(max_length=20)
+    window_days = IntegerField(constraints=[Check("window_days >= 0")])
+
+
+class WaterTestFact(Fact):
+    """A test of one of the site's waters, in °dH."""
+
+    site = ForeignKeyField(Site)
+    source = CharField(max_length=60)
+    day = DateField()
+    total_dh = FloatField(null=True)
+    carbonate_dh = FloatField(null=True)
+
+    class Meta:
+        table_name = "water_test"
+
+
+class CartridgeFit(Fact):
+    """A cartridge was fitted, or taken out where its capacity is null."""
+
+    machine = ForeignKeyField(Machine)
+    at = UtcField()
+    capacity_dh_l = FloatField(null=True, constraints=[Check("capacity_dh_l > 0")])
+    bypass = FloatField(default=0.0)
+    residual_dh = FloatField(default=0.0)
+    resin = CharField(default="decarbonising")
+    months = IntegerField(default=2)
+
+
+class Prompt(Fact):
+    """The machine asked for an item."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    at = UtcField()
+
+
+class PromptGone(Fact):
+    """The machine stopped asking."""
+
+    prompt = ForeignKeyField(Prompt)
+    at = UtcField()
+
+
+class BarReading(Fact):
+    """A progress bar towards a cleaning, in per cent."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    at = UtcField()
+    percent = IntegerField(constraints=[Check("percent BETWEEN 0 AND 100")])
+
+
+class KindVersion(Fact):
+    """A kind of the keeper's own, as its file stands; deleted ones keep their text."""
+
+    key = CharField()
+    text = TextField()
+    deleted = BooleanField(default=False)
+
+
 class Run(Fact):
     """An execution of a procedure, with the procedure as it was then."""
 
@@ -215,9 +312,11 @@ class RunEventRow(Base):
 
 TABLES = (
     Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
-    CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Run, RunEventRow,
+    CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
+    SetupVersion, WaterTestFact, CartridgeFit, Prompt, PromptGone, BarReading, KindVersion, Run, RunEventRow,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
-    CounterRestart, CareDone, Cleaning, Run,
+    CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
+    CartridgeFit, Prompt, PromptGone, BarReading, KindVersion, Run,
 )  # fmt: skip

@@ -39,7 +39,7 @@ class Importing(DataTest):
         first, second = self.take(text), self.take(text)
         self.assertEqual((first.added, first.known), (2, 0))
         self.assertEqual((second.added, second.known), (0, 2))
-        self.assertEqual([r.value for r in book(self.hall).readings], [1000, 1400, 2000])
+        self.assertEqual([r.value for r in book(self.hall).drinks.readings], [1000, 1400, 2000])
 
     def test_one_bad_line_refuses_all(self):
         """Every problem is listed with its line."""

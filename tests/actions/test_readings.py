@@ -31,22 +31,22 @@ class Taking(DataTest):
         """One doubtful count keeps the others out, too."""
         good = self.used_machine(name="Good")
         bad = self.used_machine(name="Bad")
-        last = book(good).last_reading.value
+        last = book(good).drinks.last_reading.value
         typed = [TypedReading(good, last + 20, NOW), TypedReading(bad, 40, NOW)]
         before = CounterReading.select().count()
         with self.assertRaises(DoubtfulReadings) as refused:
             take_readings(typed, self.calendar, HAND)
-        self.assertEqual(list(refused.exception.doubts), [bad])
+        self.assertEqual(list(refused.exception.doubts), [(bad, "drinks")])
         self.assertEqual(CounterReading.select().count(), before)
 
     def test_restart_is_a_fact(self):
         """Drinks since the tablet go on over a restart; the last old count is taken where it was seen."""
         machine = self.used_machine(done={"brew-tablet": 7})
         used = self.due(machine).first.used
-        last = book(machine).last_reading.value
+        last = book(machine).drinks.last_reading.value
         take_readings([TypedReading(machine, 4, NOW, "restarted", before=last + 10)], self.calendar, HAND)
         self.assertAlmostEqual(self.due(machine).first.used, used - 21.8 + 14, delta=4)
-        self.assertEqual(book(machine).restarts[0].before, last + 10)
+        self.assertEqual(book(machine).drinks.restarts[0].before, last + 10)
         self.assertEqual(self.look(machine).assessment.expected_reading, 4)
 
     def test_swapped_board_counts_on(self):
@@ -76,7 +76,7 @@ class Correcting(DataTest):
 
     def values(self):
         """The counts in the book."""
-        return [reading.value for reading in book(self.used).readings]
+        return [reading.value for reading in book(self.used).drinks.readings]
 
     def correct(self, value=1180, at=None):
         """Put another value in its place."""

@@ -62,7 +62,7 @@ class Finishing(Led):
         self.assertEqual(row.state.outcome, Outcome.FINISHED)
         extras = run_extras(row.entry_id)
         self.assertEqual((extras.value, extras.cleaning), (expected + 1, 1))
-        self.assertEqual(book(self.hall).last_reading.value, expected + 1)
+        self.assertEqual(book(self.hall).drinks.last_reading.value, expected + 1)
 
     def test_without_a_reading(self):
         """The counter is taken from usage, and said to be estimated."""

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
-from lamplight.core.counters import Reading
+from lamplight.core.counters import CounterBook, Reading
 from lamplight.core.machine_book import DoneFact, MachineBook
 
 OFFICE = SiteCalendar("UTC", (OFFICE_HOURS,) * 5 + (None,) * 2)
@@ -22,7 +23,13 @@ def daily_readings(days, per_day, start=1000, end=MONDAY):
     return tuple(readings)
 
 
+def with_drinks(known, **facts):
+    """A book with some facts of its drinks counter changed."""
+    return known.with_counter("drinks", replace(known.drinks, **facts))
+
+
 def book(days=28, per_day=40, done=None, end=MONDAY, **rest):
     """A machine that makes the same number of drinks every open day."""
     facts = tuple(DoneFact(item, at) for item, at in (done or {}).items())
-    return MachineBook(daily_readings(days, per_day, end=end), done=facts, **rest)
+    counters = {"drinks": CounterBook(daily_readings(days, per_day, end=end))}
+    return MachineBook(counters, done=facts, **rest)

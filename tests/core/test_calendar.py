@@ -6,6 +6,9 @@ import unittest
 from datetime import UTC, date, datetime, timedelta
 from zoneinfo import ZoneInfo
 
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
 from lamplight.core.calendar import ALL_DAY, OFFICE_HOURS, OpeningHours, SiteCalendar
 from lamplight.core.errors import InvalidInput
 
@@ -68,6 +71,25 @@ class Shares(unittest.TestCase):
         """Half past eleven at night in UTC is tomorrow in Berlin."""
         late = datetime(2026, 11, 24, 23, 30, tzinfo=UTC)
         self.assertEqual(self.office.today(late), date(2026, 11, 25))
+
+    @given(st.integers(0, 400 * 24), st.integers(0, 90 * 24), st.sets(st.integers(0, 480), max_size=20))
+    @settings(deadline=None, max_examples=60)
+    def test_clock_agrees_with_walking(self, first_hour, length, closed):
+        """The difference of two clocks is the sum over the days between, one by one."""
+        base = datetime(2026, 1, 1, tzinfo=UTC)
+        closures = frozenset(date(2026, 1, 1) + timedelta(days=n) for n in closed)
+        calendar = SiteCalendar("Europe/Berlin", OFFICE, closures)
+        start = base + timedelta(hours=first_hour)
+        end = start + timedelta(hours=length)
+        walked = [0.0] * 7
+        day = calendar.today(start)
+        while day <= calendar.today(end):
+            share = calendar.share_drunk(end) if day == calendar.today(end) else 1.0
+            share -= calendar.share_drunk(start) if day == calendar.today(start) else 0.0
+            walked[day.weekday()] += share if day not in closures else 0.0
+            day += timedelta(days=1)
+        for one, two in zip(calendar.weekday_days(start, end), walked, strict=True):
+            self.assertAlmostEqual(one, two, places=9)
 
 
 class OpenDays(unittest.TestCase):

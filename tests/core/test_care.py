@@ -10,13 +10,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
-from lamplight.core.care import CareItem, DaysSince, DrinksSince, Status, due_day
+from lamplight.core.calendar_triggers import due_day
+from lamplight.core.care import CareItem, Status
 from lamplight.core.circuits import Circuit
 from lamplight.core.counters import CleaningDrinks, Reading
 from lamplight.core.errors import InvalidInput
 from lamplight.core.kind import Capacities, Kind, Look, Part
 from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, assess
-from tests.core.makers import MONDAY, OFFICE, book
+from lamplight.core.triggers import CountSince, DaysSince
+from tests.core.makers import MONDAY, OFFICE, book, with_drinks
 
 LOOK = Look(200, 260, 10, "hopper", "right", "lamps", "wand", "removable", "feet")
 
@@ -48,7 +50,7 @@ class Statuses(unittest.TestCase):
         ]
         for days, drinks, status in rows:
             with self.subTest(days=days):
-                due = due_of((DrinksSince(200),), days)
+                due = due_of((CountSince(200),), days)
                 self.assertAlmostEqual(due.first.used, drinks, delta=0.5)
                 self.assertEqual(due.status, status)
 
@@ -56,37 +58,37 @@ class Statuses(unittest.TestCase):
         """Due from 200, overdue from 220 on."""
         for per_day, status in ((39, Status.SOON), (40, Status.DUE), (43, Status.DUE), (44, Status.OVERDUE)):
             with self.subTest(per_day=per_day):
-                self.assertEqual(due_of((DrinksSince(200),), 7, per_day=per_day).status, status)
+                self.assertEqual(due_of((CountSince(200),), 7, per_day=per_day).status, status)
 
     def test_words(self):
         """The count, the limit, and how far ahead it lies."""
-        said = due_of((DrinksSince(200),), 5).reasons[0]
+        said = due_of((CountSince(200),), 5).reasons[0]
         self.assertEqual(said, "120 of 200 drinks; about 2 open days")
-        self.assertEqual(due_of((DrinksSince(200),), 7).reasons[0], "200 of 200 drinks; due now")
-        self.assertEqual(due_of((DrinksSince(200),), 10).reasons[0], "240 of 200 drinks; 40 over")
+        self.assertEqual(due_of((CountSince(200),), 7).reasons[0], "200 of 200 drinks; due now")
+        self.assertEqual(due_of((CountSince(200),), 10).reasons[0], "240 of 200 drinks; 40 over")
 
     def test_estimated_after_the_last_reading(self):
         """On Tuesday noon, read on Monday: said as about."""
         known = book(28, 40, {"tablet": MONDAY - timedelta(days=7)})
         noon = MONDAY + timedelta(days=1, hours=6, minutes=30)
-        due = assess(known, kind_with(DrinksSince(300)), OFFICE, noon).dues[0]
+        due = assess(known, kind_with(CountSince(300)), OFFICE, noon).dues[0]
         self.assertTrue(due.first.estimated)
         self.assertTrue(due.reasons[0].startswith("about 260 of 300"), due.reasons[0])
 
     def test_unknown_is_said(self):
         """Never done; or never read."""
-        due = due_of((DrinksSince(200),), None)
+        due = due_of((CountSince(200),), None)
         self.assertEqual(due.status, Status.UNKNOWN)
         self.assertIn("Nobody knows when it was last done", due.reasons[0])
         never_read = MachineBook(done=(DoneFact("tablet", MONDAY),))
-        due = assess(never_read, kind_with(DrinksSince(200)), OFFICE, MONDAY).dues[0]
+        due = assess(never_read, kind_with(CountSince(200)), OFFICE, MONDAY).dues[0]
         self.assertEqual(due.status, Status.UNKNOWN)
         self.assertIn("read the counter once", due.reasons[0])
 
     def test_never_read_but_dated(self):
         """A limit in days needs no counter."""
         known = MachineBook(done=(DoneFact("tablet", MONDAY - timedelta(days=9)),))
-        due = assess(known, kind_with(DaysSince(7), DrinksSince(200)), OFFICE, MONDAY).dues[0]
+        due = assess(known, kind_with(DaysSince(7), CountSince(200)), OFFICE, MONDAY).dues[0]
         self.assertEqual(due.status, Status.DUE)  # since Friday; Monday is its day of grace
         self.assertEqual(len(due.reasons), 2)
 
@@ -134,21 +136,21 @@ class Whichever(unittest.TestCase):
 
     def test_days_win_when_little_is_drunk(self):
         """10 a day never reach 250 in a week."""
-        due = due_of((DaysSince(7), DrinksSince(250)), 5, per_day=10)
+        due = due_of((DaysSince(7), CountSince(250)), 5, per_day=10)
         self.assertEqual(due.first.trigger.key, "days")
         self.assertIn("5 of 7 days", due.reasons[0])
         self.assertIn("of 250 drinks", due.reasons[1])
 
     def test_drinks_win_when_much_is_drunk(self):
         """100 a day reach 250 within three."""
-        due = due_of((DaysSince(7), DrinksSince(250)), 5, per_day=100)
+        due = due_of((DaysSince(7), CountSince(250)), 5, per_day=100)
         self.assertEqual(due.first.trigger.key, "drinks")
         self.assertEqual(due.status, Status.OVERDUE)
 
     def test_own_limit_moves_it(self):
         """The keeper's limit takes the place of the kind's."""
         own = (LimitChange("tablet", "drinks", 130),)
-        self.assertEqual(due_of((DrinksSince(200),), 5, limits=own).reasons[0], "120 of 130 drinks; likely today")
+        self.assertEqual(due_of((CountSince(200),), 5, limits=own).reasons[0], "120 of 130 drinks; likely today")
 
 
 class Starts(unittest.TestCase):
@@ -157,24 +159,24 @@ class Starts(unittest.TestCase):
     def test_at_a_counter_value(self):
         """150 before the last reading, also from before the first one."""
         known = book(28, 40)
-        last = known.readings[-1].value
+        last = known.drinks.readings[-1].value
         for back in (150, 1000):
             fact = DoneFact("tablet", value=last - back)
-            due = assess(replace(known, done=(fact,)), kind_with(DrinksSince(2000)), OFFICE, MONDAY).dues[0]
+            due = assess(replace(known, done=(fact,)), kind_with(CountSince(2000)), OFFICE, MONDAY).dues[0]
             with self.subTest(back=back):
                 self.assertAlmostEqual(due.first.used, back, delta=0.6)
 
     def test_cleaning_drinks_do_not_count(self):
         """Five blank shots after the tablet leave 195 of 200."""
         known = book(28, 40, {"tablet": MONDAY - timedelta(days=7)})
-        cleaned = replace(known, cleaning=(CleaningDrinks(MONDAY - timedelta(days=4), 5),))
-        due = assess(cleaned, kind_with(DrinksSince(200)), OFFICE, MONDAY).dues[0]
+        cleaned = with_drinks(known, cleaning=(CleaningDrinks(MONDAY - timedelta(days=4), 5),))
+        due = assess(cleaned, kind_with(CountSince(200)), OFFICE, MONDAY).dues[0]
         self.assertAlmostEqual(due.first.used, 195, delta=0.5)
 
     def test_limits_are_checked(self):
         """Both ends."""
-        DrinksSince(1), DrinksSince(100_000), DaysSince(1), DaysSince(3650)
-        for make, value in ((DrinksSince, 0), (DrinksSince, 100_001), (DaysSince, 0), (DaysSince, 3651)):
+        CountSince(1), CountSince(100_000), DaysSince(1), DaysSince(3650)
+        for make, value in ((CountSince, 0), (CountSince, 100_001), (DaysSince, 0), (DaysSince, 3651)):
             with self.assertRaisesRegex(InvalidInput, "lies between 1 and"):
                 make(value)
 
@@ -188,9 +190,11 @@ class Properties(unittest.TestCase):
         """The same book with a higher last count is at least as urgent."""
         known = book(28, 30, {"tablet": MONDAY - timedelta(days=last)})
         now = MONDAY + timedelta(hours=4)
-        kind = kind_with(DrinksSince(limit))
-        few = replace(known, readings=(*known.readings, Reading(now, known.readings[-1].value + 10)))
-        more = replace(known, readings=(*known.readings, Reading(now, known.readings[-1].value + 10 + extra)))
+        kind = kind_with(CountSince(limit))
+        few = with_drinks(known, readings=(*known.drinks.readings, Reading(now, known.drinks.readings[-1].value + 10)))
+        more = with_drinks(
+            known, readings=(*known.drinks.readings, Reading(now, known.drinks.readings[-1].value + 10 + extra))
+        )
         self.assertGreaterEqual(
             assess(more, kind, OFFICE, now).dues[0].status, assess(few, kind, OFFICE, now).dues[0].status
         )
@@ -200,8 +204,8 @@ class Properties(unittest.TestCase):
     def test_order_of_entry_does_not_matter(self, order):
         """Readings, cleaning and last-done facts in any order give the same due."""
         known = book(14, 33, {"tablet": MONDAY - timedelta(days=6)})
-        shuffled = replace(known, readings=tuple(known.readings[n] for n in order))
-        kind = kind_with(DrinksSince(200), DaysSince(9))
+        shuffled = with_drinks(known, readings=tuple(known.drinks.readings[n] for n in order))
+        kind = kind_with(CountSince(200), DaysSince(9))
         self.assertEqual(assess(known, kind, OFFICE, MONDAY).dues, assess(shuffled, kind, OFFICE, MONDAY).dues)
 
     @given(st.integers(4, 24))
@@ -210,9 +214,9 @@ class Properties(unittest.TestCase):
         """Adding the expected reading moves the likely date by a day at most."""
         known = book(28, 40, {"tablet": MONDAY - timedelta(days=3)})
         now = MONDAY + timedelta(hours=hour)
-        kind = kind_with(DrinksSince(500))
+        kind = kind_with(CountSince(500))
         before = assess(known, kind, OFFICE, now)
-        with_one = replace(known, readings=(*known.readings, Reading(now, before.expected_reading)))
+        with_one = with_drinks(known, readings=(*known.drinks.readings, Reading(now, before.expected_reading)))
         moved = assess(with_one, kind, OFFICE, now).dues[0].likely - before.dues[0].likely
         self.assertLessEqual(abs(moved.days), 1)
 

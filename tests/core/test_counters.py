@@ -19,7 +19,7 @@ from lamplight.core.counters import (
 )
 from lamplight.core.drink_line import DrinkLine
 from lamplight.core.errors import InvalidInput, InvalidReading
-from lamplight.core.machine_book import drink_line, usage_of
+from lamplight.core.machine_book import counter_line, usage_of
 from lamplight.core.usage import fit_usage
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 
@@ -85,8 +85,8 @@ class Line(unittest.TestCase):
     def setUp(self):
         """Four weeks of 40 a day."""
         self.book = book()
-        usage = usage_of(self.book, OFFICE, MONDAY)
-        self.line = drink_line(self.book, usage, OFFICE)
+        usage = usage_of(self.book.drinks, OFFICE, MONDAY)
+        self.line = counter_line(self.book.drinks, usage, OFFICE)
 
     def test_exact_between_readings(self):
         """A week is 200, not estimated."""
@@ -184,7 +184,7 @@ class UsageOfFewReadings(unittest.TestCase):
             at = MONDAY - timedelta(days=60 - n)
             uneven.append(Reading(at, value))
             value += (10, 80)[n % 2] if OFFICE.is_open(at.date()) else 0
-        self.assertGreater(usage_of(book(56), OFFICE, MONDAY).spread, 0.99)
+        self.assertGreater(usage_of(book(56).drinks, OFFICE, MONDAY).spread, 0.99)
         self.assertGreater(fit_usage(uneven, OFFICE, MONDAY).spread, 8)
 
 

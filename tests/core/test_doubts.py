@@ -20,7 +20,7 @@ class Recognised(unittest.TestCase):
 
     def setUp(self):
         """The last count, on Monday before opening."""
-        self.book = book(28, 40, end=MONDAY)
+        self.book = book(28, 40, end=MONDAY).drinks
         self.last = self.book.readings[-1].value
         self.usage = usage_of(self.book, OFFICE, TUESDAY)
 
@@ -74,7 +74,7 @@ class Recognised(unittest.TestCase):
     def test_unknown_usage_raises_no_implausibility(self):
         """After one reading only, any higher count is taken."""
         alone = daily_readings(0, 40)
-        usage = usage_of(book(0), OFFICE, TUESDAY)
+        usage = usage_of(book(0).drinks, OFFICE, TUESDAY)
         self.assertEqual(examine(9000, TUESDAY, alone, usage, OFFICE, TUESDAY), ())
 
 

@@ -6,7 +6,8 @@ import unittest
 
 from lamplight.core.errors import InvalidInput
 from lamplight.drawing.cutaway import POSES
-from lamplight.library.schema import KindFile, ProcedureFile
+from lamplight.library.procedure_schema import ProcedureFile
+from lamplight.library.schema import KindFile
 from lamplight.library.shelf import kind_of, kinds, parse, procedure_for, procedures
 
 KIND = """
@@ -76,12 +77,16 @@ class Wrong(unittest.TestCase):
     def test_places(self):
         """Each mistake in its place, in words."""
         rows = [
-            ("blurb: A small one.", "blurb: A small one.\ncolour: red", "colour: Extra inputs"),
-            ("{drinks: 200}", "{drinks: 0}", "items.tablet.triggers.0.drinks"),
-            ("{drinks: 200}", "{drinks: 200, days: 7}", "exactly one of drinks, days"),
+            ("blurb: A small one.", "blurb: A small one.\ncolour: red", "line 5, colour: “colour” is not known here"),
+            ("{drinks: 200}", "{drinks: 0}", "line 10, items.tablet.triggers.0.drinks: It is 1 or more"),
+            (
+                "{drinks: 200}",
+                "{drinks: 200, days: 7}",
+                "line 10, items.tablet.triggers.0: a trigger needs exactly one of",
+            ),
             ("part: group", "part: tank", "this kind has no part “tank”"),
-            ("minutes: 6", "minutes: soon", "items.tablet.minutes"),
-            ("key: bench", "key: Bench No 1", "key: String should match"),
+            ("minutes: 6", "minutes: soon", "line 10, items.tablet.minutes: A whole number is needed"),
+            ("key: bench", "key: Bench No 1", "line 2, key: Only small letters"),
         ]
         for old, new, said in rows:
             with self.subTest(new=new), self.assertRaisesRegex(InvalidInput, said):
@@ -91,7 +96,7 @@ class Wrong(unittest.TestCase):
         """And neither is a list."""
         with self.assertRaisesRegex(InvalidInput, "not readable YAML"):
             parse("key: [", KindFile, "x.yaml")
-        with self.assertRaisesRegex(InvalidInput, "x.yaml: file:"):
+        with self.assertRaisesRegex(InvalidInput, "x.yaml: line 1, file: A mapping is needed"):
             parse("- a\n- b", KindFile, "x.yaml")
 
     def test_steps(self):

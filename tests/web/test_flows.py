@@ -20,13 +20,13 @@ class Sheet(WebTest):
         super().setUp()
         self.used = self.used_machine(name="Hall", done={"brew-tablet": 8})
         self.fresh = self.machine("Annex", counter=None)
-        self.last = book(self.used).last_reading.value
+        self.last = book(self.used).drinks.last_reading.value
 
     def test_save_some(self):
         """Empty lines are left out; the status follows."""
         answer = self.post("/readings", {f"value-{self.used}": f"{self.last + 20:,}", f"value-{self.fresh}": ""})
         self.assertEqual(answer.location, "/readings")
-        self.assertEqual(book(self.used).last_reading.value, self.last + 20)
+        self.assertEqual(book(self.used).drinks.last_reading.value, self.last + 20)
         self.shows(self.get("/readings"), "1 reading saved.")
         self.assertEqual(self.due(self.used).status, Status.OVERDUE)
 
@@ -54,7 +54,7 @@ class Sheet(WebTest):
         self.shows(page, "It looks as if the counter restarted at zero.")
         form |= {f"answer-{self.used}": "restarted", f"before-{self.used}": str(self.last + 12)}
         self.post("/readings", form)
-        self.assertEqual(book(self.used).restarts[0].before, self.last + 12)
+        self.assertEqual(book(self.used).drinks.restarts[0].before, self.last + 12)
 
     def test_preview_says_what_saving_would(self):
         """Nothing is written; the same words as on saving."""
@@ -241,7 +241,7 @@ class Book(WebTest):
         path = f"/machines/{self.used}/last-done"
         self.post(path, {"item": "brew-tablet", "how-brew-tablet": "date", "date-brew-tablet": "2026-11-23"})
         self.assertLess(self.due(self.used).first.used, 80)
-        count = str(book(self.used).last_reading.value - 10)
+        count = str(book(self.used).drinks.last_reading.value - 10)
         self.post(path, {"item": "group-rinse", "how-group-rinse": "count", "count-group-rinse": count})
         self.assertIsNotNone(self.due(self.used, "group-rinse").last)
         self.post(path, {"item": "brew-tablet", "how-brew-tablet": "new"})
@@ -272,7 +272,7 @@ class Book(WebTest):
         self.shows(page, "Swap them")
         self.post("/people", {"initials": "ab", "name": "Ada"})
         self.shows(self.post("/people", {"initials": "AB"}, 422).get_data(as_text=True), "has the initials AB already")
-        self.post("/readings", {f"value-{self.used}": str(book(self.used).last_reading.value + 9)})
+        self.post("/readings", {f"value-{self.used}": str(book(self.used).drinks.last_reading.value + 9)})
         self.assertEqual(entries(self.used)[0].who, "AB")
         self.post("/people", {"id": "1", "initials": "AB", "name": "Ada", "do": "leave"})
         self.hides(self.get("/people"), "Has left")

@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
+from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.outlook import run_outcomes
 from lamplight.core.circuits import Circuit
-from lamplight.library.shelf import kind_of, kinds
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.sites import SiteRow, machines
 

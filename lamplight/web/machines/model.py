@@ -11,6 +11,7 @@ from markupsafe import Markup
 from lamplight.actions.outlook import MachineLook
 from lamplight.core.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.care import Due, Status
+from lamplight.core.count_triggers import amount
 from lamplight.core.doubts import grouped
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import Mark, double_ruler, marks_of, scale
@@ -39,7 +40,7 @@ def machine_rows(looks: Sequence[MachineLook], wanted: str) -> list[MachineRowMo
     for look in looks:
         if wanted.lower() not in f"{look.row.name} {look.row.place} {look.kind.title} {look.row.serial}".lower():
             continue
-        last = look.assessment.book.last_reading
+        last = look.assessment.book.drinks.last_reading
         rows.append(
             MachineRowModel(
                 look.row.id, look.row.name, look.kind.title, look.row.place, silhouette(look.kind),
@@ -95,7 +96,7 @@ def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime) -
     marks = marks_of(seen.dues, today, along.last)
     first = next(iter(seen.dues), None)
     headline, detail = _headline(look, first)
-    last = seen.book.last_reading
+    last = seen.book.drinks.last_reading
     errors = seen.usage.standard_errors
     return MachineModel(
         drawing=cutaway(look.kind, Scene(labels=_labels(look)), cls="cutaway large"),
@@ -161,13 +162,11 @@ def _when(due: Due) -> str:
 def _since(due: Due) -> list[SinceModel]:
     models = []
     for state in due.triggers:
-        used = "not known" if state.used is None else grouped(state.used)
-        share = 0.0 if state.used is None else min(1.0, state.used / state.trigger.limit)
-        models.append(
-            SinceModel(
-                due, used, grouped(state.trigger.limit), state.trigger.key, share, state.estimated and state.known
-            )
-        )
+        if state.used is None or state.limit is None:
+            continue
+        share = min(1.0, state.used / state.limit)
+        used, limit = amount(state.used, state.unit), amount(state.limit, state.unit)
+        models.append(SinceModel(due, used, limit, state.unit, share, state.estimated))
     return models
 
 

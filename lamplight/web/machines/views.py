@@ -7,6 +7,7 @@ from datetime import date, datetime
 
 from flask import Blueprint, abort, flash, request
 
+from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.machines import (
     LastDoneAnswer,
     MachineFields,
@@ -18,7 +19,6 @@ from lamplight.actions.machines import (
 from lamplight.actions.outlook import MachineLook, look_at, look_at_all
 from lamplight.core.errors import InvalidInput
 from lamplight.drawing.cutaway import cutaway
-from lamplight.library.shelf import kind_of, kinds
 from lamplight.store.logbook import entries
 from lamplight.web import forms
 from lamplight.web.clock import now

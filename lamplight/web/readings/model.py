@@ -11,14 +11,24 @@ from markupsafe import Markup
 from lamplight.actions.outlook import MachineLook
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.doubts import Doubt, grouped
+from lamplight.core.triggers import COUNTERS
 from lamplight.drawing.cutaway import silhouette
+from lamplight.store.books import ReadingRow
+
+
+def field_key(machine_id: int, counter: str) -> str:
+    """What tells the fields of one counter of one machine apart in a form."""
+    return str(machine_id) if counter == "drinks" else f"{machine_id}-{counter}"
 
 
 @dataclass(frozen=True)
 class SheetRow:
-    """A machine's line on the sheet."""
+    """A line on the sheet: one counter of a machine."""
 
+    key: str
     machine_id: int
+    counter: str
+    unit: str
     name: str
     outline: Markup
     last: str
@@ -35,47 +45,74 @@ class SheetRow:
 def sheet_rows(
     looks: Sequence[MachineLook],
     form: Mapping[str, str],
-    errors: Mapping[int, str],
-    doubts: Mapping[int, tuple[Doubt, ...]],
+    errors: Mapping[str, str],
+    doubts: Mapping[tuple[int, str], tuple[Doubt, ...]],
     calendar: SiteCalendar,
     moment: datetime,
 ) -> list[SheetRow]:
-    """One line a machine, by name, with what was typed and what is doubtful about it."""
+    """One line a counter, machines by name, with what was typed and what is doubtful about it."""
     rows = []
-    for look in sorted(looks, key=lambda look: look.row.name.lower()):
-        key = look.row.id
-        last = look.assessment.book.last_reading
+    lines = [(look, counter) for look in looks for counter in look.kind.counters]
+    for look, counter in sorted(lines, key=lambda line: line[0].row.name.lower()):
+        key = field_key(look.row.id, counter)
+        last = look.assessment.book.counter(counter).last_reading
         rows.append(
             SheetRow(
-                key, look.row.name, silhouette(look.kind),
+                key, look.row.id, counter, COUNTERS[counter], look.row.name, silhouette(look.kind),
                 grouped(last.value) if last else "never read",
                 f"{calendar.local(last.at):%a %-d %b, %H:%M}" if last else "",
-                _expected(look, moment),
+                _expected(look, counter, moment),
                 form.get(f"value-{key}", ""), form.get(f"answer-{key}", ""), form.get(f"before-{key}", ""),
-                errors.get(key, ""), "", doubts.get(key, ()),
+                errors.get(key, ""), "", doubts.get((look.row.id, counter), ()),
             )
         )  # fmt: skip
     return rows
 
 
-def _expected(look: MachineLook, moment: datetime) -> str:
-    """The middle of what the counter should show, and how far it may be off (8 in 10)."""
-    seen = look.assessment
-    if seen.expected_reading is None or not seen.usage.known or seen.line.last is None:
+def _expected(look: MachineLook, counter: str, moment: datetime) -> str:
+    """The middle of what a counter should show, and how far it may be off (8 in 10)."""
+    seen, gauge = look.assessment, look.assessment.outlook.gauges.get(counter)
+    expected = seen.expected(counter)
+    if expected is None or gauge is None or not gauge.usage.known or gauge.last is None:
         return "–"
-    spread = 1.2816 * seen.usage.variance(seen.outlook.calendar, seen.line.last, moment) ** 0.5
-    return f"{grouped(seen.expected_reading)} ± {grouped(spread)}" if round(spread) else grouped(seen.expected_reading)
+    spread = 1.2816 * gauge.usage.variance(seen.outlook.calendar, gauge.last, moment) ** 0.5
+    return f"{grouped(expected)} ± {grouped(spread)}" if round(spread) else grouped(expected)
 
 
-def said_about(look: MachineLook, value: int, at: datetime, calendar: SiteCalendar) -> str:
+def said_about(look: MachineLook, counter: str, value: int, at: datetime, calendar: SiteCalendar) -> str:
     """The difference to the reading before, beside what was expected."""
-    earlier = [reading for reading in look.assessment.book.row_at(at) if reading.at < at]
+    earlier = [reading for reading in look.assessment.book.counter(counter).row_at(at) if reading.at < at]
     if not earlier:
         return "First reading in this row."
     last = earlier[-1]
     drinks = value - last.value
     said = f"{'+' if drinks >= 0 else '−'}{grouped(abs(drinks))} since {calendar.local(last.at):%a %-d %b}"
-    usage = look.assessment.usage
-    if not usage.known:
+    gauge = look.assessment.outlook.gauges.get(counter)
+    if gauge is None or gauge.how or not gauge.usage.known:
         return f"{said}."
-    return f"{said}; about {grouped(usage.expected(calendar, last.at, at))} expected."
+    return f"{said}; about {grouped(gauge.usage.expected(calendar, last.at, at))} expected."
+
+
+HOW = {
+    "typed": "typed",
+    "csv": "from a file",
+    "run": "at the end of a run",
+    "start": "when the machine was added",
+}
+
+
+def history_tables(
+    look: MachineLook, rows: Sequence[ReadingRow]
+) -> list[tuple[str, list[tuple[ReadingRow, str, str]]]]:
+    """For each counter its words and its readings, newest first, with the difference to the one before."""
+    tables = []
+    for counter in look.kind.counters:
+        own = [row for row in rows if row.counter == counter]
+        lines = []
+        for row, before in zip(own, [*own[1:], None], strict=True):
+            risen = before is not None and row.value >= before.value
+            difference = "" if before is None else f"+{grouped(row.value - before.value)}" if risen else "restart"
+            lines.append((row, difference, HOW.get(row.source, row.source)))
+        if lines:
+            tables.append((COUNTERS[counter], lines))
+    return tables

@@ -18,10 +18,11 @@ from lamplight.actions.readings import (
     take_readings,
 )
 from lamplight.core.errors import InvalidInput
+from lamplight.core.triggers import COUNTERS
 from lamplight.store.books import latest_readings, reading_rows
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.readings.model import said_about, sheet_rows
+from lamplight.web.readings.model import field_key, history_tables, said_about, sheet_rows
 from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
 
@@ -29,12 +30,13 @@ blueprint = Blueprint("readings", __name__, url_prefix="/readings", template_fol
 LATEST = 12
 
 
-def _typed(form: Mapping[str, str], machine_id: int, at: datetime) -> TypedReading | None:
-    value = forms.optional_count(form.get(f"value-{machine_id}", ""), "A counter")
+def _typed(form: Mapping[str, str], machine_id: int, counter: str, at: datetime) -> TypedReading | None:
+    key = field_key(machine_id, counter)
+    value = forms.optional_count(form.get(f"value-{key}", ""), "A counter")
     if value is None:
         return None
-    before = forms.optional_count(form.get(f"before-{machine_id}", ""), "The counter before it restarted")
-    return TypedReading(machine_id, value, at, form.get(f"answer-{machine_id}", ""), before)
+    before = forms.optional_count(form.get(f"before-{key}", ""), "The counter before it restarted")
+    return TypedReading(machine_id, value, at, form.get(f"answer-{key}", ""), before, counter)
 
 
 @blueprint.route("", methods=["GET", "POST"])
@@ -43,18 +45,18 @@ def page():  # noqa: ANN201
     looks = look_at_all(here, now())
     if request.method == "GET":
         return _sheet(looks, {}, {})
-    errors: dict[int, str] = {}
+    errors: dict[str, str] = {}
     typed: list[TypedReading] = []
     try:
         at = _asked_moment(request.form)
     except InvalidInput as problem:
         return _sheet(looks, request.form, {}, at_error=str(problem))
-    for look in looks:
+    for look, counter in [(own, counter) for own in looks for counter in own.kind.counters]:
         try:
-            reading = _typed(request.form, look.row.id, at)
+            reading = _typed(request.form, look.row.id, counter, at)
             typed += [reading] if reading else []
         except InvalidInput as problem:
-            errors[look.row.id] = str(problem)
+            errors[field_key(look.row.id, counter)] = str(problem)
     if not errors and not typed:
         return _sheet(looks, request.form, {}, at_error="Type at least one counter, then save.")
     try:
@@ -78,7 +80,7 @@ def _sheet(looks, form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN2
     names = {look.row.id: look.row.name for look in looks}
     return render(
         "readings/page.html", "worktop", 422 if wrong else 200, rows=rows, form=form, at_error=at_error, names=names,
-        latest=latest_readings(list(names), LATEST),
+        latest=latest_readings(list(names), LATEST), counters=COUNTERS,
     )  # fmt: skip
 
 
@@ -86,20 +88,20 @@ def _sheet(looks, form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN2
 def preview(machine_id: int):  # noqa: ANN201
     """What would be said about one count, before it is saved."""
     look = _existing(machine_id)
+    counter = request.args.get("counter", "drinks")
+    if counter not in look.kind.counters:
+        abort(404)
+    key = field_key(machine_id, counter)
+    shown = {"key": key, "answer": request.form.get(f"answer-{key}", "")}
     try:
-        typed = _typed(request.form, machine_id, _asked_moment(request.form))
+        typed = _typed(request.form, machine_id, counter, _asked_moment(request.form))
     except InvalidInput as problem:
-        return render(
-            "readings/preview.html", "said", said="", doubts=(), error=str(problem), machine_id=machine_id, answer=""
-        )
+        return render("readings/preview.html", "said", said="", doubts=(), error=str(problem), **shown)
     if typed is None:
         return ""
     doubts = doubts_about(typed, site().calendar, now())
-    said = said_about(look, typed.value, typed.at, site().calendar)
-    answer = request.form.get(f"answer-{machine_id}", "")
-    return render(
-        "readings/preview.html", "said", said=said, doubts=doubts, error="", machine_id=machine_id, answer=answer
-    )
+    said = said_about(look, counter, typed.value, typed.at, site().calendar)
+    return render("readings/preview.html", "said", said=said, doubts=doubts, error="", **shown)
 
 
 def _existing(machine_id: int) -> MachineLook:
@@ -112,7 +114,7 @@ def _existing(machine_id: int) -> MachineLook:
 @blueprint.get("/<int:machine_id>")
 def history(machine_id: int):  # noqa: ANN201
     look = _existing(machine_id)
-    return render("readings/history.html", "worktop", look=look, rows=reading_rows(machine_id))
+    return render("readings/history.html", "worktop", look=look, tables=history_tables(look, reading_rows(machine_id)))
 
 
 @blueprint.route("/<int:machine_id>/<int:reading_id>", methods=["GET", "POST"])
@@ -130,17 +132,20 @@ def change(machine_id: int, reading_id: int):  # noqa: ANN201
                 return see_other("readings.history", machine_id=machine_id)
             value = forms.count(request.form.get("value", ""), "The counter")
             at = forms.moment(request.form.get("at", ""), "The time of reading", site().calendar)
-            answer = request.form.get(f"answer-{machine_id}", "")
+            answer = request.form.get(f"answer-{field_key(machine_id, row.counter)}", "")
             correct_reading(machine_id, reading_id, value, at, answer, site().calendar, hand())
             flash("Corrected. Everything that rests on it follows.")
             return see_other("readings.history", machine_id=machine_id)
         except DoubtfulReadings as doubtful:
-            doubts = doubtful.doubts[machine_id]
+            doubts = next(iter(doubtful.doubts.values()))
         except InvalidInput as problem:
             error = str(problem)
     form = request.form if request.method == "POST" else {}
     code = 422 if error or doubts else 200
-    return render("readings/change.html", "worktop", code, look=look, row=row, form=form, error=error, doubts=doubts)
+    return render(
+        "readings/change.html", "worktop", code, look=look, row=row, form=form, error=error, doubts=doubts,
+        field_key=field_key(machine_id, row.counter),
+    )  # fmt: skip
 
 
 @blueprint.route("/import", methods=["GET", "POST"])

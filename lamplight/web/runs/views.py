@@ -92,7 +92,7 @@ def finish(run_id: int):  # noqa: ANN201
     except StaleStep as stale:
         return _show(run_id, 409, str(stale))
     except DoubtfulReadings as doubtful:
-        return _show(run_id, 422, doubts=doubtful.doubts[run.machine_id], form=form)
+        return _show(run_id, 422, doubts=next(iter(doubtful.doubts.values())), form=form)
     except InvalidInput as problem:
         return _show(run_id, 422, str(problem), form=form)
     return see_other("runs.page", run_id=run_id)

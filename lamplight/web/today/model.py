@@ -12,6 +12,7 @@ from markupsafe import Markup
 from lamplight.actions.outlook import MachineLook
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due, Status
+from lamplight.core.procedure import Need
 from lamplight.drawing.cutaway import cutaway, cutaway_again
 from lamplight.drawing.frame import frame
 
@@ -93,10 +94,16 @@ def today_model(looks: Sequence[MachineLook], calendar: SiteCalendar, moment: da
 
 
 def _task(look: MachineLook, due: Due) -> Task:
-    needs = look.procedure(due).needs
+    needs = needs_of(look, due)
     takes = " · ".join(f"{need.amount} {need.thing}" for need in needs)
     open_run = look.run.id if look.run and look.run.item == due.item.key else None
     return Task(look.row.id, look.row.name, due, takes, open_run)
+
+
+def needs_of(look: MachineLook, due: Due) -> tuple[Need, ...]:
+    """What a job takes: by its procedure, else by the item itself."""
+    procedure = look.procedure(due)
+    return procedure.needs if procedure else tuple(Need("1", product) for product in due.item.products)
 
 
 def _stands(looks: Sequence[MachineLook], today: date) -> list[Stand]:
@@ -139,7 +146,7 @@ def _take(tasks: Sequence[Task], looks: dict[int, MachineLook]) -> list[tuple[st
     amounts: Counter[str] = Counter()
     tools: set[str] = set()
     for task in tasks:
-        for need in looks[task.machine_id].procedure(task.due).needs:
+        for need in needs_of(looks[task.machine_id], task.due):
             if need.amount.isdigit() and "tablet" in need.thing:
                 amounts[need.thing] += int(need.amount)
             else:

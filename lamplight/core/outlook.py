@@ -1,0 +1,116 @@
+"""Everything by which the triggers of one machine are judged at a moment."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from datetime import date, datetime, timedelta
+from functools import cached_property
+
+from lamplight.core.calendar import SiteCalendar
+from lamplight.core.care import CareItem, LastDone, Status
+from lamplight.core.drink_line import DrinkLine
+from lamplight.core.errors import InvalidInput
+from lamplight.core.gauges import Gauge
+from lamplight.core.usage import Usage
+from lamplight.core.water import WaterAtMachine
+
+LONGEST_ABSENCE_DAYS = 366
+
+
+@dataclass(frozen=True)
+class Absence:
+    """Nobody is there, both dates included; drinks and litres stand still, mould and filters do not.
+
+    Raises:
+        InvalidInput: when it ends before it begins, or lasts longer than a year.
+    """
+
+    first: date
+    last: date
+
+    def __post_init__(self) -> None:
+        if self.last < self.first:
+            raise InvalidInput("An absence ends on the day it begins, or later. Swap the dates.")
+        if self.days > LONGEST_ABSENCE_DAYS:
+            raise InvalidInput("An absence lasts a year at most.")
+
+    @property
+    def days(self) -> int:
+        """How many dates."""
+        return (self.last - self.first).days + 1
+
+    def dates(self) -> Iterable[date]:
+        """Each of them."""
+        return (self.first + timedelta(days=n) for n in range(self.days))
+
+
+@dataclass(frozen=True)
+class Outlook:
+    """What the triggers of one machine are judged by.
+
+    Attributes:
+        gauges: by counter: ``drinks`` always, ``milk`` and ``litres`` where the kind has them.
+        calendar: the site's, with absences closed.
+        now: aware.
+        done: when each item was last done, by key.
+        absences: past and ahead.
+        prompts: since when the machine asks for an item, by key, where it still does.
+        first_drinks: moments at which a machine reported its first drink after its drawer was out.
+        water: what comes in, and through which filter.
+    """
+
+    gauges: Mapping[str, Gauge]
+    calendar: SiteCalendar
+    now: datetime
+    done: Mapping[str, LastDone] = field(default_factory=dict)
+    absences: tuple[Absence, ...] = ()
+    prompts: Mapping[str, datetime] = field(default_factory=dict)
+    first_drinks: tuple[datetime, ...] = ()
+    water: WaterAtMachine = field(default_factory=WaterAtMachine)
+
+    @cached_property
+    def today(self) -> date:
+        """The site's date now."""
+        return self.calendar.today(self.now)
+
+    @property
+    def line(self) -> DrinkLine:
+        """The drinks over time."""
+        return self.gauges["drinks"].line
+
+    @property
+    def usage(self) -> Usage:
+        """Drinks a day by weekday."""
+        return self.line.usage
+
+    @cached_property
+    def away(self) -> frozenset[date]:
+        """All dates of absence."""
+        return frozenset(day for absence in self.absences for day in absence.dates())
+
+    def moment_of(self, last: LastDone) -> datetime | None:
+        """When an item was last done, worked out from the count where only that is known."""
+        if last.at is not None or last.position is None:
+            return last.at
+        return self.line.moment_at(last.position)
+
+    def soon_or_clear(self, likely: date | None, item: CareItem) -> Status:
+        """Soon when a date lies within the item's window of open days."""
+        if likely is None:
+            return Status.CLEAR
+        if (likely - self.today).days > 60 + item.soon_open_days:
+            return Status.CLEAR
+        return (
+            Status.SOON if self.calendar.open_days_between(self.today, likely) <= item.soon_open_days else Status.CLEAR
+        )
+
+
+def open_days_in_words(outlook: Outlook, day: date) -> str:
+    """How far ahead a date lies, in open days: ``likely today``, ``about 3 open days``."""
+    if day <= outlook.today:
+        return "likely today"
+    ahead = outlook.calendar.open_days_between(outlook.today, day)
+    if ahead == 0:
+        return "likely today"
+    return f"about {ahead} open day{'s' if ahead > 1 else ''}"

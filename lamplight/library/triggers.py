@@ -1,0 +1,124 @@
+"""How triggers are written in a file: one of several keys, and what goes with it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field, model_validator
+
+from lamplight.core import triggers as core
+from lamplight.core.errors import InvalidInput
+from lamplight.library.base import Key, Strict
+
+WEEKDAY = Literal["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"]
+NUMBERS = {name: number for number, name in enumerate(WEEKDAY.__args__)}
+
+
+class RateFile(Strict):
+    """From so many drinks on an open day on: every so many days."""
+
+    from_per_day: float = Field(ge=0, le=5000)
+    days: int = Field(ge=1, le=3650)
+
+
+class HardnessLitresFile(Strict):
+    """For water up to a hardness (left out: any harder): every so many litres."""
+
+    up_to_dh: float | None = Field(default=None, ge=0, le=200)
+    litres: float = Field(gt=0, le=100_000)
+
+
+class TriggerFile(Strict):
+    """One trigger: exactly one of its main keys."""
+
+    drinks: float | None = Field(default=None, ge=1, le=100_000, description="drinks since")
+    milk: float | None = Field(default=None, ge=1, le=100_000, description="milk drinks since")
+    litres: float | None = Field(default=None, ge=1, le=100_000, description="litres since")
+    days: int | None = Field(default=None, ge=1, le=3650, description="days since")
+    months: int | None = Field(default=None, ge=1, le=120, description="calendar months since")
+    hours_after_first_drink: int | None = Field(default=None, ge=1, le=720)
+    by_rate: list[RateFile] | None = Field(default=None, min_length=1, description="days by drinks a day")
+    weekdays: list[WEEKDAY] | None = Field(default=None, min_length=1)
+    end_of_service: Literal["drinks", "milk"] | None = Field(default=None, description="each day on which it was used")
+    after: Key | None = Field(default=None, description="absence, or the key of another item")
+    before_absence: int | None = Field(default=None, ge=1, le=365, description="of at least so many days")
+    prompt: Literal[True] | None = Field(default=None, description="when the machine asks for it")
+    filter_spent: Literal[True] | None = Field(default=None, description="when the cartridge is spent")
+    litres_by_hardness: list[HardnessLitresFile] | None = Field(default=None, min_length=1)
+    scale_grams: float | None = Field(default=None, gt=0, le=1000, description="grams of scale formed")
+    all_of: list[TriggerFile] | None = Field(default=None, min_length=2, description="due only when every part is")
+
+    while_away: bool = Field(default=True, description="with days, months, by_rate: whether absence counts")
+    midday_from: float | None = Field(default=None, gt=0, description="with end_of_service: at midday too from here on")
+    each_use: bool = Field(default=False, description="with end_of_service: meant after each use, then at the latest")
+    deposited: float = Field(default=0.4, gt=0, le=1, description="with scale_grams: share that deposits")
+    school: Literal["", "lamp", "litres", "scale", "calendar"] = ""
+
+    @model_validator(mode="after")
+    def _exactly_one(self) -> TriggerFile:
+        given = [name for name in MAIN_KEYS if getattr(self, name) is not None]
+        if len(given) != 1:
+            raise ValueError(f"a trigger needs exactly one of {', '.join(MAIN_KEYS)}")
+        try:
+            self.core()
+        except InvalidInput as problem:
+            raise ValueError(str(problem)) from problem
+        return self
+
+    def core(self) -> core.Trigger:
+        """As a core object."""
+        name = next(name for name in MAIN_KEYS if getattr(self, name) is not None)
+        return getattr(self, f"_{name}", self._counted)(getattr(self, name))
+
+    def _counted(self, limit: float) -> core.Trigger:
+        counter = next(name for name in ("drinks", "milk", "litres") if getattr(self, name) is not None)
+        return core.CountSince(limit, counter, self.school)
+
+    def _days(self, limit: int) -> core.Trigger:
+        return core.DaysSince(limit, self.while_away, self.school)
+
+    def _months(self, limit: int) -> core.Trigger:
+        return core.MonthsSince(limit, self.while_away, self.school)
+
+    def _hours_after_first_drink(self, limit: int) -> core.Trigger:
+        return core.HoursSinceFirstDrink(limit, self.school)
+
+    def _by_rate(self, steps: list[RateFile]) -> core.Trigger:
+        return core.ByRate(
+            tuple(core.RateStep(step.from_per_day, step.days) for step in steps), self.while_away, self.school
+        )
+
+    def _weekdays(self, days: list[str]) -> core.Trigger:
+        return core.FixedWeekdays(tuple(NUMBERS[day] for day in days), self.school)
+
+    def _end_of_service(self, counter: str) -> core.Trigger:
+        return core.EndOfService(counter, self.midday_from, self.each_use, self.school)
+
+    def _after(self, event: str) -> core.Trigger:
+        return core.AfterEvent(event, self.school)
+
+    def _before_absence(self, days: int) -> core.Trigger:
+        return core.BeforeAbsence(days, self.school)
+
+    def _prompt(self, _yes: bool) -> core.Trigger:
+        return core.Prompted(self.school or "lamp")
+
+    def _filter_spent(self, _yes: bool) -> core.Trigger:
+        return core.FilterSpent(self.school)
+
+    def _litres_by_hardness(self, steps: list[HardnessLitresFile]) -> core.Trigger:
+        return core.LitresByHardness(
+            tuple(core.HardnessStep(step.up_to_dh, step.litres) for step in steps), self.school or "litres"
+        )
+
+    def _scale_grams(self, grams: float) -> core.Trigger:
+        return core.ScaleBudget(grams, self.deposited, self.school or "scale")
+
+    def _all_of(self, parts: list[TriggerFile]) -> core.Trigger:
+        return core.AllOf(tuple(part.core() for part in parts), self.school)
+
+
+MAIN_KEYS = (
+    "drinks", "milk", "litres", "days", "months", "hours_after_first_drink", "by_rate", "weekdays", "end_of_service",
+    "after", "before_absence", "prompt", "filter_spent", "litres_by_hardness", "scale_grams", "all_of",
+)  # fmt: skip
