@@ -134,7 +134,7 @@ class DrinkLine:
         if self.first is None:
             return None
         if ahead and position > self._totals[-1]:
-            return self._moment_ahead(position - self._totals[-1])
+            return self._walked(self._moments[-1], position - self._totals[-1])
         if position >= 0:
             return self._moment_within(position)
         if self.usage.week_total <= 0:
@@ -149,27 +149,27 @@ class DrinkLine:
             day, share = day - timedelta(days=1), 1.0
         return None
 
-    def _moment_ahead(self, drinks: float) -> datetime | None:
-        """When so many drinks more are drawn after the last reading, evenly over opening hours."""
+    def _walked(self, start: datetime, drinks: float) -> datetime | None:
+        """When so many drinks by usage are drawn after a moment, evenly over opening hours."""
         if self.usage.week_total <= 0:
             return None
-        last = self._moments[-1]
-        day, start = self.calendar.today(last), self.calendar.share_drunk(last)
+        day, drunk = self.calendar.today(start), self.calendar.share_drunk(start)
         for _ in range(3 * 366):
             rate = 0.0 if day in self.calendar.closures else self.usage.rates[day.weekday()]
-            if rate > 0 and drinks <= rate * (1.0 - start):
-                share = start + drinks / rate
+            if rate > 0 and drinks <= rate * (1.0 - drunk):
                 opening, closing = self.calendar.opening(day), self.calendar.closing(day)
-                return max(last, opening + share * (closing - opening))
-            drinks -= rate * (1.0 - start)
-            day, start = day + timedelta(days=1), 0.0
+                return max(start, opening + (drunk + drinks / rate) * (closing - opening))
+            drinks -= rate * (1.0 - drunk)
+            day, drunk = day + timedelta(days=1), 0.0
         return None
 
     def _moment_within(self, position: float) -> datetime:
-        """Linear in time inside the gap where the position falls; the last reading at most."""
+        """Inside the gap where the position falls, by usage; the last reading at most."""
         index = bisect_right(self._totals, position) - 1
         if index >= len(self.intervals):
             return self._moments[-1]
         gap = self.intervals[index]
-        drinks = self._totals[index + 1] - self._totals[index]
-        return gap.start + (gap.end - gap.start) * ((position - self._totals[index]) / drinks)
+        share = (position - self._totals[index]) / (self._totals[index + 1] - self._totals[index])
+        whole = self._expected(gap.start, gap.end)
+        walked = self._walked(gap.start, share * whole) if whole > 0 and share > 0 else None
+        return min(gap.end, walked or gap.start + (gap.end - gap.start) * share)

@@ -12,7 +12,7 @@ from lamplight.drawing.frame import Frame, frame
 from lamplight.drawing.parts import JOIN, PARTS, PartView, cup, measuring_jug, stand_shapes
 from lamplight.drawing.svg import Box, circle, el, group, line, path, rect, text
 
-BEHIND_BODY = ("tank", "filter", "mains", "fridge", "hose")
+BEHIND_BODY = ("tank", "filter", "mains", "fridge", "hose", "reservoir")
 
 
 @dataclass(frozen=True)
@@ -95,7 +95,7 @@ def silhouette(kind: Kind, size: int = 40) -> Markup:
     """The outline alone, for lists: told apart at 40 px."""
     boxes = frame(kind.look, [part.key for part in kind.parts])
     bounds = boxes.bounds
-    outer = [key for key in ("hopper", *BEHIND_BODY, "wand", "jug") if key in boxes.boxes]
+    outer = [key for key in ("hopper", "canister", *BEHIND_BODY, "wand", "jug") if key in boxes.boxes]
     shapes = [PARTS[key](boxes.boxes[key], PartView(kind.look)) for key in outer if key != "filter"]
     bay = rect(boxes.bay.join(boxes.boxes.get("outlet", boxes.bay)), "sil-hole", 4)
     band = rect(boxes.boxes["panel"], "sil-hole", 6) if "panel" in boxes.boxes else JOIN
@@ -137,9 +137,7 @@ def _bounds(boxes: Frame, posed: Mapping[str, Box], scene: Scene) -> Box:
 def _assemble(kind: Kind, boxes: Frame, posed: Mapping[str, Box], scene: Scene) -> Markup:
     behind = [_part(kind, key, posed, scene) for key in BEHIND_BODY if key in posed]
     inside = [
-        _part(kind, key, posed, scene)
-        for key in posed
-        if key not in BEHIND_BODY and key != scene.touched and key != "door"
+        _part(kind, key, posed, scene) for key in posed if key not in BEHIND_BODY and key not in (scene.touched, "door")
     ]
     front = (
         _part(kind, scene.touched, posed, scene)

@@ -12,10 +12,19 @@ from dataclasses import dataclass
 from lamplight.core.kind import Look
 from lamplight.drawing.svg import Box
 
-STAND_HEIGHT = {"feet": 10, "skirt": 14, "cabinet": 66, "rails": 18}
+STAND_HEIGHT = {"feet": 10, "skirt": 14, "cabinet": 66, "rails": 18, "plinth": 24}
 BAND_HEIGHT = {"lamps": 36, "text": 46, "colour": 78}
-CROWN_HEIGHT = {"hopper": 40, "twin hopper": 38, "dome": 30, "funnel": 44, "capsule drum": 36}
+CROWN_HEIGHT = {
+    "hopper": 40,
+    "twin hopper": 38,
+    "dome": 30,
+    "funnel": 44,
+    "capsule drum": 36,
+    "cup rail": 44,
+    "flat": 15,
+}
 TRAY_HEIGHT = 24
+DIAL_WIDTH = 46
 
 
 @dataclass(frozen=True)
@@ -49,25 +58,37 @@ def frame(look: Look, parts: Collection[str]) -> Frame:
     """The boxes of a kind's parts."""
     stand = STAND_HEIGHT[look.stand]
     body = Box(0, -look.height, look.width, look.height - stand)
-    band = Box(14, body.y + 15, body.w - 28, BAND_HEIGHT[look.panel])
+    band = Box(14, body.y + 15, body.w - 28 - (DIAL_WIDTH if "dial" in parts else 0), BAND_HEIGHT[look.panel])
     top, bottom = band.bottom + 11, body.bottom - 11
     bay_width = round(look.width * (0.36 if look.width >= 260 else 0.37))
     tray = Box(11, bottom - TRAY_HEIGHT, bay_width + 2, TRAY_HEIGHT)
     bay = Box(12, top, bay_width, tray.y - 3 - top)
+    outlet = Box(bay.cx - 17, bay.y - 2, 34, min(34.0, bay.h * 0.3))
     works_x = bay.right + 9
     works = Box(works_x, top, body.w - 12 - works_x, bottom - top)
     boxes = {
         "panel": band,
         "tray": tray,
         "float": Box(tray.right - 17, tray.y + 3, 10, 13),
-        "outlet": Box(bay.cx - 17, bay.y - 2, 34, min(34.0, bay.h * 0.3)),
+        "outlet": outlet,
+        **_in_the_bay(bay, outlet),
+        "dial": Box(band.right + 8, band.y - 2, DIAL_WIDTH - 8, DIAL_WIDTH - 8),
         **_works_boxes(works),
-        **_crown(look, body, works),
+        **_crown(look, body, works, "canister" in parts),
         **_water(look, body),
         **_milk(look, body, bay),
         "door": Box(works.x - 4, works.y - 4, works.w + 8, works.h + 8),
     }
     return Frame(body, {key: boxes[key] for key in boxes if key in parts}, bay, works, stand)
+
+
+def _in_the_bay(bay: Box, outlet: Box) -> dict[str, Box]:
+    """What hangs beside and below the outlet."""
+    return {
+        "mixer": Box(outlet.right + 2, bay.y + 2, bay.right - outlet.right - 4, 22),
+        "portafilter": Box(bay.x + 3, outlet.bottom + 3, bay.w - 8, 17),
+        "outlet-cover": Box(bay.x + 4, outlet.bottom + 3, bay.w - 10, 20),
+    }
 
 
 def _works_boxes(works: Box) -> dict[str, Box]:
@@ -84,11 +105,22 @@ def _works_boxes(works: Box) -> dict[str, Box]:
     boiler = Box(second.x, second.y, second.w, room * 0.56)
     pump_size = min(second.w, room * 0.34)
     pump = Box(second.cx - pump_size / 2, second.bottom - pump_size - 4, pump_size, pump_size)
-    return {"drawer": drawer, "boiler": boiler, "pump": pump, "grinder": grinder, "funnel": funnel, "group": group}
+    capsules = Box(grinder.x, grinder.y, column - 8, group.bottom - grinder.y)
+    return {
+        "drawer": drawer, "boiler": boiler, "pump": pump, "grinder": grinder, "funnel": funnel, "group": group,
+        "capsules": capsules,
+    }  # fmt: skip
 
 
-def _crown(look: Look, body: Box, works: Box) -> dict[str, Box]:
+def _crown(look: Look, body: Box, works: Box, with_canister: bool) -> dict[str, Box]:
     height = CROWN_HEIGHT[look.crown]
+    if with_canister:
+        canister = Box(body.w * 0.1, body.y - 46, body.w * 0.32, 46)
+        return {"canister": canister, "hopper": Box(body.w * 0.48, body.y - height, body.w * 0.4, height)}
+    if look.crown == "cup rail":
+        return {"hopper": Box(10, body.y - height, body.w - 20, height)}
+    if look.crown == "flat":
+        return {"hopper": Box(body.w * 0.22, body.y - height, body.w * 0.56, height)}
     if look.crown == "twin hopper":
         return {"hopper": Box(body.w * 0.12, body.y - height, body.w * 0.76, height)}
     if look.crown == "dome":
@@ -122,6 +154,8 @@ def _milk(look: Look, body: Box, bay: Box) -> dict[str, Box]:
     if look.milk == "hose":
         side = body.right + 8 if look.tank == "left" else -58
         return {"hose": Box(side, -112, 50, 112)}
-    if look.milk == "fridge":
+    if look.milk == "side tank":
+        return {"reservoir": Box(-58 if look.tank != "left" else body.right + 6, -132, 52, 126)}
+    if look.milk in ("fridge", "cover"):
         return {"fridge": Box(-116, -200, 104, 200)}
     return {}

@@ -45,10 +45,26 @@ def hopper(box: Box, view: PartView) -> Markup:
         )
         beans = Box(box.x + 17, box.cy, box.w - 34, box.bottom - box.cy - 2)
         return path(shape, "cut-glass") + _beans(beans) + rect(Box(box.x - 3, box.y, box.w + 6, 7), "cut-solid", 3)
+    if crown == "flat":
+        return rect(box, "cut-glass", 5) + _beans(Box(box.x + 6, box.y + 5, box.w - 12, box.h - 6))
+    if crown == "cup rail":
+        return _cup_rail(box, view)
     if crown == "capsule drum":
         ribs = [line(box.x + n * box.w / 6, box.y, box.x + n * box.w / 6, box.bottom, "cut-thin") for n in range(1, 6)]
         return rect(box, "cut-glass", 10) + JOIN.join(ribs)
     return _bin(box, 9, view, 0.6)
+
+
+def _cup_rail(box: Box, view: PartView) -> Markup:
+    """A small hopper at the left, cups warming behind a rail at the right."""
+    beans = Box(box.x + 4, box.y, box.w * 0.32, box.h)
+    rail = Box(beans.right + 12, box.bottom - 20, box.right - beans.right - 14, 20)
+    posts = [line(x, rail.y, x, rail.bottom, "cut-thin") for x in _steps(rail.x, rail.right, rail.w / 4)]
+    cups = [
+        rect(Box(x, rail.bottom - 15, 16, 14), "cut-case", 3) for x in _steps(rail.x + 6, rail.right - 22, rail.w / 4)
+    ]
+    bar = line(rail.x, rail.y, rail.right, rail.y, "cut-heavy")
+    return _bin(beans, 6, view, 0.6) + JOIN.join(cups) + JOIN.join(posts) + bar
 
 
 def _bin(box: Box, taper: float, view: PartView, neutral: float) -> Markup:
@@ -282,6 +298,66 @@ def _lamps(box: Box, count: int) -> Markup:
     return JOIN.join(circle(x, box.cy, r, "cut-lamp") for x in xs)
 
 
+def canister(box: Box, view: PartView) -> Markup:
+    """Powder over a screw that carries it on."""
+    powder = Box(box.x + 4, box.y + box.h * 0.35, box.w - 8, box.h * 0.45)
+    screw = [line(x, box.bottom - 8, x + 5, box.bottom - 3, "cut-thin") for x in _steps(box.x + 5, box.right - 10, 6)]
+    lid = rect(Box(box.x - 2, box.y, box.w + 4, 7), "cut-solid", 3)
+    return rect(box, "cut-glass", 4) + rect(powder, "cut-coffee", 2) + JOIN.join(screw) + lid
+
+
+def mixer(box: Box, view: PartView) -> Markup:
+    """A bowl with its whipper."""
+    bowl = path(f"M{box.x} {box.y} H{box.right} L{box.cx + 3} {box.bottom} H{box.cx - 3} Z", "cut-case")
+    return bowl + line(box.cx, box.y - 3, box.cx, box.bottom - 5, "cut-thin") + circle(box.cx, box.cy, 2.2, "cut-dot")
+
+
+def capsules(box: Box, view: PartView) -> Markup:
+    """The chamber that takes a capsule: a slot, the needle, the capsule held between."""
+    held = Box(box.x + box.w * 0.24, box.y + box.h * 0.34, box.w * 0.52, box.h * 0.3)
+    slot = path(f"M{box.x + box.w * 0.3} {box.y} V{held.y} M{box.right - box.w * 0.3} {box.y} V{held.y}", "cut-thin")
+    needle = line(box.cx, held.bottom + 10, box.cx, held.bottom - 4, "cut-heavy")
+    d = f"M{held.x} {held.y} H{held.right} L{held.right - 7} {held.bottom} H{held.x + 7} Z"
+    return rect(box, "cut-line", 6) + slot + path(d, "cut-coffee") + needle
+
+
+def reservoir(box: Box, view: PartView) -> Markup:
+    """A tank for milk at the machine's side, with the pipe that draws from it."""
+    milk = Box(box.x + 4, box.y + box.h * 0.38, box.w - 8, box.h * 0.62 - 4)
+    inward = box.right + 8 if box.x < 0 else box.x - 8
+    pipe = path(f"M{box.cx} {box.bottom - 10} V{box.y - 6} H{inward}", "cut-milk-line")
+    lid = rect(Box(box.x - 2, box.y, box.w + 4, 8), "cut-solid", 3)
+    return rect(box, "cut-glass", 8) + rect(milk, "cut-milk", 5) + pipe + lid
+
+
+def portafilter(box: Box, view: PartView) -> Markup:
+    """Basket, spouts and handle."""
+    basket = Box(box.cx - 12, box.y, 24, 10)
+    handle = line(box.x, box.y + 5, basket.x, box.y + 5, "cut-heavy")
+    spout = path(f"M{box.cx - 5} {basket.bottom} V{box.bottom} M{box.cx + 5} {basket.bottom} V{box.bottom}", "cut-line")
+    return rect(basket, "cut-metal", 3) + handle + spout
+
+
+def outlet_cover(box: Box, view: PartView) -> Markup:
+    """A cover that slides, and the wheel that drives it."""
+    ribs = [line(x, box.y + 4, x, box.bottom - 4, "cut-thin") for x in _steps(box.x + 6, box.right - 22, 6)]
+    wheel = circle(box.right - 10, box.cy, 6, "cut-metal") + circle(box.right - 10, box.cy, 1.6, "cut-dot")
+    return rect(box, "cut-solid", 5) + JOIN.join(ribs) + wheel
+
+
+def dial(box: Box, view: PartView) -> Markup:
+    """A big dial with its pointer."""
+    marks = [
+        line(
+            box.cx + box.w * 0.4 * cos(a), box.cy + box.w * 0.4 * sin(a),
+            box.cx + box.w * 0.5 * cos(a), box.cy + box.w * 0.5 * sin(a), "cut-thin",
+        )
+        for a in (pi * n / 6 for n in range(12))
+    ]  # fmt: skip
+    pointer = line(box.cx, box.cy, box.cx, box.y + 5, "cut-heavy")
+    return circle(box.cx, box.cy, box.w * 0.38, "cut-metal") + JOIN.join(marks) + pointer
+
+
 def door(box: Box, view: PartView) -> Markup:
     """The opened side: only its edge is seen."""
     return rect(box, "cut-door", 8)
@@ -291,6 +367,8 @@ PARTS: dict[str, Callable[[Box, PartView], Markup]] = {
     "panel": panel, "hopper": hopper, "grinder": grinder, "funnel": funnel, "group": brew_group, "boiler": boiler,
     "pump": pump, "tank": tank, "filter": cartridge, "mains": mains, "outlet": outlet, "drawer": drawer, "tray": tray,
     "float": tray_float, "wand": wand, "jug": milk_jug, "hose": milk_hose, "fridge": fridge, "door": door,
+    "canister": canister, "mixer": mixer, "capsules": capsules, "reservoir": reservoir, "portafilter": portafilter,
+    "outlet-cover": outlet_cover, "dial": dial,
 }  # fmt: skip
 
 
@@ -323,6 +401,8 @@ def stand_shapes(body: Box, kind: str) -> Markup:
         middle = line(base.cx, base.y + 6, base.cx, -6, "cut-thin")
         knobs = circle(base.cx - 8, base.cy, 2, "cut-dot") + circle(base.cx + 8, base.cy, 2, "cut-dot")
         return rect(base, "cut-shell", 3) + middle + knobs
+    if kind == "plinth":
+        return rect(Box(-5, body.bottom - 2, body.w + 10, 2 - body.bottom), "cut-solid", 3)
     rails = rect(Box(-10, -9, body.w + 20, 9), "cut-solid", 4.5)
     posts = [rect(Box(x, body.bottom - 2, 10, -body.bottom - 5), "cut-metal", 2) for x in (26, body.right - 36)]
     return JOIN.join(posts) + rails

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -9,6 +10,9 @@ import yaml
 from pydantic_core import ErrorDetails
 
 from lamplight.core.errors import InvalidInput
+
+# A check over the whole file names the place it is about before its sentence.
+NAMED_PLACE = re.compile(r"^Value error, (?P<place>[a-z_]+(?:\.[a-z0-9_-]+)+|[a-z_]+): ")
 
 
 @dataclass(frozen=True)
@@ -50,6 +54,9 @@ def mistakes_in(text: str, errors: Sequence[ErrorDetails]) -> list[Mistake]:
     found = []
     for error in errors:
         place = tuple(step for step in error["loc"] if not _invented(step))
+        named = NAMED_PLACE.match(error["msg"])
+        if named:
+            place = (*place, *(int(step) if step.isdigit() else step for step in named["place"].split(".")))
         path = ".".join(str(step) for step in place)
         found.append(Mistake(path, _line(root, place), _sentence(error, place)))
     return sorted(found, key=lambda mistake: mistake.line)
@@ -80,6 +87,10 @@ def _line(node: yaml.Node | None, place: Sequence[int | str]) -> int:
     return line
 
 
+def _number(limit: float | None) -> str:
+    return "" if limit is None else f"{limit:g}"
+
+
 def _sentence(error: ErrorDetails, place: Sequence[int | str]) -> str:
     """The checker's words, made plain."""
     name = str(place[-1]) if place else "the file"
@@ -97,9 +108,9 @@ def _sentence(error: ErrorDetails, place: Sequence[int | str]) -> str:
         "string_too_short": f"At least {given.get('min_length')} characters are needed.",
         "string_too_long": f"At most {given.get('max_length')} characters fit.",
         "string_pattern_mismatch": "Only small letters, digits and hyphens, a letter first, two at least.",
-        "greater_than_equal": f"It is {given.get('ge')} or more.",
-        "greater_than": f"It is more than {given.get('gt')}.",
-        "less_than_equal": f"It is {given.get('le')} or less.",
+        "greater_than_equal": f"It is {_number(given.get('ge'))} or more.",
+        "greater_than": f"It is more than {_number(given.get('gt'))}.",
+        "less_than_equal": f"It is {_number(given.get('le'))} or less.",
         "literal_error": f"One of these is needed: {given.get('expected')}.",
         "enum": f"One of these is needed: {given.get('expected')}.",
         "too_short": f"At least {given.get('min_length')} are needed.",
@@ -110,4 +121,4 @@ def _sentence(error: ErrorDetails, place: Sequence[int | str]) -> str:
     }
     if error["type"] in plain:
         return plain[error["type"]]
-    return error["msg"].removeprefix("Value error, ").rstrip(".") + "."
+    return NAMED_PLACE.sub("", error["msg"]).removeprefix("Value error, ").rstrip(".") + "."

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from functools import cache
+from importlib.resources import files
+from typing import Annotated, Any, Literal
 
+import yaml
 from pydantic import ConfigDict, Field, model_validator
 
 from lamplight.core.care import CareItem
@@ -21,9 +24,24 @@ PARTS = Literal[
 COUNTER = Literal["drinks", "milk", "litres"]
 
 
-class ItemFile(Strict):
-    """A care item of a kind."""
+@cache
+def standard_items() -> dict[str, dict]:
+    """The standard care items, as data; kinds say what is other with them."""
+    text = (files("lamplight.library") / "items.yaml").read_text("utf-8")
+    return yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
 
+
+def _or_like(schema: dict) -> None:
+    """An item that is like a standard one needs nothing else."""
+    schema["anyOf"] = [{"required": ["like"]}, {"required": schema.pop("required")}]
+
+
+class ItemFile(Strict):
+    """A care item of a kind; what is not said is as the standard item has it that it is ``like``."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True, json_schema_extra=_or_like)
+
+    like: Key | None = Field(default=None, description="the standard item that it is like")
     title: Title
     circuit: Circuit
     part: PARTS
@@ -165,6 +183,20 @@ class KindFile(Strict):
     hardness: HardnessFile | None = None
     access: list[AccessFile] = []
     notes: list[str] = []
+
+    @model_validator(mode="before")
+    @classmethod
+    def _fill_in_standard_items(cls, data: Any) -> Any:
+        items = data.get("items") if isinstance(data, dict) else None
+        if not isinstance(items, dict):
+            return data
+        filled = {}
+        for key, item in items.items():
+            like = item.get("like") if isinstance(item, dict) else None
+            if like is not None and like not in standard_items():
+                raise ValueError(f"items.{key}.like: there is no standard item “{like}”")
+            filled[key] = {**standard_items()[like], **item} if like is not None else item
+        return {**data, "items": filled}
 
     @model_validator(mode="after")
     def _fits_together(self) -> KindFile:

@@ -109,7 +109,7 @@ def history_tables(
     for counter in look.kind.counters:
         own = [row for row in rows if row.counter == counter]
         lines = []
-        for row, before in zip(own, [*own[1:], None], strict=True):
+        for row, before in zip(own, [*own[1:], *([None] if own else [])], strict=True):
             risen = before is not None and row.value >= before.value
             difference = "" if before is None else f"+{grouped(row.value - before.value)}" if risen else "restart"
             lines.append((row, difference, HOW.get(row.source, row.source)))
