@@ -9,7 +9,7 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 from lamplight.actions.entries import Hand, write_entry
-from lamplight.actions.machines import LastDoneAnswer, MachineFields, add_machine, declare_done
+from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
 from lamplight.actions.outlook import look_at
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
@@ -49,7 +49,8 @@ class DataTest(unittest.TestCase):
         """Add a machine some days back; answers its id."""
         hand = Hand(NOW - timedelta(days=back))
         answers = {item: LastDoneAnswer(at=NOW - timedelta(days=days)) for item, days in (done or {}).items()}
-        return add_machine(self.site.id, MachineFields(name, kind, **fields), counter, answers, hand)
+        counters = {} if counter is None else {"drinks": counter}
+        return add_machine(self.site.id, MachineFields(name, kind, **fields), NewMachine(counters, answers), hand)
 
     def read(self, machine_id, value, back=0, answer="", hours=0):
         """Type a reading taken some days and hours back."""
@@ -60,7 +61,7 @@ class DataTest(unittest.TestCase):
         """A machine with a reading on each of the last days, the same number of drinks every open day."""
         calendar = self.calendar
         start = calendar.opening((NOW - timedelta(days=days)).date())
-        machine_id = add_machine(self.site.id, MachineFields(name, kind), 1000, {}, Hand(start))
+        machine_id = add_machine(self.site.id, MachineFields(name, kind), NewMachine({"drinks": 1000}), Hand(start))
         value, rows = 1000, []
         for back in range(days - 1, -1, -1):
             day = (NOW - timedelta(days=back)).date()

@@ -2,14 +2,20 @@
 
 from __future__ import annotations
 
+import re
 from functools import lru_cache
 
+from lamplight.actions.entries import Hand, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.kind import Kind
 from lamplight.core.procedure import Procedure, fit_procedure
 from lamplight.library import shelf
 from lamplight.library.schema import KindFile
-from lamplight.store.kinds import own_kind_text, own_kind_texts
+from lamplight.store.database import database
+from lamplight.store.kinds import machines_of_kind, own_kind_text, own_kind_texts
+from lamplight.store.models import KindVersion
+
+LONGEST_TEXT = 64_000
 
 
 @lru_cache(maxsize=64)
@@ -50,3 +56,82 @@ def procedure_for(kind: Kind, key: str) -> Procedure:
     if key not in known:
         raise InvalidInput(f"There is no procedure called “{key}”.")
     return fit_procedure(known[key], kind.traits, kind.words, kind.durations)
+
+
+def own_kind(key: str) -> str | None:
+    """The text of one of the keeper's own kinds, or None."""
+    return own_kind_text(key)
+
+
+def text_of(key: str) -> str:
+    """The file of a kind, shipped or own.
+
+    Raises:
+        InvalidInput: when nobody knows it.
+    """
+    text = own_kind_text(key) or shelf.kind_text(key)
+    if text is None:
+        raise InvalidInput(f"There is no kind of machine called “{key}”.")
+    return text
+
+
+def copied(key: str) -> str:
+    """The text of a kind under a key of its own, as a start for the keeper's.
+
+    Raises:
+        InvalidInput: when nobody knows it.
+    """
+    text, taken = text_of(key), kinds()
+    number = next(n for n in range(2, 1000) if f"{key}-{n}" not in taken)
+    return re.sub(r"(?m)^key:.*$", f"key: {key}-{number}", text, count=1).replace(
+        "# A kind of our own making; limits are common practice, no source.\n", ""
+    )
+
+
+def read_kind(text: str) -> Kind:
+    """A checked kind.
+
+    Raises:
+        FileMistakes: with every mistake and its line.
+    """
+    if len(text) > LONGEST_TEXT:
+        raise InvalidInput("A kind is a text of 64 000 characters at most.")
+    kind = _read(text)
+    for item in kind.items:
+        if item.procedure:
+            procedure_for(kind, item.procedure)
+    return kind
+
+
+def save_kind(text: str, hand: Hand) -> Kind:
+    """Save one of the keeper's own kinds, new or changed.
+
+    Raises:
+        FileMistakes: when the file is not right.
+        InvalidInput: when it has the key of a shipped kind, or a procedure does not fit it.
+    """
+    kind = read_kind(text)
+    if kind.key in shelf.kinds():
+        raise InvalidInput(f"“{kind.key}” is a shipped kind. Give yours another key.")
+    known = own_kind_text(kind.key) is not None
+    with database.atomic():
+        entry = write_entry("kind", f"Kind “{kind.title}” " + ("changed" if known else "written"), hand)
+        KindVersion.create(entry=entry, key=kind.key, text=text)
+    return kind
+
+
+def delete_kind(key: str, hand: Hand) -> None:
+    """Delete one of the keeper's own kinds; the log can bring it back.
+
+    Raises:
+        InvalidInput: when it is a shipped one, unknown, or a machine is of it.
+    """
+    text = own_kind_text(key)
+    if text is None:
+        raise InvalidInput("Only kinds of your own can be deleted.")
+    used = machines_of_kind(key)
+    if used:
+        raise InvalidInput(f"{', '.join(used)} {'is' if len(used) == 1 else 'are'} of this kind. Change that first.")
+    with database.atomic():
+        entry = write_entry("kind", f"Kind “{_read(text).title}” deleted", hand)
+        KindVersion.create(entry=entry, key=key, text=text, deleted=True)

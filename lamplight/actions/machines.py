@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from datetime import datetime
 
 from lamplight.actions.entries import Hand, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
+from lamplight.actions.water import fit_cartridge, set_up
 from lamplight.core.counters import Reading
 from lamplight.core.errors import InvalidInput
 from lamplight.core.triggers import LIMITED
+from lamplight.core.water import Cartridge
 from lamplight.store.database import database
 from lamplight.store.models import CareDone, CounterReading, LimitVersion, Machine, MachineVersion
 from lamplight.store.sites import MachineRow, machines
+from lamplight.store.waters import MAINS, Setup
 
 MOST_DRINKS_A_DAY = 5000
 
@@ -51,20 +54,31 @@ def _checked(site_id: int, fields: MachineFields, machine_id: int | None = None)
     )  # fmt: skip
 
 
-def add_machine(
-    site_id: int,
-    fields: MachineFields,
-    counter_now: int | None,
-    last_done: Mapping[str, LastDoneAnswer],
-    hand: Hand,
-) -> int:
+@dataclass(frozen=True)
+class NewMachine:
+    """What is known of a machine when it is added.
+
+    Attributes:
+        counters: what each counter shows now.
+        last_done: by item key; an item left out is not known.
+        source: the name of its water.
+        cartridge, fitted_at: what is fitted and since when, or None.
+    """
+
+    counters: Mapping[str, int] = field(default_factory=dict)
+    last_done: Mapping[str, LastDoneAnswer] = field(default_factory=dict)
+    source: str = MAINS
+    cartridge: Cartridge | None = None
+    fitted_at: datetime | None = None
+
+
+def add_machine(site_id: int, fields: MachineFields, start: NewMachine, hand: Hand) -> int:
     """Add a machine with what is known of it; answers its id.
 
     Args:
         site_id: where it stands.
         fields: name, kind and so on.
-        counter_now: what its counter shows, or None.
-        last_done: by item key; an item left out is not known.
+        start: counters, last times, water and filter.
         hand: who, and when.
 
     Raises:
@@ -72,18 +86,25 @@ def add_machine(
             a last time that lies ahead of now or of the counter.
     """
     fields = _checked(site_id, fields)
-    if counter_now is not None:
-        Reading(hand.now, counter_now)
-    for answer in last_done.values():
-        check_last_done(answer, counter_now, hand.now)
+    for value in start.counters.values():
+        Reading(hand.now, value)
+    for answer in start.last_done.values():
+        check_last_done(answer, start.counters.get("drinks"), hand.now)
     with database.atomic():
         machine = Machine.create(site=site_id)
         entry = write_entry("machine", f"{fields.name} added", hand, machine.id)
         MachineVersion.create(entry=entry, machine=machine, **vars(fields))
-        if counter_now is not None:
-            CounterReading.create(entry=entry, machine=machine, at=hand.now, value=counter_now, source="start")
-        for item, answer in last_done.items():
+        for counter, value in start.counters.items():
+            CounterReading.create(
+                entry=entry, machine=machine, counter=counter, at=hand.now, value=value, source="start"
+            )
+        for item, answer in start.last_done.items():
             CareDone.create(entry=entry, machine=machine, item=item, at=answer.at, value=answer.value)
+        row = MachineRow(machine.id, fields.name, fields.kind, "", "", None, False)
+        if start.source != MAINS:
+            set_up(row, Setup(source=start.source), hand)
+        if start.cartridge is not None:
+            fit_cartridge(row, start.cartridge, start.fitted_at or hand.now, hand)
     return machine.id
 
 

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
+from functools import cached_property
 
 from lamplight.actions.kinds import kind_of, procedure_for
 from lamplight.core.care import Due
 from lamplight.core.doubts import grouped
+from lamplight.core.judge import Visit, visits
 from lamplight.core.kind import Kind
 from lamplight.core.machine_book import Assessment, MachineBook, assess
 from lamplight.core.procedure import Procedure
@@ -16,6 +18,7 @@ from lamplight.core.run import Outcome
 from lamplight.store.books import books
 from lamplight.store.runs import RunRow, open_runs, run_extras, run_rows
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
+from lamplight.store.waters import Setup, setups
 
 
 @dataclass(frozen=True)
@@ -26,6 +29,12 @@ class MachineLook:
     kind: Kind
     assessment: Assessment
     run: RunRow | None
+    setup: Setup = field(default_factory=Setup)
+
+    @cached_property
+    def visits(self) -> tuple[Visit, ...]:
+        """Items that are best done together."""
+        return visits(self.assessment.dues, self.assessment.outlook, self.setup.window_days)
 
     def procedure(self, due: Due) -> Procedure | None:
         """The procedure that guides an item here; None where it needs no guiding."""
@@ -34,10 +43,19 @@ class MachineLook:
 
 def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
     """Every machine in service, the most urgent first, then by name."""
-    known = books()
+    known, setup = books(), setups()
     runs = {run.machine_id: run for run in open_runs()}
-    looks = [_look(row, known.get(row.id, MachineBook()), runs.get(row.id), site, now) for row in machines(site.id)]
-    return sorted(looks, key=lambda look: (-look.assessment.status, look.row.name.lower()))
+    looks = [
+        _look(row, known.get(row.id, MachineBook()), runs.get(row.id), setup.get(row.id, Setup()), site, now)
+        for row in machines(site.id)
+    ]
+    return sorted(looks, key=lambda look: (*_urgency(look), look.row.name.lower()))
+
+
+def _urgency(look: MachineLook) -> tuple[int, bool]:
+    """Of its most urgent item; hygiene before taste and wear."""
+    first = next((due for due in look.assessment.dues if not due.covered_by), None)
+    return (-int(first.status), not first.item.hygiene) if first else (0, True)
 
 
 def look_at(site: SiteRow, machine_id: int, now: datetime) -> MachineLook | None:
@@ -46,12 +64,15 @@ def look_at(site: SiteRow, machine_id: int, now: datetime) -> MachineLook | None
     if row is None:
         return None
     run = next((run for run in open_runs() if run.machine_id == machine_id), None)
-    return _look(row, books([machine_id]).get(machine_id, MachineBook()), run, site, now)
+    book = books([machine_id]).get(machine_id, MachineBook())
+    return _look(row, book, run, setups().get(machine_id, Setup()), site, now)
 
 
-def _look(row: MachineRow, book: MachineBook, run: RunRow | None, site: SiteRow, now: datetime) -> MachineLook:
+def _look(
+    row: MachineRow, book: MachineBook, run: RunRow | None, setup: Setup, site: SiteRow, now: datetime
+) -> MachineLook:
     kind = kind_of(row.kind)
-    return MachineLook(row, kind, assess(book, kind, site.calendar, now), run)
+    return MachineLook(row, kind, assess(book, kind, site.calendar, now), run, setup)
 
 
 def run_outcomes(run_ids: Sequence[int]) -> dict[int, tuple[str, bool]]:

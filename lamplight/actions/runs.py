@@ -43,8 +43,8 @@ def begin_run(row: MachineRow, item_key: str, hand: Hand) -> int:
         InvalidInput: when the machine has no such item, or another run is open on it.
     """
     item = kind_of(row.kind).item(item_key)
-    if item is None:
-        raise InvalidInput(f"{row.name} has no such care item.")
+    if item is None or not item.procedure:
+        raise InvalidInput(f"{row.name} has no such care item that is guided.")
     procedure = procedure_for(kind_of(row.kind), item.procedure)
     with database.atomic():
         going = next((run for run in open_runs() if run.machine_id == row.id), None)

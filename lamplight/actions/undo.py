@@ -19,6 +19,15 @@ WORDS = {
     "cleaning": ("count of cleaning drinks", "counts of cleaning drinks"),
     "limit_version": ("own limit", "own limits"),
     "closure": ("closure", "closures"),
+    "absence": ("absence", "absences"),
+    "item_switch": ("switched item", "switched items"),
+    "part_note": ("note about a part", "notes about parts"),
+    "setup_version": ("set-up", "set-ups"),
+    "water_test": ("water test", "water tests"),
+    "cartridge_fit": ("filter", "filters"),
+    "prompt": ("prompt", "prompts"),
+    "bar_reading": ("progress bar", "progress bars"),
+    "kind_version": ("version of a kind", "versions of a kind"),
 }
 
 

@@ -98,7 +98,7 @@ def _comes_first(state: TriggerDue) -> tuple[int, date]:
 def judge_all(items: Sequence[CareItem], last_done: Mapping[str, LastDone], outlook: Outlook) -> tuple[Due, ...]:
     """All items of a machine, the most urgent first; what another takes the place of today is marked."""
     dues = [judge(item, last_done.get(item.key), outlook) for item in items]
-    return tuple(sorted((_covered(due, dues) for due in dues), key=lambda due: due.urgency))
+    return tuple(sorted((_covered(due, dues) for due in dues), key=lambda due: (bool(due.covered_by), due.urgency)))
 
 
 def _covered(due: Due, dues: Sequence[Due]) -> Due:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property
 
+from lamplight.core.bars import BarSeen
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import CareItem, Due, LastDone, Status
 from lamplight.core.counters import CounterBook, coffee_intervals
@@ -63,6 +64,7 @@ class MachineBook:
         guess_per_day: the keeper's guess of drinks on an open day, or None.
         absences, prompts, first_drinks: what else was noted.
         water: what comes in, and through which filter.
+        bars: progress bars that were read.
         missing: parts that are missing or broken, with what was said about them.
     """
 
@@ -76,6 +78,7 @@ class MachineBook:
     prompts: tuple[PromptSeen, ...] = ()
     first_drinks: tuple[datetime, ...] = ()
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
+    bars: tuple[BarSeen, ...] = ()
     missing: Mapping[str, str] = field(default_factory=dict)
 
     def counter(self, name: str) -> CounterBook:

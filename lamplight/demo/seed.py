@@ -3,21 +3,28 @@
 from __future__ import annotations
 
 import shutil
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime, time, timedelta
 from pathlib import Path
 
 import numpy as np
 
+from lamplight.actions.absences import add_absence
+from lamplight.actions.care import note_prompt
 from lamplight.actions.entries import Hand
 from lamplight.actions.exchange import ImportFacts, import_readings
-from lamplight.actions.machines import LastDoneAnswer, MachineFields, add_machine, declare_done
+from lamplight.actions.kinds import kind_of
+from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
+from lamplight.actions.water import TypedTest, add_water_test, fit_cartridge
 from lamplight.core.calendar import OpeningHours, SiteCalendar, minute_of
+from lamplight.core.care import CareItem
 from lamplight.core.run import EventKind
+from lamplight.core.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
 from lamplight.demo.story import (
+    AWAY_AHEAD,
     CLOSED_AHEAD,
     CLOSES,
     FIRST_DAY,
@@ -26,6 +33,7 @@ from lamplight.demo.story import (
     OPENS,
     READ_DAYS,
     SITE,
+    WATER,
     ZONE,
     MachineStory,
 )  # fmt: skip
@@ -33,6 +41,7 @@ from lamplight.formats.readings_csv import write
 from lamplight.store.database import BACKUP_FOLDER, data_file, database, open_database
 from lamplight.store.models import Entry
 from lamplight.store.sites import MachineRow, SiteRow, machine
+from lamplight.store.waters import MAINS
 
 MARK = "demo-seeded"
 SEED = 20261
@@ -81,6 +90,7 @@ def _clear(folder: Path) -> None:
 
 # Older weeks were kept on paper: readings came in from a file, jobs were written down afterwards.
 GUIDED_DAYS = 18
+USUAL_PER_DAY = 30
 
 
 @dataclass(frozen=True)
@@ -104,17 +114,79 @@ def tell(now: datetime) -> None:
     today = site.calendar.today(now)
     for label, first, last in CLOSED_AHEAD:
         add_closure(site.id, today + timedelta(days=first), today + timedelta(days=last), label, begin)
-    events = []
+    for label, first, last in AWAY_AHEAD:
+        add_absence(site.id, None, today + timedelta(days=first), today + timedelta(days=last), label, begin)
+    for back, total, carbonate in WATER:
+        day = today - timedelta(days=back)
+        add_water_test(site.id, TypedTest(MAINS, day, total, carbonate), today, begin)
+    events, stood = [], []
     for story in MACHINES:
         fields = MachineFields(story.name, story.kind, story.place, story.serial)
-        row = machine(site.id, add_machine(site.id, fields, story.start, {}, Hand(begin.now, keepers[0])))
+        row = machine(
+            site.id, add_machine(site.id, fields, NewMachine({"drinks": story.start}), Hand(begin.now, keepers[0]))
+        )
         assert row is not None
+        stood.append((story, row))
         events += _events(story, row, site.calendar, now, chance)
+    others = [line for story, row in stood for line in _other_counters(story, events, row)]
+    import_readings(site, ImportFacts(write(others, site.calendar).encode(), confirmed=True), Hand(now, keepers[0]))
     begun = now - timedelta(days=GUIDED_DAYS)
     older = [event for event in events if event.at < begun and not event.item]
     import_readings(site, ImportFacts(_as_csv(older, site.calendar), confirmed=True), Hand(begun, keepers[0]))
+    for story, row in stood:
+        _usual(story, row, site.calendar, now, Hand(now - timedelta(minutes=3), keepers[1]))
     for n, event in enumerate(sorted(set(events) - set(older), key=lambda event: event.at)):
         _enact(event, site, Hand(event.at, keepers[n % 3 == 0]), event.at >= begun)
+
+
+def _other_counters(story: MachineStory, events: list[_Event], row: MachineRow) -> list[tuple[str, str, datetime, int]]:
+    """Milk drinks and litres at the times when the drinks were read, where the machine counts them."""
+    read = [event for event in events if event.machine == row and not event.item]
+    lines = []
+    for counter, share in (("milk", story.milk_share), ("litres", story.litres_per_drink)):
+        if counter in kind_of(story.kind).counters:
+            lines += [(row.name, counter, event.at, round((event.value - story.start) * share) + 900) for event in read]
+    return lines
+
+
+def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: datetime, hand: Hand) -> None:
+    """Everything that was done without a run: when each thing was done last."""
+    today = calendar.today(now)
+    evening = calendar.closing(calendar.open_day_from(today - timedelta(days=1), -1)) - timedelta(minutes=35)
+    morning = calendar.opening(today) + timedelta(minutes=8)
+    for item in kind_of(story.kind).items:
+        if item.key in ("brew-tablet", "group-rinse"):
+            continue
+        at = evening - timedelta(days=1 if item.key in story.missed else 0)
+        daily = {trigger.key: trigger for trigger in item.triggers}
+        age = story.ages.get(item.key, _usual_age(item))
+        if "service" not in daily or item.key in story.ages:
+            day = calendar.open_day_from(today - timedelta(days=age), -1)
+            at = calendar.opening(day) + timedelta(minutes=40) if day < today else min(morning, now)
+        declare_done(row, item.key, LastDoneAnswer(at=at), None, Hand(hand.now, hand.keeper_id))
+    if story.cartridge:
+        capacity, back = story.cartridge
+        at = calendar.opening(calendar.open_day_from(today - timedelta(days=back), -1)) + timedelta(minutes=40)
+        usual = kind_of(story.kind).cartridge
+        assert usual is not None
+        fit_cartridge(row, replace(usual, capacity_dh_l=capacity), at, hand)
+    if story.asked:
+        item_key, back = story.asked
+        day = calendar.open_day_from(today - timedelta(days=back), -1)
+        note_prompt(row, item_key, calendar.closing(day) - timedelta(hours=2), hand)
+
+
+def _usual_age(item: CareItem) -> int:
+    """About six tenths of the shortest limit in days; what has to be done every few days was done yesterday."""
+    ages = [30.0]
+    for trigger in item.triggers:
+        if isinstance(trigger, DaysSince | MonthsSince):
+            ages.append(0.6 * trigger.limit * (30 if isinstance(trigger, MonthsSince) else 1))
+        elif isinstance(trigger, CountSince) and trigger.counter == "drinks":
+            ages.append(0.6 * trigger.limit / USUAL_PER_DAY)
+        elif isinstance(trigger, HoursSinceFirstDrink | FixedWeekdays):
+            ages.append(1.0)
+    return round(min(ages))
 
 
 def _as_csv(events: list[_Event], calendar: SiteCalendar) -> bytes:

@@ -6,7 +6,8 @@ tells the same story.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 SITE = "Kilnside Tileworks"
 ZONE = "Europe/Berlin"
@@ -25,6 +26,12 @@ class MachineStory:
         tablets: days before today on which the tablet was done.
         rinses: days before today on which the group was rinsed.
         unread: days before today from which on nobody read the counter.
+        ages: days before today on which an item was last done, where it was not as usual.
+        missed: items that were forgotten at the last end of service.
+        milk_share: milk drinks to a drink, where a counter of its own shows them.
+        litres_per_drink: where a counter of its own shows litres.
+        cartridge: capacity in °dH·L and days before today when it was fitted; None where none is.
+        asked: an item that the machine asks for, and for how many days.
     """
 
     name: str
@@ -36,30 +43,46 @@ class MachineStory:
     tablets: tuple[int, ...]
     rinses: tuple[int, ...] = ()
     unread: int = 0
+    ages: Mapping[str, int] = field(default_factory=dict)
+    missed: tuple[str, ...] = ()
+    milk_share: float = 0.0
+    litres_per_drink: float = 0.0
+    cartridge: tuple[float, int] | None = None
+    asked: tuple[str, int] | None = None
 
 
 MACHINES = (
     MachineStory(
         "Glaze Lab", "office-tower", "first floor", "KT-004", 41_870, (38, 44, 47, 43, 29, 4, 1),
         tablets=(46, 30, 14, 7), rinses=(47, 40, 33, 26, 19, 12, 4),
+        ages={"grease": 17, "milk-strip-down": 6, "group-strip-down": 120, "filter-change": 96, "descale": 140},
+        missed=("milk-wash",), milk_share=0.49, litres_per_drink=0.076, cartridge=(12_000, 96),
     ),
     MachineStory(
         "Reception", "jug-compact", "entrance", "KT-011", 8_120, (14, 16, 15, 15, 9, 0, 0),
         tablets=(41, 24, 3), rinses=(42, 35, 28, 21, 14, 6),
+        ages={"milk-jug-wash": 1, "milk-wash": 3, "filter-change": 33, "descale": 58, "tank-wash": 12},
+        milk_share=0.44, cartridge=(700, 33),
     ),
     MachineStory(
         "Packing Hall", "removable-tabletop", "hall 2", "KT-031", 12_250, (36, 38, 41, 39, 33, 9, 0),
         tablets=(49, 36, 22, 9), rinses=(48, 41, 34, 27, 20, 11),
+        ages={"descale": 15, "grease": 12, "inside": 24, "wand-soak": 5, "grounds-drawer": 5, "group-strip-down": 280},
+        asked=("descale", 4),
     ),
     MachineStory(
         "Drawing Office", "fixed-group-counter", "second floor", "KT-017", 20_310, (21, 24, 26, 25, 15, 0, 0),
         tablets=(38, 25, 5), unread=3,
+        ages={"milk-strip-down": 4, "filter-change": 51, "descale": 36, "inside": 28}, cartridge=(1400, 51),
     ),
     MachineStory(
         "Night Kiln", "black-coffee-bench", "kiln gallery", "KT-022", 55_020, (31, 33, 32, 34, 30, 22, 19),
         tablets=(45, 34, 23, 12, 6),
+        ages={"descale": 200, "filter-change": 190, "hoppers": 26}, cartridge=(20_000, 190),
     ),
 )  # fmt: skip
 FIRST_DAY = 56
 READ_DAYS = (56, 53, 49, 47, 44, 42, 40, 37, 35, 32, 30, 28, 26, 23, 21, 19, 16, 14, 13, 11, 9, 8, 6, 5, 4, 2, 1, 0)
-CLOSED_AHEAD = (("Kiln relining, everybody off", 16, 18),)
+CLOSED_AHEAD = (("Stocktaking", 9, 9),)
+AWAY_AHEAD = (("Kiln relining, everybody off", 24, 41),)
+WATER = ((410, 17.0, 13.5), (38, 18.0, 14.0))

@@ -7,8 +7,10 @@ from dataclasses import dataclass, field
 
 from markupsafe import Markup
 
+from lamplight.core.care import Status
 from lamplight.core.kind import Kind
 from lamplight.drawing.frame import Frame, frame
+from lamplight.drawing.glyphs import STATUS_WORDS, status_shapes
 from lamplight.drawing.parts import JOIN, PARTS, PartView, cup, measuring_jug, stand_shapes
 from lamplight.drawing.svg import Box, circle, el, group, line, path, rect, text
 
@@ -35,6 +37,8 @@ class Scene:
         levels: how full parts are, 0 to 1, by key.
         labels: words beside it.
         missing: parts known to be missing, drawn dashed.
+        marks: how parts stand, by key: a sign is drawn on each.
+        links: where parts lead, by key.
     """
 
     touched: str = ""
@@ -42,9 +46,11 @@ class Scene:
     levels: Mapping[str, float] = field(default_factory=dict)
     labels: tuple[Label, ...] = ()
     missing: Collection[str] = ()
+    marks: Mapping[str, Status] = field(default_factory=dict)
+    links: Mapping[str, str] = field(default_factory=dict)
 
 
-LABEL_WIDTH = 268
+LABEL_WIDTH, LABEL_STEP = 268, 39.0
 POSES = ("tray-out", "tank-fill", "tank-out", "jug-under", "tablet-in", "group-half", "group-out")
 
 
@@ -155,6 +161,7 @@ def _assemble(kind: Kind, boxes: Frame, posed: Mapping[str, Box], scene: Scene) 
         _in_the_bay(boxes, scene),
         front,
         _gesture(boxes, posed, scene),
+        *[_mark(posed[key], status) for key, status in scene.marks.items() if key in posed and status >= Status.SOON],
         cls="cut touching" if scene.touched else "cut",
     )
 
@@ -164,7 +171,17 @@ def _part(kind: Kind, key: str, posed: Mapping[str, Box], scene: Scene) -> Marku
     cls = f"part part-{key}" + (" is-touched" if key == scene.touched else "")
     cls += " is-missing" if key in scene.missing else ""
     title = el("title", part.label) if part else JOIN
-    return group(title, PARTS[key](posed[key], PartView(kind.look, scene.levels.get(key))), cls=cls, data_part=key)
+    drawn = group(title, PARTS[key](posed[key], PartView(kind.look, scene.levels.get(key))), cls=cls, data_part=key)
+    if key not in scene.links:
+        return drawn
+    label = part.label if part else key
+    return el("a", drawn, href=scene.links[key], aria_label=f"{label}: {STATUS_WORDS[scene.marks[key]]}")
+
+
+def _mark(box: Box, status: Status) -> Markup:
+    """The sign of a status on a part, on a dark ground of its own."""
+    return group(circle(14, 14, 14.5, "cut-mark-ground"), *status_shapes(status),
+                 transform=f"translate({box.cx - 9:.1f} {box.cy - 9:.1f}) scale(.64)")  # fmt: skip
 
 
 def _pipes(boxes: Frame, posed: Mapping[str, Box]) -> Markup:
@@ -238,12 +255,13 @@ def _labels(posed: Mapping[str, Box], scene: Scene, bounds: Box) -> Markup:
     wanted.sort(key=lambda label: posed[label.part].cy)
     if not wanted:
         return JOIN
-    step = min(58.0, (bounds.h - 40) / len(wanted))
+    wanted = wanted[: max(1, int(bounds.h / LABEL_STEP))]
+    step = min(58.0, (bounds.h - LABEL_STEP) / max(1, len(wanted) - 1))
     x = bounds.right + 18
     drawn = []
     for n, label in enumerate(wanted):
         box = posed[label.part]
-        y = bounds.y + 44 + n * max(step, 46.0)
+        y = bounds.y + 16 + n * step
         drawn.append(
             group(
                 path(f"M{box.cx:.0f} {box.cy:.0f} L{x - 26:.0f} {y:.0f} H{x - 6:.0f}", "cut-leader"),

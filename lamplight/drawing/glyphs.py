@@ -31,8 +31,8 @@ def circuit_glyph(circuit: Circuit, size: int = 14) -> Markup:
     return el("svg", title, shape, cls="glyph", role="img", viewBox="0 0 16 16", width=size, height=size)
 
 
-def status_glyph(status: Status, size: int = 26, cls: str = "status") -> Markup:
-    """Unlit outline, ring, filled amber, vermilion with a broken ring; a question for unknown."""
+def status_shapes(status: Status) -> tuple[Markup, ...]:
+    """Unlit outline, ring, filled amber, vermilion with a broken ring; a question for unknown; 28 x 28."""
     shapes = {
         Status.CLEAR: (circle(14, 14, 7, "st-unlit"),),
         Status.UNKNOWN: (
@@ -44,5 +44,11 @@ def status_glyph(status: Status, size: int = 26, cls: str = "status") -> Markup:
         Status.DUE: (circle(14, 14, 8, "st-due"), circle(14, 14, 11.2, "st-due-ring")),
         Status.OVERDUE: (circle(14, 14, 7.6, "st-over"), circle(14, 14, 11.4, "st-over-ring")),
     }
+    return shapes[status]
+
+
+def status_glyph(status: Status, size: int = 26, cls: str = "status") -> Markup:
+    """The sign of a status, named in words."""
     title = el("title", STATUS_WORDS[status])
-    return el("svg", title, *shapes[status], cls=cls, role="img", viewBox="0 0 28 28", width=size, height=size)
+    shapes = status_shapes(status)
+    return el("svg", title, *shapes, cls=cls, role="img", viewBox="0 0 28 28", width=size, height=size)

@@ -16,6 +16,7 @@ from markupsafe import Markup
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due, TriggerDue
 from lamplight.core.circuits import Circuit
+from lamplight.core.triggers import EndOfService
 from lamplight.core.usage import Usage
 from lamplight.drawing.glyphs import CIRCUIT_PATHS
 from lamplight.drawing.label_rows import Stem, arrange
@@ -24,8 +25,9 @@ from lamplight.drawing.svg import Box, el, group, line, path, rect, text
 ROW = 27.0
 EDGE_HEIGHT = 30.0
 STEM_GAP = 16.0
+TIMES_ON_THE_RULER = 8
 COUNTED = ("drinks", "milk drinks", "L")
-TITLE_ADVANCE, DETAIL_ADVANCE = 7.9, 6.9
+TITLE_ADVANCE, DETAIL_ADVANCE = 8.4, 7.2
 
 
 @dataclass(frozen=True)
@@ -100,16 +102,27 @@ def scale(usage: Usage, calendar: SiteCalendar, first: date, days: int, width: f
 
 
 def marks_of(dues: Sequence[Due], first: date, last: date) -> list[Mark]:
-    """A mark for each trigger whose likely date lies on the ruler or before it."""
+    """A mark for each trigger whose likely date lies on the ruler or before it.
+
+    What comes round many times within the span is left to the table: its marks would say nothing.
+    """
     marks = []
+    shortest = (last - first).days / TIMES_ON_THE_RULER
     for due in dues:
         for state in due.triggers:
             likely = state.passage.likely
-            if likely is None or likely > last:
+            if likely is None or likely > last or due.covered_by or _often(state, shortest):
                 continue
             losing = state is not due.first
             marks.append(_mark(due, state, likely, losing, first))
     return marks
+
+
+def _often(state: TriggerDue, shortest_days: float) -> bool:
+    if isinstance(state.trigger, EndOfService):
+        return True
+    days = state.limit / 24 if state.unit == "hours" and state.limit else state.limit
+    return state.unit in ("days", "hours") and days is not None and days < shortest_days
 
 
 def _mark(due: Due, state: TriggerDue, likely: date, losing: bool, first: date) -> Mark:
@@ -171,9 +184,9 @@ def double_ruler(marks: Sequence[Mark], along: Scale, width: float = 1200.0) -> 
         *[_spread(p, along) for p in above],
         body,
         _count_ticks(along, width),
-        _date_ticks(along, width),
         *[_drawn(p, -1) for p in above],
         *[_drawn(p, 1) for p in below],
+        _date_ticks(along, width),
         cls="ruler",
         role="img",
         viewBox=f"-4 {-up:.0f} {width + 8:.0f} {up + EDGE_HEIGHT + down:.0f}",
@@ -199,12 +212,13 @@ def _drawn(placed: Placed, way: int) -> Markup:
     sign_x = placed.left + 5
     sign_at = f"translate({sign_x:.1f} {base - 12:.1f}) scale(.85)"
     words_x = sign_x + 19
-    detail_x = words_x + len(mark.title) * TITLE_ADVANCE + 7
     return group(
         line(placed.x, root, placed.x, tip, f"ruler-stem stroke-{mark.circuit.value}{losing}"),
         el("g", path(CIRCUIT_PATHS[mark.circuit], f"fill-{mark.circuit.value}"), transform=sign_at),
-        text(words_x, base, mark.title, "ruler-title"),
-        text(detail_x, base, mark.detail, "ruler-detail"),
+        el(
+            "text", el("tspan", mark.title, cls="ruler-title"), el("tspan", mark.detail, cls="ruler-detail", dx=7),
+            cls="ruler-words", x=words_x, y=base,
+        ),
         cls=f"ruler-mark{losing}",
     )  # fmt: skip
 
@@ -233,6 +247,6 @@ def _date_ticks(along: Scale, width: float) -> Markup:
         ticks.append(line(x, EDGE_HEIGHT, x, EDGE_HEIGHT - (10 if major else 5), "ruler-tick"))
         said = "today" if n == 0 else f"{day:%a %-d %b}"
         if major and x >= free_from and x < width - len(said) * 7.3:
-            ticks.append(text(x + 3, EDGE_HEIGHT + 13, said, "ruler-number"))
+            ticks.append(text(x + 3, EDGE_HEIGHT + 13, said, "ruler-number ruler-date"))
             free_from = x + len(said) * 7.3 + 12
     return group(*ticks)

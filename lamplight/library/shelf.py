@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from functools import cache
 from importlib.resources import files
 from typing import TypeVar
@@ -46,6 +47,18 @@ def kinds() -> dict[str, Kind]:
     """All shipped kinds by key."""
     read = [parse(text, KindFile, name).core() for name, text in _texts("kinds")]
     return {kind.key: kind for kind in sorted(read, key=lambda kind: kind.title)}
+
+
+def kind_text(key: str) -> str | None:
+    """The file of a shipped kind, or None."""
+    return dict(_texts("kinds")).get(f"{key}.yaml")
+
+
+@cache
+def kind_schema() -> str:
+    """The JSON Schema of a kind's file."""
+    schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **KindFile.model_json_schema()}
+    return json.dumps(schema, indent=1, ensure_ascii=False) + "\n"
 
 
 @cache

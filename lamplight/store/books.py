@@ -10,11 +10,13 @@ from typing import Any
 
 from peewee import ModelSelect
 
+from lamplight.core.bars import BarSeen
 from lamplight.core.counters import CleaningDrinks, CounterBook, Reading, Restart
 from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, PromptSeen
 from lamplight.core.outlook import Absence as CoreAbsence
 from lamplight.store.models import (
     Absence,
+    BarReading,
     CareDone,
     Cleaning,
     CounterReading,
@@ -90,6 +92,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     switches = _last(live(ItemSwitch, machine_ids), lambda r: r.item, lambda r: r.off)
     parts = _last(live(PartNote, machine_ids), lambda r: r.part, lambda r: (r.state, r.note))
     prompts = _prompts(machine_ids)
+    bars = _grouped(live(BarReading, machine_ids), lambda r: BarSeen(r.item, r.at, r.percent))
     away = absences()
     water, setup = waters(machine_ids), setups()
     return {
@@ -103,6 +106,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             absences=tuple(a.span for a in away if a.machine_id in (None, version.machine_id)),
             prompts=tuple(prompts[version.machine_id]),
             water=water.at(version.machine_id, setup.get(version.machine_id, Setup()).source),
+            bars=tuple(bars[version.machine_id]),
             missing={
                 part: f"{state}: {note}" if note else state
                 for part, (state, note) in parts[version.machine_id].items()

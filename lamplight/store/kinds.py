@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from peewee import fn
 
-from lamplight.store.models import Entry, KindVersion
+from lamplight.store.models import Entry, KindVersion, MachineVersion
+from lamplight.store.sites import newest
 
 
 def own_kind_texts() -> dict[str, str]:
@@ -29,3 +30,8 @@ def own_kind_text(key: str) -> str | None:
         .first()
     )
     return None if row is None or row.deleted else row.text
+
+
+def machines_of_kind(key: str) -> list[str]:
+    """Names of the machines of a kind, retired ones too."""
+    return sorted(version.name for version in newest(MachineVersion, "machine") if version.kind == key)

@@ -74,12 +74,14 @@ def _connect(app: Flask) -> None:
 
 
 def _register_blueprints(app: Flask) -> None:
+    from lamplight.web.kinds import views as kinds
     from lamplight.web.log import views as log
     from lamplight.web.machines import views as machines
     from lamplight.web.readings import views as readings
     from lamplight.web.runs import views as runs
     from lamplight.web.setup import views as setup
     from lamplight.web.today import views as today
+    from lamplight.web.water import views as water
 
-    for place in (today, machines, readings, runs, log, setup):
+    for place in (today, machines, readings, water, runs, log, setup, kinds):
         app.register_blueprint(place.blueprint)

@@ -27,6 +27,7 @@ DOCK = (
     (1, "Today", "today.page"),
     (2, "Machines", "machines.page"),
     (3, "Readings", "readings.page"),
+    (5, "Water", "water.page"),
     (8, "Log", "log.page"),
 )
 

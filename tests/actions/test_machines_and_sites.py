@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date, timedelta
 
 from lamplight.actions.entries import Hand
-from lamplight.actions.machines import LastDoneAnswer, MachineFields, add_machine, change_machine, set_limit
+from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, change_machine, set_limit
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.care import Status
 from lamplight.core.errors import InvalidInput
@@ -38,7 +38,8 @@ class Machines(DataTest):
         for fields, counter, done, said in rows:
             before = Machine.select().count(), Entry.select().count()
             with self.subTest(said=said), self.assertRaisesRegex(InvalidInput, said):
-                add_machine(self.site.id, fields, counter, done, HAND)
+                counters = {} if counter is None else {"drinks": counter}
+                add_machine(self.site.id, fields, NewMachine(counters, done), HAND)
             self.assertEqual((Machine.select().count(), Entry.select().count()), before)
 
     def test_sixty_characters_are_enough(self):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 from lamplight.actions.entries import Hand
-from lamplight.actions.machines import MachineFields, add_machine
+from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.library.shelf import kinds
 from lamplight.store.database import database
 from tests.base import NOW
@@ -113,10 +113,10 @@ class Forty(BrowserTest):
 
     def test_forty(self):
         """The page keeps its width; the edge scrolls."""
-        keys = list(kinds())
+        keys, start = list(kinds()), NewMachine({"drinks": 100})
         for n in range(35):
             kind = keys[n % len(keys)]
-            add_machine(1, MachineFields(f"Machine {n} " + "x" * (n % 4) * 12, kind), 100, {}, Hand(NOW - timedelta(1)))
+            add_machine(1, MachineFields(f"Machine {n} " + "x" * (n % 4) * 12, kind), start, Hand(NOW - timedelta(1)))
         database.close()
         for size in SIZES:
             page = self.new_page(viewport=size)

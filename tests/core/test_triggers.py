@@ -342,7 +342,8 @@ class Absences(unittest.TestCase):
         """Every trigger answers without readings, without usage, without water."""
         triggers = (
             CountSince(5), CountSince(5, "milk"), CountSince(5, "litres"), DaysSince(5), MonthsSince(5),
-            HoursSinceFirstDrink(), ByRate((RateStep(0, 9),)), FixedWeekdays((1,)), EndOfService(), AfterEvent("absence"),
+            HoursSinceFirstDrink(), ByRate((RateStep(0, 9),)), FixedWeekdays((1,)), EndOfService(),
+            AfterEvent("absence"),
             BeforeAbsence(), Prompted(), FilterSpent(), ScaleBudget(), LitresByHardness((HardnessStep(None, 5),)),
         )  # fmt: skip
         for trigger in triggers:

@@ -32,7 +32,7 @@ class Empty(WebTest):
         form = {"kind": "jug-compact", "name": "Kitchen", "counter": "1 480", "how-brew-tablet": "unknown"}
         self.assertEqual(self.post("/machines/new", form).location, "/machines/1")
         page = self.get("/")
-        self.shows(page, "One thing is not known yet")
+        self.shows(page, "things are not known yet")
         self.shows(self.get("/machines/1"), "1\u202f480")
         self.assertEqual(self.client.get("/start").location, "/")
         self.shows(page, "selected>AB")

@@ -24,11 +24,12 @@ class LogLine:
 
 
 def log_days(
-    site: SiteRow, machine_id: int | None, circuit: str, before: int | None, length: int
+    site: SiteRow, machine_id: int | None, circuit: str, item: str, before: int | None, length: int
 ) -> tuple[list[tuple[date, list[LogLine]]], int | None]:
     """Entries by day, newest first, and the id to go on from, or None."""
     of_circuit = {item.key for kind in kinds().values() for item in kind.items if item.circuit.value == circuit}
-    rows = entries(machine_id, length + 1, before, items=of_circuit if circuit else None)
+    wanted = {item} if item else of_circuit if circuit else None
+    rows = entries(machine_id, length + 1, before, items=wanted)
     older = rows[length - 1].id if len(rows) > length else None
     known = {row.id: row for row in machines(site.id, retired=True)}
     outcomes = run_outcomes([row.run_id for row in rows if row.run_id])

@@ -22,12 +22,12 @@ PAGE_LENGTH = 100
 def page():  # noqa: ANN201
     here = site()
     machine = int(request.args["machine"]) if request.args.get("machine", "").isdigit() else None
-    circuit = request.args.get("circuit", "")
+    circuit, item = request.args.get("circuit", ""), request.args.get("item", "")
     before = int(request.args["before"]) if request.args.get("before", "").isdigit() else None
-    days, older = log_days(here, machine, circuit, before, PAGE_LENGTH)
+    days, older = log_days(here, machine, circuit, item, before, PAGE_LENGTH)
     return render(
-        "log/page.html", "worktop", days=days, older=older, machine=machine, circuit=circuit, circuits=list(Circuit),
-        machines=machines(here.id),
+        "log/page.html", "worktop", days=days, older=older, machine=machine, circuit=circuit, item=item,
+        circuits=list(Circuit), machines=machines(here.id),
     )  # fmt: skip
 
 

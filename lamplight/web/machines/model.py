@@ -9,14 +9,18 @@ from datetime import datetime
 from markupsafe import Markup
 
 from lamplight.actions.outlook import MachineLook
+from lamplight.core.bars import BarInterval, bar_interval
 from lamplight.core.calendar import WEEKDAYS, SiteCalendar
-from lamplight.core.care import Due, Status
+from lamplight.core.care import Due, Status, TriggerDue
 from lamplight.core.count_triggers import amount
 from lamplight.core.doubts import grouped
+from lamplight.core.errors import MissingReading
+from lamplight.core.triggers import Prompted
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
-from lamplight.drawing.ruler import Mark, double_ruler, marks_of, scale
+from lamplight.drawing.ruler import double_ruler, marks_of, scale
 
-RULER_DAYS, RULER_WIDTH = 28, 1200.0
+RULER_WEEKS, RULER_WIDTH = (1, 4, 12), 1200.0
+MOST_LABELS = 7
 
 
 @dataclass(frozen=True)
@@ -52,22 +56,45 @@ def machine_rows(looks: Sequence[MachineLook], wanted: str) -> list[MachineRowMo
 
 
 def _next_up(look: MachineLook) -> str:
-    if not look.assessment.dues:
+    dues = [due for due in look.assessment.dues if not due.covered_by]
+    if not dues:
         return "nothing to care for"
-    first = look.assessment.dues[0]
-    return f"{first.item.title}: {first.reasons[0]}"
+    pressing = sum(due.pressing for due in dues)
+    more = f", and {pressing - 1} more" if pressing > 1 else ""
+    return f"{dues[0].item.title}: {dues[0].reasons[0]}{more}"
 
 
 @dataclass(frozen=True)
 class SinceModel:
-    """One item's figures."""
+    """One item's line in the table of everything since.
+
+    Attributes:
+        used, limit, share: of its deciding trigger where that counts something; share from 0 to 1.
+        said: the deciding reason.
+        when: the likely date, with its spread.
+        asks: whether the machine asks for it, or None where it never does.
+    """
 
     due: Due
     used: str
     limit: str
     unit: str
     share: float
-    estimated: bool
+    said: str
+    others: tuple[str, ...]
+    when: str
+    asks: bool | None
+
+
+@dataclass(frozen=True)
+class BarModel:
+    """A progress bar, and the interval that its readings tell."""
+
+    item: str
+    title: str
+    words: str
+    percent: int | None
+    interval: BarInterval | None
 
 
 @dataclass(frozen=True)
@@ -78,39 +105,46 @@ class MachineModel:
     headline: str
     detail: str
     first: Due | None
+    pressing: list[Due]
     since: list[SinceModel]
     ruler: Markup
-    marks: list[Mark]
+    weeks: int
     usage_words: str
     usage_notes: tuple[str, ...]
     weekday_rates: list[tuple[str, float, float | None]]
-    last_reading: str
+    counters: list[tuple[str, str, str]]
+    gauge_notes: list[str]
+    bars: list[BarModel]
     cleaner_inside: bool
+    together: tuple[str, ...]
 
 
-def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime) -> MachineModel:
+def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime, weeks: int = 4) -> MachineModel:
     """Build the page."""
     seen = look.assessment
     today = calendar.today(moment)
-    along = scale(seen.usage, calendar, today, RULER_DAYS, RULER_WIDTH)
+    along = scale(seen.usage, seen.outlook.calendar, today, 7 * weeks, RULER_WIDTH)
     marks = marks_of(seen.dues, today, along.last)
-    first = next(iter(seen.dues), None)
+    first = next((due for due in seen.dues if not due.covered_by), None)
     headline, detail = _headline(look, first)
-    last = seen.book.drinks.last_reading
     errors = seen.usage.standard_errors
     return MachineModel(
-        drawing=cutaway(look.kind, Scene(labels=_labels(look)), cls="cutaway large"),
+        drawing=cutaway(look.kind, _scene(look), cls="cutaway large"),
         headline=headline,
         detail=detail,
         first=first,
-        since=[model for due in seen.dues for model in _since(due)],
+        pressing=[due for due in seen.dues if due.pressing],
+        since=[_since(due, look) for due in seen.dues],
         ruler=double_ruler(marks, along, RULER_WIDTH),
-        marks=marks,
+        weeks=weeks,
         usage_words=_usage_words(look),
         usage_notes=seen.usage.notes,
         weekday_rates=list(zip((day[:3] for day in WEEKDAYS), seen.usage.rates, errors, strict=True)),
-        last_reading=f"{calendar.local(last.at):%a %-d %b, %H:%M}" if last else "",
+        counters=_counters(look, calendar),
+        gauge_notes=[f"{gauge.unit}: {gauge.how}" for gauge in seen.outlook.gauges.values() if gauge.how],
+        bars=_bars(look),
         cleaner_inside=bool(look.run and look.run.state.cleaner_inside),
+        together=tuple(visit.sentence for visit in look.visits),
     )
 
 
@@ -124,49 +158,94 @@ def _headline(look: MachineLook, first: Due | None) -> tuple[str, str]:
     if first.status is Status.UNKNOWN:
         return f"{first.item.title}: not known", first.reasons[0]
     if first.status >= Status.DUE:
-        return f"{first.item.title} is {first.status.word}", f"{first.reasons[0]}. {first.item.why}"
+        stop = f" {first.item.when_overdue}" if first.status is Status.OVERDUE else ""
+        return f"{first.item.title} is {first.status.word}", f"{first.reasons[0]}.{stop} {first.item.why}"
     when = f" until about {first.likely:%a %-d %b}" if first.likely else ""
     return f"Clear{when}", f"Then: {first.item.title}. {first.reasons[0]}."
 
 
-def _labels(look: MachineLook) -> tuple[Label, ...]:
-    """Items at their parts, and what the kind holds."""
-    by_part: dict[str, list[Due]] = {}
+def _scene(look: MachineLook) -> Scene:
+    """Every part that an item touches shows the most urgent of them and leads to it."""
+    first: dict[str, Due] = {}
     for due in look.assessment.dues:
-        by_part.setdefault(due.item.part, []).append(due)
-    labels = []
-    for part in look.kind.parts:
-        if part.key in by_part:
-            words = " · ".join(f"{_short(due.item.title)} {_when(due)}" for due in by_part[part.key])
-            labels.append(Label(part.key, part.label, words))
-    holds = look.kind.capacities
-    facts = {
-        "tank": f"holds {holds.tank_ml / 1000:.1f} L" if holds.tank_ml else "",
-        "drawer": f"takes {holds.drawer_pucks} pucks" if holds.drawer_pucks else "",
-        "tray": f"holds {holds.tray_ml / 1000:.1f} L" if holds.tray_ml else "",
-    }
-    labels += [Label(p.key, p.label, facts[p.key], "quiet") for p in look.kind.parts if facts.get(p.key)]
-    return tuple(labels)
+        if not due.covered_by:
+            first.setdefault(due.item.part, due)
+    fitted = {part.key: part.label for part in look.kind.parts}
+    urgent = [(key, due) for key, due in first.items() if key in fitted][:MOST_LABELS]
+    labels = tuple(Label(key, fitted[key], f"{due.item.title}: {_when_short(due)}") for key, due in urgent)
+    return Scene(
+        labels=labels,
+        missing=look.assessment.book.missing,
+        marks={key: due.status for key, due in first.items()},
+        links={key: f"#item-{due.item.key}" for key, due in first.items()},
+    )
 
 
-def _short(title: str) -> str:
-    return title.removeprefix("Brew-group ").removeprefix("Brew group ")
-
-
-def _when(due: Due) -> str:
-    if due.status in (Status.DUE, Status.OVERDUE, Status.UNKNOWN):
-        return "not known" if due.status is Status.UNKNOWN else due.status.word
+def _when_short(due: Due) -> str:
+    if due.status in (Status.DUE, Status.OVERDUE):
+        return due.status.word
+    if due.status is Status.UNKNOWN:
+        return "not known"
     return f"{due.likely:%a %-d %b}" if due.likely else "clear"
 
 
-def _since(due: Due) -> list[SinceModel]:
-    models = []
-    for state in due.triggers:
-        if state.used is None or state.limit is None:
+def _since(due: Due, look: MachineLook) -> SinceModel:
+    state = due.first
+    counts = state is not None and state.used is not None and state.limit is not None
+    prompts = any(isinstance(trigger, Prompted) for trigger in due.item.triggers)
+    return SinceModel(
+        due,
+        amount(state.used, state.unit) if counts else "",
+        amount(state.limit, state.unit) if counts else "",
+        state.unit if state else "",
+        min(1.0, state.used / state.limit) if counts else 0.0,
+        due.reasons[0],
+        tuple(due.reasons[1:]),
+        _when(due, state),
+        due.item.key in look.assessment.outlook.prompts if prompts else None,
+    )
+
+
+def _when(due: Due, state: TriggerDue | None) -> str:
+    if due.covered_by:
+        return f"{due.covered_by} takes its place today"
+    if state is None or state.passage.likely is None:
+        return ""
+    passage = state.passage
+    if passage.early and passage.late and passage.early < passage.late:
+        return f"{passage.likely:%a %-d %b} ({passage.early:%-d %b} to {passage.late:%-d %b})"
+    return f"{passage.likely:%a %-d %b}"
+
+
+def _counters(look: MachineLook, calendar: SiteCalendar) -> list[tuple[str, str, str]]:
+    """Each counter: its count, its unit, and when it was read with what it shows about now."""
+    rows = []
+    for counter in look.kind.counters:
+        last = look.assessment.book.counter(counter).last_reading
+        gauge = look.assessment.outlook.gauges.get(counter)
+        unit = "litres" if counter == "litres" else gauge.unit if gauge else counter
+        if last is None:
+            rows.append(("–", unit, "never read"))
             continue
-        share = min(1.0, state.used / state.limit)
-        used, limit = amount(state.used, state.unit), amount(state.limit, state.unit)
-        models.append(SinceModel(due, used, limit, state.unit, share, state.estimated))
+        expected = look.assessment.expected(counter)
+        now = f" · about {grouped(expected)} now" if expected is not None else ""
+        rows.append((grouped(last.value), unit, f"read {calendar.local(last.at):%a %-d %b, %H:%M}{now}"))
+    return rows
+
+
+def _bars(look: MachineLook) -> list[BarModel]:
+    models = []
+    for item_key, words in look.kind.bars.items():
+        own = [bar for bar in look.assessment.book.bars if bar.item == item_key]
+        last = look.assessment.outlook.done.get(item_key)
+        since = look.assessment.outlook.moment_of(last) if last else None
+        item = look.kind.item(item_key)
+        try:
+            interval = bar_interval(own, look.assessment.line, since)
+        except MissingReading:
+            interval = None
+        percent = max(own, key=lambda bar: bar.at).percent if own else None
+        models.append(BarModel(item_key, item.title if item else item_key, words, percent, interval))
     return models
 
 
@@ -178,4 +257,6 @@ def _usage_words(look: MachineLook) -> str:
     mean = f"{seen.mean_per_open_day():.0f} drinks on an open day"
     if usage.basis == "declared":
         return f"{mean}, your own guess"
-    return f"{mean}, from {usage.gaps + 1} readings"
+    memory = f", remembering about {usage.memory.typical_days / 7:.0f} weeks" if usage.memory else ""
+    long = usage.memory is not None and usage.memory.typical_days > 400
+    return f"{mean}, from {usage.gaps + 1} readings{', forgetting nothing' if long else memory}"

@@ -2,30 +2,42 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from datetime import date, datetime
+from collections.abc import Callable, Mapping
+from dataclasses import replace
+from datetime import date, datetime, timedelta
 
 from flask import Blueprint, abort, flash, request
 
+from lamplight.actions.care import note_part, note_prompt, prompt_gone, read_bar, switch_item
 from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.machines import (
     LastDoneAnswer,
     MachineFields,
+    NewMachine,
     add_machine,
     change_machine,
     declare_done,
     set_limit,
 )
 from lamplight.actions.outlook import MachineLook, look_at, look_at_all
+from lamplight.actions.readings import COUNTER_WORDS
+from lamplight.actions.water import set_up
 from lamplight.core.errors import InvalidInput
+from lamplight.core.machine_book import EVERY_SCHOOL, own_items
+from lamplight.core.trigger_words import trigger_words
+from lamplight.core.triggers import SCHOOLS
+from lamplight.core.water import Cartridge
 from lamplight.drawing.cutaway import cutaway
 from lamplight.store.logbook import entries
+from lamplight.store.waters import MAINS, Setup
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.machines.model import machine_model, machine_rows
+from lamplight.web.machines.model import RULER_WEEKS, machine_model, machine_rows
 from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
 
+# Long enough for every limit: an unknown start that the keeper wants to be due now.
+LONG_AGO = timedelta(days=3700)
 blueprint = Blueprint("machines", __name__, url_prefix="/machines", template_folder="templates")
 
 
@@ -45,9 +57,11 @@ def _existing(machine_id: int) -> MachineLook:
 
 
 def _show(look: MachineLook, code: int = 200, errors: Mapping[str, str] | None = None, form=None):  # noqa: ANN001, ANN202
-    here = site()
+    wanted = request.args.get("weeks", "")
+    weeks = int(wanted) if wanted.isdigit() and int(wanted) in RULER_WEEKS else 4
+    model = machine_model(look, site().calendar, now(), weeks)
     return render(
-        "machines/machine.html", "worktop", code, model=machine_model(look, here.calendar, now()), look=look,
+        "machines/machine.html", "worktop", code, model=model, look=look,
         history=entries(look.row.id, limit=6), errors=errors or {}, form=form or {},
     )  # fmt: skip
 
@@ -69,15 +83,33 @@ def add():  # noqa: ANN201
     if request.method == "POST":
         try:
             fields = _fields(form)
-            counter = forms.optional_count(form.get("counter", ""), "The counter")
-            done = _last_done_answers(form, counter)
-            machine_id = add_machine(here.id, fields, counter, done, hand())
+            counters = _typed_counters(form)
+            done = _last_done_answers(form, counters.get("drinks"))
+            start = NewMachine(counters, done, form.get("source", "") or MAINS, *_typed_filter(form))
+            machine_id = add_machine(here.id, fields, start, hand())
             return see_other("machines.machine", machine_id=machine_id)
         except InvalidInput as problem:
             errors = _placed(problem)
     return render(
-        "machines/add.html", "worktop", 422 if errors else 200, kind=kind_of(kind_key), form=form, errors=errors
-    )
+        "machines/add.html", "worktop", 422 if errors else 200, kind=kind_of(kind_key), form=form, errors=errors,
+        counter_words=COUNTER_WORDS,
+    )  # fmt: skip
+
+
+def _typed_counters(form: Mapping[str, str]) -> dict[str, int]:
+    """What each counter shows, as far as it was typed."""
+    names = {"drinks": "counter", **{name: f"counter-{name}" for name in COUNTER_WORDS}}
+    typed = {name: forms.optional_count(form.get(field, ""), "The counter") for name, field in names.items()}
+    return {name: value for name, value in typed.items() if value is not None}
+
+
+def _typed_filter(form: Mapping[str, str]) -> tuple[Cartridge | None, datetime | None]:
+    """The usual cartridge and when it was fitted, where one is."""
+    usual = kind_of(form.get("kind", "")).cartridge
+    if form.get("cartridge") != "usual" or usual is None:
+        return None, None
+    typed = form.get("cartridge_on", "").strip()
+    return usual, _moment_of_day(forms.day(typed, "The day the filter was fitted")) if typed else now()
 
 
 def _fields(form: Mapping[str, str]) -> MachineFields:
@@ -99,12 +131,15 @@ def _last_done_answers(form: Mapping[str, str], counter: int | None) -> dict[str
 
 def _last_done(form: Mapping[str, str], key: str, counter: int | None) -> LastDoneAnswer | None:
     how = form.get(f"how-{key}", "unknown")
+    how = form.get("rest", "unknown") if how == "unknown" else how
+    if how == "due":
+        return LastDoneAnswer(at=now() - LONG_AGO)
     if how == "date":
         return LastDoneAnswer(at=_moment_of_day(forms.day(form.get(f"date-{key}", ""), "The day it was last done")))
     if how == "count":
         value = forms.count(form.get(f"count-{key}", ""), "The counter when it was last done")
         return LastDoneAnswer(value=value)
-    return LastDoneAnswer(at=now()) if how == "new" else None
+    return LastDoneAnswer(at=now()) if how in ("new", "today") else None
 
 
 def _moment_of_day(day: date) -> datetime:
@@ -156,17 +191,95 @@ def edit(machine_id: int):  # noqa: ANN201
     )
 
 
+@blueprint.get("/<int:machine_id>/settings")
+def settings(machine_id: int):  # noqa: ANN201
+    return _settings(_existing(machine_id))
+
+
+def _settings(look: MachineLook, errors: Mapping[str, str] | None = None):  # noqa: ANN202
+    changed = {
+        item.key: item for item in own_items(look.kind.items, replace(look.assessment.book, switched_off=frozenset()))
+    }
+    return render(
+        "machines/settings.html", "worktop", 422 if errors else 200, look=look, items=list(changed.values()),
+        schools=(EVERY_SCHOOL, *SCHOOLS), trigger_words=trigger_words, errors=errors or {},
+        form=request.form if errors else {},
+    )  # fmt: skip
+
+
+def _setting(machine_id: int, anchor: str, field: str, change: Callable[[MachineLook], None]):  # noqa: ANN202
+    """Make one change, and show the settings again, with the sentence beside its field where it is refused."""
+    look = _existing(machine_id)
+    try:
+        change(look)
+    except InvalidInput as problem:
+        return _settings(look, {field: str(problem)})
+    flash("Saved, and every date moved with it.")
+    return see_other("machines.settings", machine_id=machine_id, _anchor=anchor)
+
+
 @blueprint.post("/<int:machine_id>/limit")
 def limit(machine_id: int):  # noqa: ANN201
-    look = _existing(machine_id)
     item, trigger = request.form.get("item", ""), request.form.get("trigger", "")
-    try:
+
+    def change(look: MachineLook) -> None:
         typed = forms.optional_count(request.form.get("limit", ""), "The limit")
         set_limit(look.row, item, trigger, typed, request.form.get("reason", ""), hand())
+
+    return _setting(machine_id, "limits", f"limit-{item}-{trigger}", change)
+
+
+@blueprint.post("/<int:machine_id>/switch")
+def switch(machine_id: int):  # noqa: ANN201
+    item, off = request.form.get("item", ""), request.form.get("do") == "off"
+    reason = request.form.get("reason", "")
+    return _setting(
+        machine_id, "limits", f"switch-{item}", lambda look: switch_item(look.row, item, off, reason, hand())
+    )
+
+
+@blueprint.post("/<int:machine_id>/set-up")
+def set_up_machine(machine_id: int):  # noqa: ANN201
+    def change(look: MachineLook) -> None:
+        days = forms.count(request.form.get("window_days", ""), "Open days ahead")
+        setup = Setup(request.form.get("source", ""), request.form.get("school", ""), days)
+        set_up(look.row, setup, hand())
+
+    return _setting(machine_id, "", "setup", change)
+
+
+@blueprint.post("/<int:machine_id>/part")
+def part(machine_id: int):  # noqa: ANN201
+    form = request.form
+    return _setting(
+        machine_id, "", "part",
+        lambda look: note_part(look.row, form.get("part", ""), form.get("state", ""), form.get("note", ""), hand()),
+    )  # fmt: skip
+
+
+@blueprint.post("/<int:machine_id>/prompt")
+def prompt(machine_id: int):  # noqa: ANN201
+    look = _existing(machine_id)
+    item = request.form.get("item", "")
+    try:
+        if request.form.get("do") == "gone":
+            prompt_gone(look.row, item, hand())
+        else:
+            note_prompt(look.row, item, now(), hand())
     except InvalidInput as problem:
-        return _show(look, 422, {f"limit-{item}-{trigger}": str(problem)}, request.form)
-    flash("The limit is saved, and every date moved with it.")
-    return see_other("machines.machine", machine_id=machine_id, _anchor="limits")
+        return _show(look, 422, {"prompt": str(problem)})
+    return see_other("machines.machine", machine_id=machine_id)
+
+
+@blueprint.post("/<int:machine_id>/bar")
+def bar(machine_id: int):  # noqa: ANN201
+    look = _existing(machine_id)
+    item = request.form.get("item", "")
+    try:
+        read_bar(look.row, item, forms.count(request.form.get("percent", ""), "The bar"), now(), hand())
+    except InvalidInput as problem:
+        return _show(look, 422, {f"bar-{item}": str(problem)})
+    return see_other("machines.machine", machine_id=machine_id, _anchor="asks-title")
 
 
 @blueprint.post("/<int:machine_id>/last-done")

@@ -24,11 +24,12 @@ ANSWERS = {kind.value: kind for kind in EventKind if kind is not EventKind.FINIS
 @blueprint.post("")
 def begin():  # noqa: ANN201
     here = site()
-    wanted = request.form.get("machine", "")
+    job = request.form.get("begin") or f"{request.form.get('machine', '')}:{request.form.get('item', '')}"
+    wanted, _, item = job.partition(":")
     row = machine(here.id, int(wanted)) if wanted.isdigit() else None
     if row is None:
         abort(404)
-    run_id = begin_run(row, request.form.get("item", ""), hand())
+    run_id = begin_run(row, item, hand())
     return see_other("runs.page", run_id=run_id)
 
 

@@ -7,11 +7,14 @@ from zoneinfo import available_timezones
 
 from flask import Blueprint, abort, flash, redirect, request, session, url_for
 
+from lamplight.actions.absences import add_absence, countries, take_holidays
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.calendar import WEEKDAYS, OpeningHours, SiteCalendar
 from lamplight.core.errors import InvalidInput
-from lamplight.store.sites import closures, keepers, the_site
+from lamplight.store.books import absences
+from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from lamplight.web import forms
+from lamplight.web.clock import now
 from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
 
@@ -69,8 +72,17 @@ def _show(template: str, form: Mapping[str, str], errors: Mapping[str, str]):  #
     zones = sorted(zone for zone in available_timezones() if "/" in zone and not zone.startswith("Etc"))
     return render(
         template, "worktop", 422 if errors else 200, form=form, errors=errors, weekdays=WEEKDAYS, zones=zones,
-        closures=closures() if the_site() else [],
+        closures=closures() if the_site() else [], **_around(),
     )  # fmt: skip
+
+
+def _around() -> dict[str, object]:
+    """Absences, machines and countries; nothing before the site is set up."""
+    here = the_site()
+    if here is None:
+        return {}
+    names = {row.id: row.name for row in machines(here.id)}
+    return {"absences": absences(), "names": names, "countries": list(countries())}
 
 
 @blueprint.route("/start", methods=["GET", "POST"])
@@ -111,6 +123,37 @@ def close_days():  # noqa: ANN201
         form = _form_of(here.name, here.calendar) | request.form.to_dict()
         return _show("setup/site.html", form, {"first": str(problem)})
     flash("The closed days are noted.")
+    return see_other("setup.site_page")
+
+
+@blueprint.post("/site/absences")
+def absence():  # noqa: ANN201
+    here, form = site(), request.form
+    try:
+        first = forms.day(form.get("away_first", ""), "The first day away")
+        last = forms.day(form.get("away_last", ""), "The last day away")
+        wanted = form.get("away_machine", "")
+        row = machine(here.id, int(wanted)) if wanted.isdigit() else None
+        add_absence(here.id, row, first, last, form.get("away_label", ""), hand())
+    except InvalidInput as problem:
+        again = _form_of(here.name, here.calendar) | form.to_dict()
+        return _show("setup/site.html", again, {"away_first": str(problem)})
+    flash("The absence is noted.")
+    return see_other("setup.site_page")
+
+
+@blueprint.post("/site/holidays")
+def holidays():  # noqa: ANN201
+    here, form = site(), request.form
+    year = here.calendar.today(now()).year
+    try:
+        count = take_holidays(
+            here, form.get("country", ""), form.get("region", "").strip(), range(year, year + 2), hand()
+        )
+    except InvalidInput as problem:
+        again = _form_of(here.name, here.calendar) | form.to_dict()
+        return _show("setup/site.html", again, {"country": str(problem)})
+    flash(f"{count} public holidays on open days are noted." if count else "They were noted already.")
     return see_other("setup.site_page")
 
 

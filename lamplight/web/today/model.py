@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
@@ -20,6 +19,7 @@ ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 262, 150
 FEW = 6
 # Few machines share the width of a common screen; their names need a little room beside them.
 EDGE_PX, STAND_MARGIN_PX = 1270, 46
+MOST_SOON = 14
 
 
 @dataclass(frozen=True)
@@ -35,13 +35,44 @@ class Stand:
 
 @dataclass(frozen=True)
 class Task:
-    """Something to do at a machine."""
+    """Something to do at a machine.
+
+    Attributes:
+        job: machine and item in one word, as the forms send it.
+        stop: what must not be done until it is, or empty.
+    """
 
     machine_id: int
     machine: str
     due: Due
     takes: str
     open_run: int | None
+    stop: str
+
+    @property
+    def job(self) -> str:
+        """Machine and item in one word, as the forms send it."""
+        return f"{self.machine_id}:{self.due.item.key}"
+
+    @property
+    def guided(self) -> bool:
+        """Whether a procedure leads through it."""
+        return bool(self.due.item.procedure)
+
+
+@dataclass(frozen=True)
+class Stop:
+    """The tasks of one machine, the most urgent first, and what is said about doing them together."""
+
+    machine_id: int
+    machine: str
+    tasks: list[Task]
+    together: tuple[str, ...] = ()
+
+    @property
+    def minutes(self) -> int:
+        """The keeper's own."""
+        return sum(task.due.item.minutes for task in self.tasks)
 
 
 @dataclass(frozen=True)
@@ -50,17 +81,19 @@ class TodayModel:
 
     Attributes:
         stands: machines, most urgent first.
-        now, soon, unknown: tasks, most urgent first.
-        minutes: the keeper's minutes for what is due.
+        now: what is to be done, by machine.
+        later: what falls due at the end of service or later today, by machine.
+        soon: what comes in the next days, by date.
+        unknown: what nobody knows, by machine.
         take: amounts and things for what is due.
         next_up: a sentence about what comes next, when nothing is due.
     """
 
     stands: list[Stand]
-    now: list[Task]
+    now: list[Stop]
+    later: list[Stop]
     soon: list[Task]
-    unknown: list[Task]
-    minutes: int
+    unknown: list[Stop]
     take: list[tuple[str, str]]
     next_up: str
 
@@ -71,39 +104,71 @@ class TodayModel:
 
     @property
     def first(self) -> Task | None:
-        """The first thing to begin."""
-        return next(iter(self.now), None)
+        """The first thing to do."""
+        return self.now[0].tasks[0] if self.now else None
+
+    @property
+    def count(self) -> int:
+        """How many things are to be done now."""
+        return sum(len(stop.tasks) for stop in self.now)
+
+    @property
+    def minutes(self) -> int:
+        """The keeper's minutes for what is due."""
+        return sum(stop.minutes for stop in self.now)
 
 
 def today_model(looks: Sequence[MachineLook], calendar: SiteCalendar, moment: datetime) -> TodayModel:
     """Build the page from every machine's look."""
+    today = calendar.today(moment)
     tasks = sorted(
-        (_task(look, due) for look in looks for due in look.assessment.dues), key=lambda task: task.due.urgency
+        (_task(look, due) for look in looks for due in look.assessment.dues if not due.covered_by),
+        key=lambda task: task.due.urgency,
     )
-    due_now = [task for task in tasks if task.due.status >= Status.DUE]
-    by_name = {look.row.id: look for look in looks}
+    by_id = {look.row.id: look for look in looks}
+    pressing = [task for task in tasks if task.due.pressing]
+    later = [task for task in tasks if task.due.status is Status.SOON and task.due.likely == today]
+    soon = [task for task in tasks if task.due.status is Status.SOON and task.due.likely != today]
     return TodayModel(
-        stands=_stands(looks, calendar.today(moment)),
-        now=due_now,
-        soon=[task for task in tasks if task.due.status is Status.SOON],
-        unknown=[task for task in tasks if task.due.status is Status.UNKNOWN],
-        minutes=sum(task.due.item.minutes for task in due_now),
-        take=_take(due_now, by_name),
+        stands=_stands(looks, today),
+        now=_stops(pressing, by_id),
+        later=_stops(later, {}),
+        soon=soon[:MOST_SOON],
+        unknown=_stops([task for task in tasks if task.due.status is Status.UNKNOWN], {}),
+        take=_take(pressing, by_id),
         next_up=_next_up(tasks),
     )
 
 
 def _task(look: MachineLook, due: Due) -> Task:
-    needs = needs_of(look, due)
-    takes = " · ".join(f"{need.amount} {need.thing}" for need in needs)
+    takes = " · ".join(_need_words(need) for need in needs_of(look, due)) if due.status >= Status.SOON else ""
     open_run = look.run.id if look.run and look.run.item == due.item.key else None
-    return Task(look.row.id, look.row.name, due, takes, open_run)
+    stop = due.item.when_overdue if due.status is Status.OVERDUE else ""
+    return Task(look.row.id, look.row.name, due, takes, open_run, stop)
+
+
+def _need_words(need: Need) -> str:
+    return f"{need.amount} {need.thing}".strip()
+
+
+def _stops(tasks: Sequence[Task], looks: dict[int, MachineLook]) -> list[Stop]:
+    """Tasks by machine; machines and tasks stay in their order of urgency."""
+    found: dict[int, list[Task]] = {}
+    for task in tasks:
+        found.setdefault(task.machine_id, []).append(task)
+    return [
+        Stop(
+            machine_id, own[0].machine, own,
+            tuple(visit.sentence for visit in looks[machine_id].visits) if machine_id in looks else (),
+        )
+        for machine_id, own in found.items()
+    ]  # fmt: skip
 
 
 def needs_of(look: MachineLook, due: Due) -> tuple[Need, ...]:
     """What a job takes: by its procedure, else by the item itself."""
     procedure = look.procedure(due)
-    return procedure.needs if procedure else tuple(Need("1", product) for product in due.item.products)
+    return procedure.needs if procedure else tuple(Need("", product) for product in due.item.products)
 
 
 def _stands(looks: Sequence[MachineLook], today: date) -> list[Stand]:
@@ -128,13 +193,17 @@ def _headline(look: MachineLook, today: date) -> str:
     """What the book says about a machine, in a few words."""
     if look.run:
         return f"{look.run.state.procedure.title} under way"
-    first = next(iter(look.assessment.dues), None)
+    dues = [due for due in look.assessment.dues if not due.covered_by]
+    first = next(iter(dues), None)
     if first is None:
         return "Nothing to care for"
-    if first.status is Status.UNKNOWN:
-        return f"{first.item.title}: not known"
+    pressing = sum(due.pressing for due in dues)
+    if pressing > 1:
+        return f"{first.item.title} {first.status.word}, {pressing - 1} more"
     if first.status >= Status.DUE:
         return f"{first.item.title} {first.status.word}"
+    if first.status is Status.UNKNOWN:
+        return f"{first.item.title}: not known"
     if first.likely is None:
         return "Clear"
     when = "today" if first.likely <= today else f"{first.likely:%a %-d %b}"
@@ -142,16 +211,16 @@ def _headline(look: MachineLook, today: date) -> str:
 
 
 def _take(tasks: Sequence[Task], looks: dict[int, MachineLook]) -> list[tuple[str, str]]:
-    """What to carry for all of it: counts of single things added up, each tool once."""
-    amounts: Counter[str] = Counter()
-    tools: set[str] = set()
+    """What to carry for all of it: what is used up added together, each tool once."""
+    amounts: dict[str, int] = {}
     for task in tasks:
         for need in needs_of(looks[task.machine_id], task.due):
-            if need.amount.isdigit() and "tablet" in need.thing:
-                amounts[need.thing] += int(need.amount)
-            else:
-                tools.add(need.thing)
-    return [(str(count), thing) for thing, count in amounts.items()] + [("1", tool) for tool in sorted(tools)]
+            used_up = any(word in need.thing for word in USED_UP)
+            amounts[need.thing] = amounts.get(need.thing, 0) + 1 if used_up else 1
+    return sorted(((str(count), thing) for thing, count in amounts.items()), key=lambda pair: (pair[0] == "1", pair[1]))
+
+
+USED_UP = ("tablet", "sachet", "cartridge", "descaler", "cleaner")
 
 
 def _next_up(tasks: Sequence[Task]) -> str:

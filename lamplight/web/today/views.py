@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from flask import Blueprint
+from flask import Blueprint, flash, redirect, request, url_for
 
+from lamplight.actions.care import mark_done
 from lamplight.actions.outlook import look_at_all
+from lamplight.core.errors import InvalidInput
+from lamplight.store.sites import MachineRow, machine
+from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
-from lamplight.web.rendering import see_other, site
 from lamplight.web.today.model import today_model
 
 blueprint = Blueprint("today", __name__, template_folder="templates")
@@ -17,6 +21,36 @@ blueprint = Blueprint("today", __name__, template_folder="templates")
 def page():  # noqa: ANN201
     here = site()
     looks = look_at_all(here, now())
-    if not looks:
-        return see_other("machines.add")
-    return render("today/page.html", "worktop", model=today_model(looks, here.calendar, now()))
+    return _show(looks) if looks else see_other("machines.add")
+
+
+def _show(looks, code: int = 200, error: str = "", ticked=(), done_at: str = ""):  # noqa: ANN001, ANN202
+    model = today_model(looks, site().calendar, now())
+    return render("today/page.html", "worktop", code, model=model, error=error, ticked=ticked, done_at=done_at)
+
+
+def chosen_job(job: str) -> tuple[MachineRow, str]:
+    """A machine and an item's key from one word of a form.
+
+    Raises:
+        InvalidInput: when there is no such machine.
+    """
+    machine_id, _, item = job.partition(":")
+    row = machine(site().id, int(machine_id)) if machine_id.isdigit() else None
+    if row is None:
+        raise InvalidInput("That machine is no longer there. Load the page again.")
+    return row, item
+
+
+@blueprint.post("/done")
+def done():  # noqa: ANN201
+    """Several jobs were done."""
+    jobs = request.form.getlist("job")
+    typed = request.form.get("at", "").strip()
+    try:
+        at = forms.moment(typed, "The time it was done", site().calendar) if typed else now()
+        count = mark_done([chosen_job(job) for job in jobs], at, hand())
+    except InvalidInput as problem:
+        return _show(look_at_all(site(), now()), 422, str(problem), jobs, typed)
+    flash(f"{count} job{'s' if count != 1 else ''} written down as done.")
+    return redirect(forms.same_site(request.form.get("next", ""), url_for("today.page")), 303)

@@ -59,7 +59,8 @@
   }
 
   function isControl(element) {
-    return element.closest && element.closest("input, select, textarea, [contenteditable]") !== null;
+    const control = element.closest && element.closest("input, select, textarea, [contenteditable]");
+    return Boolean(control) && !["checkbox", "radio"].includes(control.type);
   }
 
   function press(selector) {
@@ -89,6 +90,15 @@
     return true;
   }
 
+  function done() {
+    const button = document.querySelector("[data-done]");
+    if (!button) return false;
+    const ticked = button.form.querySelector('input[name="job"]:checked');
+    if (ticked) button.click();
+    else button.form.querySelector('input[name="job"]').focus();
+    return true;
+  }
+
   function go(address) {
     return function () {
       location.assign(address);
@@ -102,6 +112,7 @@
     "/": find,
     "?": showKeys,
     o: note,
+    d: done,
   };
 
   document.addEventListener("keydown", function (event) {
@@ -111,7 +122,7 @@
     }
     if (event.ctrlKey || event.metaKey || event.altKey || isControl(event.target) || keysOff()) return;
     if (document.querySelector("dialog[open]")) return;
-    const onControl = event.target.closest("button, a, summary");
+    const onControl = event.target.closest("button, a, summary, input");
     let done = false;
     if (/^[1-8]$/.test(event.key)) done = press('.dock [data-digit="' + event.key + '"]');
     else if (event.key === " " && !onControl && !event.repeat) done = press("[data-space]");
@@ -135,6 +146,33 @@
     if (target.hasAttribute("data-open-keys")) showKeys();
     if (target.hasAttribute("data-print")) window.print();
     if (target.hasAttribute("data-take")) take(target);
+  });
+
+  // The editor of kinds: numbers beside the lines, and a leap to the line of a mistake.
+  function numberLines(area) {
+    const lines = area.value.split("\n").length;
+    const numbers = area.parentElement.querySelector(".line-numbers");
+    numbers.textContent = Array.from({ length: lines }, function (_nothing, n) { return n + 1; }).join("\n");
+    area.rows = Math.max(lines, 20);
+  }
+
+  document.addEventListener("input", function (event) {
+    if (event.target.closest("[data-numbered]")) numberLines(event.target);
+  });
+
+  function goToLine(number) {
+    const area = document.querySelector("[data-numbered] textarea");
+    const before = area.value.split("\n").slice(0, number - 1).join("\n").length;
+    const start = before + (number > 1 ? 1 : 0);
+    const end = area.value.indexOf("\n", start);
+    area.focus();
+    area.setSelectionRange(start, end < 0 ? area.value.length : end);
+    area.parentElement.scrollTop = (number - 5) * area.scrollHeight / area.rows;
+  }
+
+  document.addEventListener("click", function (event) {
+    const link = event.target.closest("[data-line]");
+    if (link) goToLine(Number(link.dataset.line));
   });
 
   function take(button) {
@@ -176,6 +214,8 @@
 
   document.addEventListener("DOMContentLoaded", function () {
     document.querySelectorAll("[data-how]").forEach(showWanted);
+    const area = document.querySelector("[data-numbered] textarea");
+    if (area) numberLines(area);
     const box = document.querySelector("[data-keys-off]");
     if (box) box.checked = keysOff();
     if (location.hash === "#find" && document.querySelector("[data-find]")) document.querySelector("[data-find]").focus();

@@ -1,0 +1,130 @@
+"""What is done without guiding, what the machine asks for, what is done without, and which parts are missing."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime
+
+from lamplight.actions.entries import Hand, optional, required, write_entry
+from lamplight.actions.kinds import kind_of
+from lamplight.core.care import CareItem
+from lamplight.core.errors import InvalidInput
+from lamplight.core.triggers import Prompted
+from lamplight.store.database import database
+from lamplight.store.models import BarReading, CareDone, Entry, ItemSwitch, PartNote, Prompt, PromptGone
+from lamplight.store.sites import MachineRow
+
+PART_STATES = ("", "missing", "broken")
+
+
+def item_of(row: MachineRow, item_key: str) -> CareItem:
+    """A care item of a machine.
+
+    Raises:
+        InvalidInput: when it has no such item.
+    """
+    item = kind_of(row.kind).item(item_key)
+    if item is None:
+        raise InvalidInput(f"{row.name} has no such care item.")
+    return item
+
+
+def mark_done(jobs: Sequence[tuple[MachineRow, str]], at: datetime, hand: Hand) -> int:
+    """Write down several jobs as done at one moment, all or none; answers how many.
+
+    Raises:
+        InvalidInput: when nothing was chosen, the moment lies ahead, or a machine has no such item.
+    """
+    if not jobs:
+        raise InvalidInput("Tick what was done, then press Done.")
+    if at > hand.now:
+        raise InvalidInput("The time it was done has not come yet.")
+    with database.atomic():
+        for row, item_key in jobs:
+            item = item_of(row, item_key)
+            entry = write_entry("done", item.title, hand, row.id, at=at)
+            CareDone.create(entry=entry, machine=row.id, item=item_key, at=at)
+    return len(jobs)
+
+
+def note_prompt(row: MachineRow, item_key: str, at: datetime, hand: Hand) -> None:
+    """Write down that the machine asks for an item.
+
+    Raises:
+        InvalidInput: when it never asks for that, or the moment lies ahead.
+    """
+    item = item_of(row, item_key)
+    if not any(isinstance(trigger, Prompted) for trigger in item.triggers):
+        raise InvalidInput(f"{row.name} does not ask for that by itself.")
+    if at > hand.now:
+        raise InvalidInput("That time has not come yet.")
+    with database.atomic():
+        entry = write_entry("prompt", f"The machine asks for: {item.title}", hand, row.id, at=at)
+        Prompt.create(entry=entry, machine=row.id, item=item_key, at=at)
+
+
+def prompt_gone(row: MachineRow, item_key: str, hand: Hand) -> None:
+    """Write down that the machine no longer asks.
+
+    Raises:
+        InvalidInput: when it did not ask.
+    """
+    item = item_of(row, item_key)
+    with database.atomic():
+        gone = PromptGone.select(PromptGone.prompt).join(Entry).where(Entry.undone_at.is_null())
+        open_ones = list(
+            Prompt.select()
+            .join(Entry, on=Prompt.entry)
+            .where(Entry.undone_at.is_null(), Prompt.machine == row.id, Prompt.item == item_key, Prompt.id.not_in(gone))
+        )
+        if not open_ones:
+            raise InvalidInput(f"{row.name} does not ask for {item.title}.")
+        entry = write_entry("prompt", f"No longer asked for: {item.title}", hand, row.id)
+        for prompt in open_ones:
+            PromptGone.create(entry=entry, prompt=prompt, at=hand.now)
+
+
+def switch_item(row: MachineRow, item_key: str, off: bool, reason: str, hand: Hand) -> None:
+    """Do without an item on a machine, with a reason, or take it up again.
+
+    Raises:
+        InvalidInput: when the machine has no such item, or the reason is missing.
+    """
+    item = item_of(row, item_key)
+    reason = required(reason, "The reason", 200) if off else optional(reason, "The reason", 200)
+    said = f"{item.title} switched off" if off else f"{item.title} taken up again"
+    with database.atomic():
+        entry = write_entry("switch", said, hand, row.id, note=reason)
+        ItemSwitch.create(entry=entry, machine=row.id, item=item_key, off=off, reason=reason)
+
+
+def note_part(row: MachineRow, part_key: str, state: str, note: str, hand: Hand) -> None:
+    """Note that a part is missing or broken, or well again (an empty state).
+
+    Raises:
+        InvalidInput: when the machine has no such part, or the state is unknown.
+    """
+    part = kind_of(row.kind).part(part_key)
+    if part is None or state not in PART_STATES:
+        raise InvalidInput(f"{row.name} has no such part.")
+    said = f"{part.label} {state}" if state else f"{part.label} is well again"
+    with database.atomic():
+        entry = write_entry("part", said, hand, row.id, note=optional(note, "The note", 200))
+        PartNote.create(entry=entry, machine=row.id, part=part_key, state=state, note=note.strip())
+
+
+def read_bar(row: MachineRow, item_key: str, percent: int, at: datetime, hand: Hand) -> None:
+    """Write down how far a progress bar stands, 0 to 100 per cent.
+
+    Raises:
+        InvalidInput: when the machine shows no such bar, or the figure is out of range.
+    """
+    kind = kind_of(row.kind)
+    if item_key not in kind.bars:
+        raise InvalidInput(f"{row.name} shows no such bar.")
+    if not 0 <= percent <= 100:
+        raise InvalidInput("A bar stands between 0 and 100 per cent.")
+    with database.atomic():
+        said = f"{item_of(row, item_key).title}: bar at {percent} %"
+        entry = write_entry("bar", said, hand, row.id, at=at)
+        BarReading.create(entry=entry, machine=row.id, item=item_key, at=at, percent=percent)

@@ -1,0 +1,49 @@
+"""What would move if a kind were changed: asked before it is saved."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime
+
+from lamplight.core.kind import Kind
+from lamplight.core.machine_book import MachineBook, assess
+from lamplight.store.books import books
+from lamplight.store.sites import SiteRow, machines
+
+
+@dataclass(frozen=True)
+class Moved:
+    """One item of one machine whose status or date would be another.
+
+    Attributes:
+        before, after: likely dates; None for no date, also where the item is not there.
+    """
+
+    machine: str
+    item: str
+    before: date | None
+    after: date | None
+    status_before: str
+    status_after: str
+
+
+def moved_dates(site: SiteRow, old: Kind, new: Kind, now: datetime) -> list[Moved]:
+    """Everything that moves on the machines of a kind, by machine and item."""
+    concerned = [row for row in machines(site.id) if row.kind == old.key]
+    known = books([row.id for row in concerned])
+    found = []
+    for row in concerned:
+        book = known.get(row.id, MachineBook())
+        before = {due.item.key: due for due in assess(book, old, site.calendar, now).dues}
+        after = {due.item.key: due for due in assess(book, new, site.calendar, now).dues}
+        for key in sorted({*before, *after}):
+            one, two = before.get(key), after.get(key)
+            given = one or two
+            assert given is not None
+            moved = Moved(
+                row.name, given.item.title, one.likely if one else None, two.likely if two else None,
+                one.status.word if one else "not there", two.status.word if two else "not there",
+            )  # fmt: skip
+            if (moved.before, moved.status_before) != (moved.after, moved.status_after):
+                found.append(moved)
+    return found

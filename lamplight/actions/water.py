@@ -1,0 +1,104 @@
+"""Water tests, cartridges, and how a machine is set up."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime
+
+from lamplight.actions.entries import Hand, required, write_entry
+from lamplight.actions.kinds import kind_of
+from lamplight.core.errors import InvalidInput
+from lamplight.core.machine_book import EVERY_SCHOOL
+from lamplight.core.triggers import SCHOOLS
+from lamplight.core.water import Cartridge, WaterTest, convert_hardness
+from lamplight.store.database import database
+from lamplight.store.models import CareDone, CartridgeFit, SetupVersion, WaterTestFact
+from lamplight.store.sites import MachineRow
+from lamplight.store.waters import Setup
+
+FILTER_ITEM = "filter-change"
+LONGEST_WINDOW_DAYS = 30
+
+
+@dataclass(frozen=True)
+class TypedTest:
+    """A water test as it is typed.
+
+    Attributes:
+        total, carbonate: in ``unit``; None where not measured.
+    """
+
+    source: str
+    day: date
+    total: float | None
+    carbonate: float | None
+    unit: str = "dH"
+
+
+def add_water_test(site_id: int, typed: TypedTest, today: date, hand: Hand) -> WaterTest:
+    """Write down a test of one of the site's waters.
+
+    Raises:
+        InvalidInput: when neither hardness is given, one is out of range, or the day lies ahead.
+    """
+    source = required(typed.source, "The name of the water", 60)
+    if typed.day > today:
+        raise InvalidInput("The day of the test has not come yet.")
+
+    def degrees(value: float | None) -> float | None:
+        return None if value is None else round(convert_hardness(value, typed.unit, "dH"), 6)
+
+    test = WaterTest(typed.day, degrees(typed.total), degrees(typed.carbonate))
+    parts = [
+        f"{words} {value:g} °dH"
+        for words, value in (("total", test.total_dh), ("carbonate", test.carbonate_dh))
+        if value is not None
+    ]
+    with database.atomic():
+        entry = write_entry("water", f"Water “{source}” tested: {', '.join(parts)}", hand)
+        WaterTestFact.create(
+            entry=entry, site=site_id, source=source, day=typed.day,
+            total_dh=test.total_dh, carbonate_dh=test.carbonate_dh,
+        )  # fmt: skip
+    return test
+
+
+def fit_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime, hand: Hand) -> None:
+    """Write down that a cartridge was fitted, which is a filter change, or that it was taken out (None).
+
+    Raises:
+        InvalidInput: when the moment lies ahead.
+    """
+    if at > hand.now:
+        raise InvalidInput("The time it was fitted has not come yet.")
+    said = "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l:g} °dH·L"
+    with database.atomic():
+        entry = write_entry("filter", said, hand, row.id, at=at)
+        if cartridge is None:
+            CartridgeFit.create(entry=entry, machine=row.id, at=at)
+            return
+        CartridgeFit.create(
+            entry=entry, machine=row.id, at=at, capacity_dh_l=cartridge.capacity_dh_l, bypass=cartridge.bypass,
+            residual_dh=cartridge.residual_dh, resin=cartridge.resin.value, months=cartridge.months,
+        )  # fmt: skip
+        if kind_of(row.kind).item(FILTER_ITEM):
+            CareDone.create(entry=entry, machine=row.id, item=FILTER_ITEM, at=at)
+
+
+def set_up(row: MachineRow, setup: Setup, hand: Hand) -> None:
+    """Say which water a machine gets, by what its descaling is decided, and how far jobs are taken along.
+
+    Raises:
+        InvalidInput: for an unknown school, a missing name of the water, or a window out of range.
+    """
+    source = required(setup.source, "The name of the water", 60)
+    if setup.school not in (EVERY_SCHOOL, *SCHOOLS):
+        raise InvalidInput(f"Descaling goes by {', '.join(SCHOOLS)}, or {EVERY_SCHOOL}.")
+    if not 0 <= setup.window_days <= LONGEST_WINDOW_DAYS:
+        raise InvalidInput(f"Jobs are taken along 0 to {LONGEST_WINDOW_DAYS} open days ahead.")
+    with database.atomic():
+        said = f"Set up: water “{source}”, descaling by {setup.school}"
+        entry = write_entry("setup", said, hand, row.id)
+        SetupVersion.create(
+            entry=entry, machine=row.id, source=source, school=setup.school, window_days=setup.window_days
+        )

@@ -1,0 +1,87 @@
+"""What the water page shows: tests in every unit, and what each machine makes of them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from lamplight.actions.outlook import MachineLook
+from lamplight.core.care import Due
+from lamplight.core.errors import MissingReading
+from lamplight.core.water import UNITS, WaterTest, convert_hardness, german_band, level_to_set, usgs_band
+from lamplight.store.waters import FitRow, WaterTestRow
+
+SHORT = {"mg/L CaCO3": "mg/L", "dH": "°dH", "fH": "°fH", "eH": "°e", "gpg": "gpg", "mmol/L": "mmol/L", "meq/L": "meq/L"}
+
+
+@dataclass(frozen=True)
+class TestLine:
+    """A test of a water."""
+
+    row: WaterTestRow
+    newest: bool
+    units: list[tuple[str, str]]
+    band: str
+    assumed: str
+
+
+@dataclass(frozen=True)
+class MachineWater:
+    """What one machine gets, and what follows."""
+
+    look: MachineLook
+    before: float | None
+    after: float | None
+    total_after: float | None
+    level: str
+    filter_due: Due | None
+    descale_due: Due | None
+    fitted_at: datetime | None
+
+
+def in_every_unit(dh: float) -> list[tuple[str, str]]:
+    """A hardness in each unit, rounded for reading."""
+    return [(SHORT[unit], f"{convert_hardness(dh, 'dH', unit):.{0 if unit == 'mg/L CaCO3' else 1}f}") for unit in UNITS]
+
+
+def test_lines(rows: Sequence[WaterTestRow]) -> list[TestLine]:
+    """Tests, newest first, the newest of each water marked."""
+    seen: set[str] = set()
+    lines = []
+    for row in rows:
+        lines.append(
+            TestLine(row, row.source not in seen, in_every_unit(row.test.total), _band(row.test), row.test.assumed)
+        )
+        seen.add(row.source)
+    return lines
+
+
+def _band(test: WaterTest) -> str:
+    return f"{usgs_band(test.total)} by the US survey’s bands, {german_band(test.total)} by the German law’s"
+
+
+def machine_waters(looks: Sequence[MachineLook], fitted: dict[int, list[FitRow]]) -> list[MachineWater]:
+    """Each machine by name."""
+    lines = []
+    for look in sorted(looks, key=lambda look: look.row.name.lower()):
+        water = look.assessment.outlook.water
+        fits = [fit for fit in fitted.get(look.row.id, []) if fit.cartridge is not None]
+        lines.append(
+            MachineWater(
+                look, water.test.scaling if water.test else None, water.scaling_after, water.total_after,
+                _level(look), look.assessment.due("filter-change"), look.assessment.due("descale"),
+                fits[-1].at if fits and water.cartridge else None,
+            )
+        )  # fmt: skip
+    return lines
+
+
+def _level(look: MachineLook) -> str:
+    total = look.assessment.outlook.water.total_after
+    if total is None:
+        return ""
+    try:
+        return level_to_set(total, look.kind.levels).level
+    except MissingReading:
+        return ""

@@ -1,0 +1,85 @@
+"""Water: tests of what comes in, cartridges, and what they mean for each machine."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from flask import Blueprint, abort, flash, request
+
+from lamplight.actions.outlook import look_at, look_at_all
+from lamplight.actions.water import TypedTest, add_water_test, fit_cartridge
+from lamplight.core.errors import InvalidInput
+from lamplight.core.water import UNITS, Cartridge, Resin
+from lamplight.store.waters import MAINS, fits, water_tests
+from lamplight.web import forms
+from lamplight.web.clock import now
+from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import page as render
+from lamplight.web.water.model import SHORT, machine_waters, test_lines
+
+blueprint = Blueprint("water", __name__, url_prefix="/water", template_folder="templates")
+
+
+@blueprint.get("")
+def page():  # noqa: ANN201
+    return _show()
+
+
+def _show(errors=None):  # noqa: ANN001, ANN202
+    here = site()
+    looks = look_at_all(here, now())
+    tests = test_lines(water_tests())
+    return render(
+        "water/page.html", "worktop", 422 if errors else 200, tests=tests, machines=machine_waters(looks, fits()),
+        units=[(unit, SHORT[unit]) for unit in UNITS], sources=sorted({MAINS, *(line.row.source for line in tests)}),
+        errors=errors or {}, form=request.form if errors else {}, today=here.calendar.today(now()),
+    )  # fmt: skip
+
+
+@blueprint.post("/tests")
+def test():  # noqa: ANN201
+    here, form = site(), request.form
+    try:
+        day = forms.day(form.get("day", ""), "The day of the test")
+        total = forms.optional_rate(form.get("total", ""), "The total hardness")
+        carbonate = forms.optional_rate(form.get("carbonate", ""), "The carbonate hardness")
+        typed = TypedTest(form.get("source", ""), day, total, carbonate, form.get("unit", "dH"))
+        taken = add_water_test(here.id, typed, here.calendar.today(now()), hand())
+    except InvalidInput as problem:
+        return _show({"test": str(problem)})
+    flash(f"The test is noted, and every date was worked out anew. {taken.assumed}".strip())
+    return see_other("water.page")
+
+
+@blueprint.post("/<int:machine_id>/filter")
+def fit(machine_id: int):  # noqa: ANN201
+    look = look_at(site(), machine_id, now())
+    if look is None:
+        abort(404)
+    form = request.form
+    try:
+        fit_cartridge(look.row, _typed_cartridge(form), _fitted_at(form.get("at", "")), hand())
+    except InvalidInput as problem:
+        return _show({f"filter-{machine_id}": str(problem)})
+    flash("The filter is noted.")
+    return see_other("water.page")
+
+
+def _typed_cartridge(form) -> Cartridge | None:  # noqa: ANN001
+    if form.get("do") == "out":
+        return None
+    capacity = forms.optional_rate(form.get("capacity", ""), "The capacity")
+    if capacity is None:
+        raise InvalidInput("Say what the cartridge holds, in °dH·L: its litres at 10 °dH times ten.")
+    bypass = forms.optional_rate(form.get("bypass", ""), "The bypass") or 0.0
+    months = forms.count(form.get("months", "") or "2", "Months")
+    resin = Resin(form["resin"]) if form.get("resin") in set(Resin) else Resin.DECARBONISING
+    return Cartridge(capacity, bypass / 100, 0.0, resin, months)
+
+
+def _fitted_at(text: str) -> datetime:
+    if not text.strip():
+        return now()
+    calendar = site().calendar
+    day = forms.day(text, "The day it was fitted")
+    return now() if day == calendar.today(now()) else calendar.opening(day)
