@@ -1,13 +1,13 @@
-"""How long a machine's usage is to remember: chosen by how well each memory would have foretold the past.
+"""How long a machine's level of use is remembered: chosen by how well each memory would have foretold the past.
 
-For each of several half-lives, every gap is predicted from the gaps before it alone; the half-lives
-that predicted better weigh more. Long memories are preferred at the outset: a steady machine wants
-months, one whose use drifts wants weeks.
+The pattern over the weekdays changes slowly and is fitted with a long memory. The level may drift
+within weeks or come in bursts. For several half-lives every gap is foretold from the gaps before it
+alone, and the half-lives that foretold better weigh more; long ones are preferred at the outset.
+How far the level strayed from what was foretold over a fortnight widens the forecasts.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -15,11 +15,14 @@ import numpy as np
 Vector = np.ndarray
 
 # Days; the last stands for no forgetting. Shares of belief at the outset, ours, no source.
-HALF_LIVES = (7.0, 14.0, 28.0, 56.0, 112.0, 3650.0)
-BELIEF = (0.5, 1.0, 2.0, 4.0, 6.0, 6.0)
-PREDICTED_GAPS = 160
-FIRST_PREDICTED = 4
-PRIOR_DAYS = 1.0
+HALF_LIVES = (5.0, 10.0, 20.0, 40.0, 80.0, 160.0, 3650.0)
+BELIEF = (0.6, 0.8, 1.0, 1.0, 1.2, 1.4, 1.4)
+FORETOLD_GAPS = 90
+FIRST_FORETOLD = 4
+# The level itself is lent so many average days, so that a few gaps do not throw it about.
+LENT_DAYS = 3.0
+STRAY_WINDOW_DAYS = 14.0
+USUAL_STRAY, USUAL_STRAY_WINDOWS = 0.08, 3.0
 
 
 @dataclass(frozen=True)
@@ -35,9 +38,12 @@ class Memory:
     shares: tuple[float, ...] = tuple(belief / sum(BELIEF) for belief in BELIEF)
 
     def weights(self, ages_days: Vector) -> Vector:
-        """How much gaps of these ages weigh, 0 to 1."""
-        kept = 0.5 ** (np.asarray(ages_days)[:, None] / np.array(self.half_lives)[None, :])
-        return kept @ np.array(self.shares)
+        """How much gaps of these ages weigh, 0 to 1; any shape."""
+        kept = np.zeros_like(np.asarray(ages_days, dtype=float))
+        for half_life, share in zip(self.half_lives, self.shares, strict=True):
+            if share > 1e-6:
+                kept += share * 0.5 ** (ages_days / half_life)
+        return kept
 
     @property
     def typical_days(self) -> float:
@@ -46,46 +52,86 @@ class Memory:
         return self.half_lives[int(np.searchsorted(reached, 0.5))]
 
 
-def choose_memory(days: Vector, drinks: Vector, ages_days: Vector, rates: Vector) -> Memory:
-    """The memory that predicts a machine's own past best.
+@dataclass(frozen=True)
+class Level:
+    """The present level of use beside the long pattern.
+
+    Attributes:
+        factor: by which the pattern's rates are multiplied, 0 or more.
+        stray: share by which the level strays within a fortnight (a standard deviation).
+        memory: what it rests on.
+    """
+
+    factor: float
+    stray: float
+    memory: Memory
+
+
+def half_life_weights(ages_days: Vector, half_life_days: float | None) -> Vector:
+    """Weights for one half-life; all 1 without one."""
+    ages = np.asarray(ages_days, dtype=float)
+    return np.ones(len(ages)) if half_life_days is None else 0.5 ** (ages / half_life_days)
+
+
+def level_of(days: Vector, drinks: Vector, ages_days: Vector, rates: Vector, spread: float = 1.0) -> Level:
+    """The level of use now, by the memory that foretold a machine's own past best.
 
     Args:
         days: gaps x 7, days of each weekday in each gap, in order of time.
         drinks: drinks in each gap.
         ages_days: age of each gap's end, 0 or more, falling.
-        rates: seven drinks a day, fitted to all gaps alike; they share each gap's drinks out
-            among its weekdays.
+        rates: seven drinks a day, the long pattern.
+        spread: factor by which the variance exceeds Poisson, 1 or more.
     """
-    days, drinks, ages = days[-PREDICTED_GAPS:], drinks[-PREDICTED_GAPS:], ages_days[-PREDICTED_GAPS:]
-    if len(drinks) <= FIRST_PREDICTED + 2 or not np.any(rates > 0):
-        return Memory()
+    days, drinks, ages = days[-FORETOLD_GAPS:], drinks[-FORETOLD_GAPS:], np.asarray(ages_days)[-FORETOLD_GAPS:]
     fitted = np.maximum(days @ rates, 1e-9)
-    shared = days * rates * (drinks / fitted)[:, None]
-    means = [_foretold(days, shared, ages, rates, half_life) for half_life in HALF_LIVES]
-    scored = slice(FIRST_PREDICTED, None)
-    long = means[-1][scored]
-    dispersion = max(1.0, float(np.mean((drinks[scored] - long) ** 2 / long)))
-    scores = np.array([_score(drinks[scored], mean[scored], dispersion) for mean in means])
-    belief = np.array(BELIEF) * np.exp(scores - scores.max())
+    lent = LENT_DAYS * float(fitted.sum() / max(days.sum(), 1e-9))
+    passed = np.maximum(ages[None, :] - ages[:, None], 0.0)  # row i: from gap j to gap i
+    memory = choose_memory(drinks, fitted, passed, lent, spread)
+    weights = memory.weights(ages)
+    factor = float((weights @ drinks + lent) / (weights @ fitted + lent))
+    return Level(factor, _stray(memory, days, drinks, fitted, passed, lent, spread), memory)
+
+
+def choose_memory(drinks: Vector, fitted: Vector, passed: Vector, lent: float, spread: float) -> Memory:
+    """The mixture of half-lives that foretells each gap best from those before it.
+
+    Args:
+        drinks: in each gap, in order of time.
+        fitted: by the long pattern, above 0.
+        passed: gaps x gaps, days from the gap of the column to that of the row, 0 or more.
+        lent: drinks of the pattern that are lent to the level.
+        spread: factor by which the variance exceeds Poisson, 1 or more.
+    """
+    if len(drinks) <= FIRST_FORETOLD + 2:
+        return Memory()
+    later = slice(FIRST_FORETOLD, None)
+    scores = []
+    for half_life in HALF_LIVES:
+        kept = np.tril(0.5 ** (passed[later] / half_life), FIRST_FORETOLD - 1)
+        foretold = np.maximum(fitted[later] * (kept @ drinks + lent) / (kept @ fitted + lent), 0.05)
+        variance = max(1.0, spread) * foretold + (0.1 * foretold) ** 2
+        scores.append(-0.5 * float(np.sum(np.log(variance) + (drinks[later] - foretold) ** 2 / variance)))
+    belief = np.array(BELIEF) * np.exp(np.array(scores) - max(scores))
     return Memory(HALF_LIVES, tuple(float(share) for share in belief / belief.sum()))
 
 
-def _foretold(days: Vector, shared: Vector, ages: Vector, rates: Vector, half_life: float) -> Vector:
-    """Mean of each gap as the gaps before it would have told it."""
-    passed = np.maximum(ages[None, :] - ages[:, None], 0.0)  # from gap j to gap i
-    kept = np.tril(0.5 ** (passed / half_life), -1)
-    level = np.maximum(rates, 1e-3)
-    foretold = (kept @ shared + PRIOR_DAYS * level) / (kept @ days + PRIOR_DAYS)
-    return np.maximum(np.sum(foretold * days, axis=1), 0.05)
-
-
-def _score(drinks: Vector, mean: Vector, dispersion: float) -> float:
-    """Log score of the predictions, counts taken as normal with the common over-dispersion."""
-    variance = dispersion * mean
-    return float(-0.5 * np.sum(np.log(variance) + (drinks - mean) ** 2 / variance))
-
-
-def half_life_weights(ages_days: Sequence[float] | Vector, half_life_days: float | None) -> Vector:
-    """Weights for one half-life; all 1 without one."""
-    ages = np.asarray(ages_days, dtype=float)
-    return np.ones(len(ages)) if half_life_days is None else 0.5 ** (ages / half_life_days)
+def _stray(
+    memory: Memory, days: Vector, drinks: Vector, fitted: Vector, passed: Vector, lent: float, spread: float
+) -> float:
+    """How far the level strayed from what was foretold over a fortnight, beyond chance."""
+    ends = np.concatenate([[0.0], np.cumsum(days.sum(axis=1))])
+    closes = np.searchsorted(ends, ends[:-1] + STRAY_WINDOW_DAYS - 1e-9)
+    starts = np.nonzero((closes <= len(drinks)) & (np.arange(len(drinks)) >= FIRST_FORETOLD))[0]
+    if not len(starts):
+        return USUAL_STRAY
+    closes = closes[starts]
+    counted, expected = (np.concatenate([[0.0], np.cumsum(amounts)]) for amounts in (drinks, fitted))
+    kept = np.tril(memory.weights(passed), -1)[starts]
+    factors = (kept @ drinks + lent) / (kept @ fitted + lent)
+    foretold = np.maximum((expected[closes] - expected[starts]) * factors, 0.05)
+    beyond = ((counted[closes] - counted[starts] - foretold) / foretold) ** 2 - spread / foretold
+    windows = max(1.0, len(starts) / float(np.mean(closes - starts)))  # they overlap
+    lent_variance = USUAL_STRAY**2 * USUAL_STRAY_WINDOWS
+    variance = (max(0.0, float(beyond.mean())) * windows + lent_variance) / (windows + USUAL_STRAY_WINDOWS)
+    return float(variance**0.5)

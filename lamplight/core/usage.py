@@ -11,7 +11,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
-from datetime import datetime
+from datetime import datetime, timedelta
 from functools import cached_property
 
 import numpy as np
@@ -19,12 +19,13 @@ import numpy as np
 from lamplight.core.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.counters import CleaningDrinks, Interval, ReadingLike, Restart, as_reading, coffee_intervals
 from lamplight.core.errors import InvalidInput, MissingReading
-from lamplight.core.memory import Memory, choose_memory, half_life_weights
+from lamplight.core.memory import Level, Memory, half_life_weights, level_of
 
 # Defaults of ours: no published source, chosen so that three readings give a sensible answer.
 PRIOR_DAYS = 2.0
 OWN_MEMORY = "own"
-EXACT_FIT, ROUGH_FIT = 1e-11, 1e-4
+PATTERN_HALF_LIFE_DAYS = 112.0
+EXACT_FIT = 1e-11
 GUESS_WEIGHT_DAYS = 5.0
 OFF_DAY_SHARE = 0.05
 PRIOR_DISPERSION = 1.6
@@ -163,6 +164,10 @@ def fit_usage(
         raise InvalidInput("Prior weight and guess must be 0 or more, the half-life above 0 days.")
     points = [as_reading(reading, calendar) for reading in readings]
     intervals = coffee_intervals(points, restarts, cleaning)
+    if half_life_days == OWN_MEMORY:
+        # Older gaps would weigh less than a sixteenth in the pattern and nothing in the level.
+        oldest = now - timedelta(days=4 * PATTERN_HALF_LIFE_DAYS)
+        intervals = [gap for gap in intervals if gap.end >= oldest] or intervals[-1:]
     gaps, notes = _usable_gaps(intervals, calendar)
     if not gaps:
         if prior_weight == 0:
@@ -171,31 +176,31 @@ def fit_usage(
     days = np.array([weekday_days for _, weekday_days in gaps])
     drinks = np.array([float(gap.drinks or 0) for gap, _ in gaps])
     shape = opening_shape(calendar)
-    guess = guess_per_day if prior_weight else None
-    weights, memory = _weights(gaps, days, drinks, now, half_life_days, shape)
-    level = _level(days, drinks, weights, shape, guess)
+    ages = np.array([max(0.0, (now - gap.end).total_seconds() / 86_400) for gap, _ in gaps])
+    own = half_life_days == OWN_MEMORY
+    weights = half_life_weights(ages, PATTERN_HALF_LIFE_DAYS if own else half_life_days)
+    level = _level(days, drinks, weights, shape, guess_per_day if prior_weight else None)
     prior = (prior_weight, level * shape) if prior_weight else None
     rates = _maximise(level * shape, days, drinks, weights, prior)
-    return replace(_describe(rates, days, drinks, weights, prior, calendar, notes), memory=memory)
+    usage = _describe(rates, days, drinks, weights, prior, calendar, notes)
+    return _at_level(usage, level_of(days, drinks, ages, usage.rate_vector, usage.spread)) if own else usage
 
 
-def _weights(
-    gaps: Sequence[tuple[Interval, list[float]]],
-    days: Vector,
-    drinks: Vector,
-    now: datetime,
-    half_life_days: float | str | None,
-    shape: Vector,
-) -> tuple[Vector, Memory | None]:
-    """How much each gap counts, and the memory where the machine chose it itself."""
-    ages = np.array([max(0.0, (now - gap.end).total_seconds() / 86_400) for gap, _ in gaps])
-    if half_life_days != OWN_MEMORY:
-        return half_life_weights(ages, half_life_days), None
-    even = np.ones(len(gaps))
-    level = _level(days, drinks, even, shape, None)
-    steady = _maximise(level * shape, days, drinks, even, (PRIOR_DAYS, level * shape), ROUGH_FIT)
-    memory = choose_memory(days, drinks, ages, steady)
-    return memory.weights(ages), memory
+def _at_level(usage: Usage, level: Level) -> Usage:
+    """The long pattern at the present level; how far that strays is doubt about all rates together."""
+    rates = level.factor * usage.rate_vector
+    together = np.outer(rates, rates) * level.stray**2 / usage.spread
+    covariance = usage.covariance_matrix * level.factor**2 + together
+    errors = np.sqrt(np.maximum(0.0, np.diag(covariance)))
+    return replace(
+        usage,
+        rates=tuple(float(rate) for rate in rates),
+        covariance=tuple(tuple(float(cell) for cell in row) for row in covariance),
+        standard_errors=tuple(
+            None if se is None else float(e) for se, e in zip(usage.standard_errors, errors, strict=True)
+        ),
+        memory=level.memory,
+    )
 
 
 def _usable_gaps(
@@ -203,10 +208,14 @@ def _usable_gaps(
 ) -> tuple[list[tuple[Interval, list[float]]], list[str]]:
     """Gaps with known drinks and some opening time; the rest is named in a note."""
     gaps, off_hours = [], 0
+    moment, clock = None, [0.0] * 7
     for interval in intervals:
+        # Gaps follow upon each other, so each reading's clock is asked for once.
+        began = clock if interval.start == moment else calendar.weekday_clock(interval.start)
+        moment, clock = interval.end, calendar.weekday_clock(interval.end)
         if interval.drinks is None:
             continue
-        weekday_days = calendar.weekday_days(interval.start, interval.end)
+        weekday_days = [later - earlier for earlier, later in zip(began, clock, strict=True)]
         if sum(weekday_days) > 0:
             gaps.append((interval, weekday_days))
         else:
@@ -231,7 +240,6 @@ def _maximise(
     drinks: Vector,
     weights: Vector,
     prior: tuple[float, Vector] | None,
-    tolerance: float = EXACT_FIT,
 ) -> Vector:
     """Iterate to the maximum; gaps over the same weekdays are pooled first, which changes nothing."""
     rows, group = np.unique(days, axis=0, return_inverse=True)
@@ -242,7 +250,7 @@ def _maximise(
     rates = start
     for _ in range(20_000):
         following = em_step(rates, pooled_days, pooled_drinks, prior)
-        if np.max(np.abs(following - rates)) <= tolerance * max(1.0, float(np.max(rates))):
+        if np.max(np.abs(following - rates)) <= EXACT_FIT * max(1.0, float(np.max(rates))):
             return following
         rates = following
     return rates

