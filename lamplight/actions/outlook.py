@@ -16,6 +16,7 @@ from lamplight.core.machine_book import Assessment, MachineBook, assess
 from lamplight.core.procedure import Procedure
 from lamplight.core.run import Outcome
 from lamplight.store.books import books
+from lamplight.store.logbook import book_state
 from lamplight.store.runs import RunRow, open_runs, run_extras, run_rows
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import Setup, setups
@@ -42,7 +43,23 @@ class MachineLook:
 
 
 def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
-    """Every machine in service, the most urgent first, then by name."""
+    """Every machine in service, the most urgent first, then by name.
+
+    Working forty machines out takes a while, so the last answer is kept for as long as nobody
+    changed the book, up to a minute.
+    """
+    asked = (*book_state(), site, now.replace(second=0))
+    last = _LAST.get("looks")
+    if last is None or last[0] != asked:
+        last = (asked, _look_at_all(site, now))
+        _LAST["looks"] = last
+    return last[1]
+
+
+_LAST: dict[str, tuple[tuple[object, ...], list[MachineLook]]] = {}
+
+
+def _look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
     known, setup = books(), setups()
     runs = {run.machine_id: run for run in open_runs()}
     looks = [

@@ -134,9 +134,11 @@ class SiteCalendar:
 
         Drinks are taken as evenly spread over the opening hours (common practice, no source).
         """
-        wall = self.local(moment)
+        return self._share_on(self.local(moment))
+
+    def _share_on(self, wall: datetime) -> float:
         span = self.span(wall.date())
-        minute = minute_of(wall.time()) + wall.second / 60
+        minute = wall.hour * 60 + wall.minute + wall.second / 60
         return min(1.0, max(0.0, (minute - span.opens_minute) / (span.closes_minute - span.opens_minute)))
 
     @cached_property
@@ -150,15 +152,30 @@ class SiteCalendar:
         Dated closures are left out. Only differences mean anything: what lies between two moments
         is the difference of their clocks, without walking over the days.
         """
-        today = self.today(moment)
-        ordinal = today.toordinal()
-        days = [
+        known = self._clocks.get(moment)
+        if known is not None:
+            return list(known)
+        wall = self.local(moment)
+        today = wall.date()
+        days = self._whole_days_before(today.toordinal())
+        if today not in self.closures:
+            days[today.weekday()] += self._share_on(wall)
+        self._clocks[moment] = tuple(days)
+        return days
+
+    def _whole_days_before(self, ordinal: int) -> list[float]:
+        """Days of each weekday before a date, dated closures left out."""
+        if not self.closures:
+            return [float((ordinal + 5 - weekday) // 7) for weekday in range(7)]
+        return [
             float((ordinal + 5 - weekday) // 7 - bisect_left(self._closed_by_weekday[weekday], ordinal))
             for weekday in range(7)
         ]
-        if today not in self.closures:
-            days[today.weekday()] += self.share_drunk(moment)
-        return days
+
+    @cached_property
+    def _clocks(self) -> dict[datetime, tuple[float, ...]]:
+        """Clocks that were asked for; a calendar lives as long as a question about a machine."""
+        return {}
 
     def weekday_days(self, start: datetime, end: datetime) -> list[float]:
         """Days of each weekday, Monday first, between two moments, dated closures left out; 0 when reversed."""
@@ -194,5 +211,7 @@ class SiteCalendar:
 
     def open_days_between(self, first: date, last: date) -> int:
         """Open dates after ``first`` up to and including ``last``; 0 when ``last`` is not later."""
-        days = (last - first).days
-        return sum(self.is_open(first + timedelta(days=n)) for n in range(1, days + 1))
+        if last <= first:
+            return 0
+        earlier, later = (self._whole_days_before(day.toordinal() + 1) for day in (first, last))
+        return round(sum(later[day] - earlier[day] for day in range(7) if self.hours[day] is not None))

@@ -6,9 +6,12 @@ fact, a restart: the old row of readings ends at ``before`` and a new one begins
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime
+from functools import cached_property
+from itertools import accumulate, pairwise
 
 from lamplight.core.calendar import SiteCalendar, require_aware
 from lamplight.core.errors import InvalidReading
@@ -92,6 +95,11 @@ class CounterBook:
         """The earliest reading, or None."""
         return min(self.readings, key=lambda reading: reading.at, default=None)
 
+    @cached_property
+    def intervals(self) -> tuple[Interval, ...]:
+        """The gaps between successive readings, worked out once."""
+        return coffee_intervals(self.readings, self.restarts, self.cleaning)
+
     def row_at(self, moment: datetime) -> tuple[Reading, ...]:
         """The readings of the row that a moment belongs to: between two restarts."""
         low = max((r.at for r in self.restarts if r.at <= moment), default=None)
@@ -140,28 +148,28 @@ def coffee_intervals(
     A gap whose counter runs backwards without a restart has unknown drinks (None), as has the
     stretch up to a restart whose last count nobody saw.
     """
-    cleaning = sorted(cleaning, key=lambda run: run.at)
+    washed = sorted(cleaning, key=lambda run: run.at)
+    washed_at = [run.at for run in washed]
+    totals = [0, *accumulate(run.count for run in washed)]
     points = _row_points(readings, sorted(restarts, key=lambda fact: fact.at))
     gaps: list[Interval] = []
-    for (start, row, value), (end, next_row, next_value) in zip(points, points[1:], strict=False):
-        if end == start and row != next_row:
+    for (start, row, value), (end, next_row, next_value) in pairwise(points):
+        if end == start:
             continue
+        drinks: int | None = None
         if row == next_row and value is not None and next_value is not None and next_value >= value:
-            cleaned = sum(run.count for run in cleaning if start < run.at <= end)
-            drinks: int | None = max(0, next_value - value - cleaned)
-        else:
-            drinks = None
-        if end > start:
-            gaps.append(Interval(start, end, drinks))
+            cleaned = totals[bisect_right(washed_at, end)] - totals[bisect_right(washed_at, start)] if washed else 0
+            drinks = max(0, next_value - value - cleaned)
+        gaps.append(Interval(start, end, drinks))
     return tuple(gaps)
 
 
 def _row_points(readings: Iterable[Reading], restarts: Sequence[Restart]) -> list[tuple[datetime, int, int | None]]:
     """(moment, row number, count or None): readings, with two points at each restart."""
     points: list[tuple[datetime, int, int | None]] = []
+    began = [restart.at for restart in restarts]
     for reading in readings:
-        row = sum(restart.at <= reading.at for restart in restarts)
-        points.append((reading.at, row, reading.value))
+        points.append((reading.at, bisect_right(began, reading.at) if began else 0, reading.value))
     for row, restart in enumerate(restarts):
         points.append((restart.at, row, restart.before))
         points.append((restart.at, row + 1, restart.after))

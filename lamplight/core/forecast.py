@@ -19,6 +19,7 @@ from lamplight.core.usage import Usage, Vector
 
 EARLY, LIKELY, LATE = 0.1, 0.5, 0.9
 HORIZON_DAYS = 3 * 366
+STRIDE = 16
 
 
 @dataclass(frozen=True)
@@ -174,7 +175,7 @@ def forecast(remaining: float, usage: Usage, calendar: SiteCalendar, start: date
         return Passage(first, first, first, reached=True)
     if not usage.known or usage.week_total <= 0:
         return NEVER
-    horizon = min(HORIZON_DAYS, int(4 * 7 * remaining / usage.week_total) + 60)
+    horizon = min(HORIZON_DAYS, int(2 * 7 * remaining / usage.week_total) + 40)
     passage = _forecast_within(horizon, remaining, usage, calendar, start)
     if passage.late is None and horizon < HORIZON_DAYS:
         passage = _forecast_within(HORIZON_DAYS, remaining, usage, calendar, start)
@@ -192,5 +193,25 @@ def _forecast_within(horizon: int, remaining: float, usage: Usage, calendar: Sit
             days[offset] = 0.0
     spent = np.cumsum(days, axis=0)
     mean = spent @ usage.rate_vector
-    doubt = np.einsum("ij,jk,ik->i", spent, usage.covariance_matrix, spent)
-    return _quantiles(first, chance_of_at_least(remaining, mean, usage.spread * (mean + doubt)))
+    doubt = np.sum((spent @ usage.covariance_matrix) * spent, axis=1)
+    variance = usage.spread * (mean + doubt)
+
+    coarse = np.arange(STRIDE - 1, horizon + STRIDE - 1, STRIDE).clip(max=horizon - 1)
+    rising = _rising(remaining, mean[coarse], variance[coarse])
+    fine: dict[int, Vector] = {}
+
+    def first_at(level: float) -> date | None:
+        """Every sixteenth day was looked at; now the days before the one that passes."""
+        passed = int(np.searchsorted(rising, level))
+        if passed == len(coarse):
+            return None
+        low, high = max(0, int(coarse[passed]) - STRIDE), int(coarse[passed]) + 1
+        if passed not in fine:
+            fine[passed] = _rising(remaining, mean[low:high], variance[low:high])
+        return first + timedelta(days=low + int(np.searchsorted(fine[passed], level)))
+
+    return Passage(first_at(EARLY), first_at(LIKELY), first_at(LATE))
+
+
+def _rising(remaining: float, mean: Vector, variance: Vector) -> Vector:
+    return np.maximum.accumulate(chance_of_at_least(remaining, mean, variance))

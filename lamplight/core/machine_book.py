@@ -10,14 +10,14 @@ from functools import cached_property
 from lamplight.core.bars import BarSeen
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import CareItem, Due, LastDone, Status
-from lamplight.core.counters import CounterBook, coffee_intervals
+from lamplight.core.counters import CounterBook
 from lamplight.core.drink_line import DrinkLine
 from lamplight.core.gauges import Gauge
 from lamplight.core.judge import judge_all
 from lamplight.core.kind import Kind
 from lamplight.core.outlook import Absence, Outlook
 from lamplight.core.triggers import COUNTERS, LIMITED, SCHOOLS
-from lamplight.core.usage import OWN_MEMORY, Usage, fit_usage
+from lamplight.core.usage import OWN_MEMORY, Usage, fit_intervals
 from lamplight.core.water import WaterAtMachine
 
 EVERY_SCHOOL = "whichever first"
@@ -151,17 +151,13 @@ class Assessment:
 
 def usage_of(facts: CounterBook, calendar: SiteCalendar, now: datetime, guess: float | None = None) -> Usage:
     """Usage of one counter as Lamplight fits it: readings up to now, each machine remembering as long as suits it."""
-    return fit_usage(
-        facts.readings, calendar, now, OWN_MEMORY,
-        guess_per_day=guess, restarts=facts.restarts, cleaning=facts.cleaning,
-    )  # fmt: skip
+    return fit_intervals(facts.intervals, calendar, now, OWN_MEMORY, guess_per_day=guess)
 
 
 def counter_line(facts: CounterBook, usage: Usage, calendar: SiteCalendar) -> DrinkLine:
     """The line of counts through a counter's readings."""
-    intervals = coffee_intervals(facts.readings, facts.restarts, facts.cleaning)
-    single = facts.readings[0].at if facts.readings and not intervals else None
-    return DrinkLine(intervals, usage, calendar, single)
+    single = facts.readings[0].at if facts.readings and not facts.intervals else None
+    return DrinkLine(facts.intervals, usage, calendar, single)
 
 
 def gauges_of(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> dict[str, Gauge]:

@@ -107,13 +107,21 @@ def choose_memory(drinks: Vector, fitted: Vector, passed: Vector, lent: float, s
         return Memory()
     later = slice(FIRST_FORETOLD, None)
     scores = []
-    for half_life in HALF_LIVES:
-        kept = np.tril(0.5 ** (passed[later] / half_life), FIRST_FORETOLD - 1)
+    for kept in _kept(passed[later]):
+        kept = np.tril(kept, FIRST_FORETOLD - 1)
         foretold = np.maximum(fitted[later] * (kept @ drinks + lent) / (kept @ fitted + lent), 0.05)
         variance = max(1.0, spread) * foretold + (0.1 * foretold) ** 2
         scores.append(-0.5 * float(np.sum(np.log(variance) + (drinks[later] - foretold) ** 2 / variance)))
     belief = np.array(BELIEF) * np.exp(np.array(scores) - max(scores))
     return Memory(HALF_LIVES, tuple(float(share) for share in belief / belief.sum()))
+
+
+def _kept(passed: Vector) -> list[Vector]:
+    """What is kept after so many days, for each half-life; each but the last is twice the one before."""
+    doubling = [0.5 ** (passed / HALF_LIVES[-2])]
+    for _ in HALF_LIVES[:-2]:
+        doubling.append(doubling[-1] ** 2)
+    return [*doubling[::-1], 0.5 ** (passed / HALF_LIVES[-1])]
 
 
 def _stray(
@@ -127,7 +135,8 @@ def _stray(
         return USUAL_STRAY
     closes = closes[starts]
     counted, expected = (np.concatenate([[0.0], np.cumsum(amounts)]) for amounts in (drinks, fitted))
-    kept = np.tril(memory.weights(passed), -1)[starts]
+    mixed = sum(share * kept for share, kept in zip(memory.shares, _kept(passed), strict=True))
+    kept = np.tril(mixed, -1)[starts]
     factors = (kept @ drinks + lent) / (kept @ fitted + lent)
     foretold = np.maximum((expected[closes] - expected[starts]) * factors, 0.05)
     beyond = ((counted[closes] - counted[starts] - foretold) / foretold) ** 2 - spread / foretold

@@ -159,14 +159,26 @@ def fit_usage(
         InvalidInput: for a negative prior, guess or half-life.
         MissingReading: with prior 0, when fewer than two readings are given.
     """
+    points = [as_reading(reading, calendar) for reading in readings]
+    intervals = coffee_intervals(points, restarts, cleaning)
+    return fit_intervals(intervals, calendar, now, half_life_days, prior_weight, guess_per_day)
+
+
+def fit_intervals(
+    intervals: Sequence[Interval],
+    calendar: SiteCalendar,
+    now: datetime,
+    half_life_days: float | str | None = None,
+    prior_weight: float = PRIOR_DAYS,
+    guess_per_day: float | None = None,
+) -> Usage:
+    """Fit the rates by weekday to gaps between readings; arguments and refusals as in `fit_usage`."""
     forgets = isinstance(half_life_days, int | float)
     if prior_weight < 0 or (guess_per_day or 0) < 0 or (forgets and half_life_days <= 0):
         raise InvalidInput("Prior weight and guess must be 0 or more, the half-life above 0 days.")
-    points = [as_reading(reading, calendar) for reading in readings]
-    intervals = coffee_intervals(points, restarts, cleaning)
     if half_life_days == OWN_MEMORY:
-        # Older gaps would weigh less than a sixteenth in the pattern and nothing in the level.
-        oldest = now - timedelta(days=4 * PATTERN_HALF_LIFE_DAYS)
+        # Older gaps would weigh less than an eighth in the pattern and nothing in the level.
+        oldest = now - timedelta(days=3 * PATTERN_HALF_LIFE_DAYS)
         intervals = [gap for gap in intervals if gap.end >= oldest] or intervals[-1:]
     gaps, notes = _usable_gaps(intervals, calendar)
     if not gaps:
@@ -241,15 +253,11 @@ def _maximise(
     weights: Vector,
     prior: tuple[float, Vector] | None,
 ) -> Vector:
-    """Iterate to the maximum; gaps over the same weekdays are pooled first, which changes nothing."""
-    rows, group = np.unique(days, axis=0, return_inverse=True)
-    group = group.reshape(-1)
-    pooled_weight = np.bincount(group, weights)
-    pooled_days = rows * pooled_weight[:, None]
-    pooled_drinks = np.bincount(group, weights * drinks)
+    """Iterate to the maximum of the weighted likelihood."""
+    weighted_days, weighted_drinks = days * weights[:, None], weights * drinks
     rates = start
     for _ in range(20_000):
-        following = em_step(rates, pooled_days, pooled_drinks, prior)
+        following = em_step(rates, weighted_days, weighted_drinks, prior)
         if np.max(np.abs(following - rates)) <= EXACT_FIT * max(1.0, float(np.max(rates))):
             return following
         rates = following

@@ -81,7 +81,7 @@ def cutaway(
     touched = kind.part(scene.touched)
     title = f"{kind.title}, cut open" + (f"; {touched.label} in hand" if touched else "")
     return el(
-        "svg", el("title", title), drawing, labels, cls=cls, role="img",
+        "svg", el("title", title), drawing, labels, cls=cls, role="group" if scene.links else "img",
         viewBox=f"{bounds.x:.0f} {bounds.y:.0f} {bounds.w:.0f} {bounds.h:.0f}",
         height=height, width=round(height * bounds.w / bounds.h) if height else None,
     )  # fmt: skip

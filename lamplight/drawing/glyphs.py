@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 from markupsafe import Markup
 
 from lamplight.core.care import Status
@@ -24,6 +26,7 @@ STATUS_WORDS = {
 }
 
 
+@cache
 def circuit_glyph(circuit: Circuit, size: int = 14) -> Markup:
     """The circuit's shape in its colour, named for readers who do not see it."""
     shape = path(CIRCUIT_PATHS[circuit], f"fill-{circuit.value}")
@@ -47,6 +50,7 @@ def status_shapes(status: Status) -> tuple[Markup, ...]:
     return shapes[status]
 
 
+@cache
 def status_glyph(status: Status, size: int = 26, cls: str = "status") -> Markup:
     """The sign of a status, named in words."""
     title = el("title", STATUS_WORDS[status])

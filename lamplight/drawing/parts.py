@@ -9,7 +9,7 @@ from math import cos, pi, sin
 from markupsafe import Markup
 
 from lamplight.core.kind import Look
-from lamplight.drawing.svg import Box, circle, group, line, path, rect, text
+from lamplight.drawing.svg import Box, circle, group, line, path, rect
 
 JOIN = Markup("")
 
@@ -263,7 +263,8 @@ def fridge(box: Box, view: PartView) -> Markup:
     return (
         rect(box, "cut-shell", 8) + rect(inner, "cut-cavity", 4) + JOIN.join(bottles) + line_out
         + rect(Box(box.x + 12, box.y + 12, 30, 15), "cut-display", 3)
-        + text(box.x + 27, box.y + 23, "– °C", "cut-words", "middle")
+        + line(box.x + 18, box.y + 20, box.x + 26, box.y + 20, "cut-thin")
+        + circle(box.x + 34, box.y + 17, 2, "cut-thin")
         + line(box.right - 16, box.y + 50, box.right - 16, box.y + 90, "cut-heavy")
     )  # fmt: skip
 

@@ -24,6 +24,7 @@ class Story(BrowserTest):
         page.get_by_label("Its counter now").fill("12480")
         page.locator("#how-brew-tablet").select_option("date")
         page.locator("#date-brew-tablet").fill("2026-11-10")
+        page.locator("#rest").select_option("today")
         page.get_by_role("button", name="Add it").click()
         page.wait_for_selector("text=12 480")
 
@@ -54,8 +55,8 @@ class Story(BrowserTest):
         page.wait_for_selector("text=1 reading saved")
 
         page.keyboard.press("1")
-        page.wait_for_selector("h1:has-text('Brew-group tablet is overdue')")
-        page.get_by_role("button", name="Begin · 6 min of yours").click()
+        page.wait_for_selector(".task:has-text('of 200 drinks')")
+        page.get_by_role("button", name="for Brew-group tablet at Hall").click()
         self.walk_run(page)
         page.locator("#value").fill("12521")
         page.get_by_role("button", name="Finish").click()
@@ -68,7 +69,7 @@ class Story(BrowserTest):
         page.get_by_role("button", name="Undo it").click()
         page.wait_for_selector("text=Undone: Brew-group tablet")
         page.keyboard.press("1")
-        page.wait_for_selector("h1:has-text('Brew-group tablet is overdue')")
+        page.wait_for_selector(".task:has-text('of 200 drinks')")
 
     def walk_run(self, page):
         """Every step by the space bar; a reload and a second screen in the middle."""
@@ -175,3 +176,58 @@ class Keys(BrowserTest):
         page.keyboard.type("by hand")
         page.keyboard.press("Enter")
         page.wait_for_selector(".run-notes >> text=by hand")
+
+
+class Cares(BrowserTest):
+    """Ticking, water, and a kind of one's own, in the browser."""
+
+    demo = True
+
+    def test_done_by_one_key(self):
+        """d leads to the first tick, the space bar ticks, d again writes it down."""
+        page = self.page
+        page.goto("/")
+        before = page.locator(".stop .task").count()
+        page.keyboard.press("d")
+        self.assertEqual(page.evaluate("document.activeElement.name"), "job")
+        page.keyboard.press("Space")
+        page.keyboard.press("d")
+        page.wait_for_selector("text=1 job written down as done")
+        self.assertLess(page.locator(".stop .task").count(), before)
+
+    def test_parts_lead_to_their_items(self):
+        """A part of the cutaway, by keyboard, to its line in the table."""
+        page = self.page
+        page.goto("/machines/3")
+        part = page.locator("svg.cutaway a").first
+        part.focus()
+        page.keyboard.press("Enter")
+        page.wait_for_function("() => location.hash.startsWith('#item-')")
+        self.assertTrue(page.locator(page.evaluate("location.hash")).is_visible())
+
+    def test_water_test_moves_the_dates(self):
+        """Softer water, longer to the next descale."""
+        page = self.page
+        page.goto("/water")
+        before = page.locator(".setting").first.inner_text()
+        page.get_by_label("Total hardness").fill("6")
+        page.get_by_label("Carbonate hardness").fill("4")
+        page.get_by_role("button", name="Note it").click()
+        page.wait_for_selector("text=The test is noted")
+        self.assertNotEqual(page.locator(".setting").first.inner_text(), before)
+
+    def test_mistakes_while_typing(self):
+        """The line is named as one types, and a click leads to it."""
+        page = self.page
+        page.goto("/kinds/new")
+        page.wait_for_selector("text=Nothing to mend")
+        area = page.locator("#text")
+        area.fill(area.input_value().replace("tank_ml: 1800", "tank_ml: much"))
+        page.wait_for_selector("text=A whole number is needed")
+        page.locator("[data-line]").first.click()
+        chosen = area.evaluate("area => area.value.slice(area.selectionStart, area.selectionEnd)")
+        self.assertIn("tank_ml: much", chosen)
+        area.fill(area.input_value().replace("tank_ml: much", "tank_ml: 2000"))
+        page.wait_for_selector("text=Nothing to mend")
+        page.get_by_role("button", name="Save").click()
+        page.wait_for_selector("text=The kind “My machine” is saved.")

@@ -11,6 +11,7 @@ from markupsafe import Markup
 from lamplight.actions.outlook import MachineLook
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due, Status
+from lamplight.core.kind import Kind
 from lamplight.core.procedure import Need
 from lamplight.drawing.cutaway import cutaway, cutaway_again
 from lamplight.drawing.frame import frame
@@ -20,6 +21,7 @@ FEW = 6
 # Few machines share the width of a common screen; their names need a little room beside them.
 EDGE_PX, STAND_MARGIN_PX = 1270, 46
 MOST_SOON = 14
+MOST_DRAWN = 200
 
 
 @dataclass(frozen=True)
@@ -108,6 +110,11 @@ class TodayModel:
         return self.now[0].tasks[0] if self.now else None
 
     @property
+    def next_guided(self) -> Task | None:
+        """The first thing that a procedure leads through."""
+        return next((task for stop in self.now for task in stop.tasks if task.guided), None)
+
+    @property
     def count(self) -> int:
         """How many things are to be done now."""
         return sum(len(stop.tasks) for stop in self.now)
@@ -182,11 +189,24 @@ def _stands(looks: Sequence[MachineLook], today: date) -> list[Stand]:
     for look, box in zip(looks, bounds, strict=True):
         height, name = round(box.h * scale), f"stand-{look.kind.key}"
         again = name in drawn
-        drawing = cutaway_again(look.kind, height, name) if again else cutaway(look.kind, height=height, name=name)
+        drawing = cutaway_again(look.kind, height, name) if again else _drawn(look.kind, height, name)
         drawn.add(name)
         headline = _headline(look, today)
         stands.append(Stand(look.row.id, look.row.name, drawing, look.assessment.status, headline))
     return stands
+
+
+_DRAWN: dict[tuple[int, int, str], tuple[Kind, Markup]] = {}
+
+
+def _drawn(kind: Kind, height: int, name: str) -> Markup:
+    """The drawing of a kind, made once; the kind is kept with it, so that its identity stays its own."""
+    key = (id(kind), height, name)
+    if key not in _DRAWN:
+        if len(_DRAWN) > MOST_DRAWN:
+            _DRAWN.clear()
+        _DRAWN[key] = (kind, cutaway(kind, height=height, name=name))
+    return _DRAWN[key][1]
 
 
 def _headline(look: MachineLook, today: date) -> str:
