@@ -48,7 +48,7 @@ class Readme(unittest.TestCase):
 
     def test_pictures_and_paths_exist(self):
         """Every relative link leads somewhere, and every picture is shown."""
-        for name in ("README.md", "docs/architecture.md"):
+        for name in ("README.md", "docs/architecture.md", "docs/kinds.md"):
             path = ROOT / name
             for target in re.findall(r"\]\(([^)#]+)\)", path.read_text("utf-8")):
                 if "://" not in target:
@@ -56,6 +56,46 @@ class Readme(unittest.TestCase):
         readme = (ROOT / "README.md").read_text("utf-8")
         for picture in (ROOT / "docs" / "screenshots").glob("*.png"):
             self.assertIn(f"docs/screenshots/{picture.name}", readme)
+
+
+class KindDocument(unittest.TestCase):
+    """docs/kinds.md and the exported schema."""
+
+    def test_the_example_is_right(self):
+        """It is read by the same checks as every file."""
+        from lamplight.library.schema import KindFile
+        from lamplight.library.shelf import parse
+
+        text = (ROOT / "docs" / "kinds.md").read_text("utf-8")
+        example = re.search(r"```yaml\n(.*?)```", text, re.S)[1]
+        kind = parse(example, KindFile, "example").core()
+        self.assertEqual([item.key for item in kind.items], ["drip-tray", "descale", "own-job"])
+
+    def test_everything_is_named(self):
+        """Every trigger, part and standard item stands in the document."""
+        from lamplight.library.schema import PARTS, standard_items
+        from lamplight.library.triggers import MAIN_KEYS
+
+        text = (ROOT / "docs" / "kinds.md").read_text("utf-8")
+        for word in (*MAIN_KEYS, *PARTS.__args__, *standard_items()):
+            self.assertIn(word, text)
+
+    def test_schema_is_current_and_takes_the_shipped_kinds(self):
+        """The exported file is what the code says, and the shipped kinds are valid by it."""
+        import json
+
+        import jsonschema
+        import yaml
+
+        from lamplight.library.shelf import kind_schema, kind_text, kinds
+
+        text = (ROOT / "docs" / "kind.schema.json").read_text("utf-8")
+        self.assertEqual(text, kind_schema())
+        schema = json.loads(text)
+        for key in kinds():
+            jsonschema.validate(yaml.safe_load(kind_text(key)), schema)
+        with self.assertRaises(jsonschema.ValidationError):
+            jsonschema.validate({**yaml.safe_load(kind_text("office-tower")), "colour": "red"}, schema)
 
 
 if __name__ == "__main__":

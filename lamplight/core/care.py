@@ -51,6 +51,7 @@ class CareItem:
         hygiene: whether people can fall ill when it is late.
         when_overdue: what is said when it is late, such as that no milk drinks may be drawn.
         opening: items with the same word share one opening of the machine.
+        water_ml: water that it takes through the machine each time, 0 or more.
     """
 
     key: str
@@ -68,6 +69,7 @@ class CareItem:
     hygiene: bool = False
     when_overdue: str = ""
     opening: str = ""
+    water_ml: int = 0
 
 
 @dataclass(frozen=True)

@@ -175,10 +175,17 @@ def gauges_of(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: dateti
         said = f"estimated as {mix.milk_share:.0%} of the drinks"
         gauges["milk"] = Gauge(COUNTERS["milk"], drinks, mix.milk_share, how=said)
     if "litres" not in gauges and mix.litres_per_drink > 0:
-        rinses = f" and {mix.rinse_litres_per_day:g} L of rinses a day" if mix.rinse_litres_per_day else ""
-        said = f"estimated from {mix.litres_per_drink * 1000:.0f} ml a drink{rinses}"
-        gauges["litres"] = Gauge("L", drinks, mix.litres_per_drink, mix.rinse_litres_per_day, how=said)
+        rinses = f", {mix.rinse_litres_per_day:g} L of rinses a day" if mix.rinse_litres_per_day else ""
+        said = f"estimated from {mix.litres_per_drink * 1000:.0f} ml a drink{rinses}, and what programmes take"
+        extras = _programme_litres(book, kind)
+        gauges["litres"] = Gauge("L", drinks, mix.litres_per_drink, mix.rinse_litres_per_day, extras, said)
     return gauges
+
+
+def _programme_litres(book: MachineBook, kind: Kind) -> tuple[tuple[datetime, float], ...]:
+    """Litres that programmes took, at the moments when they were done."""
+    takes = {item.key: item.water_ml / 1000 for item in kind.items if item.water_ml}
+    return tuple((fact.at, takes[fact.item]) for fact in book.done if fact.at is not None and fact.item in takes)
 
 
 def own_items(items: Sequence[CareItem], book: MachineBook) -> tuple[CareItem, ...]:

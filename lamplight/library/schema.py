@@ -59,6 +59,8 @@ class ItemFile(Strict):
     when_overdue: str = Field(default="", max_length=120, description="said when it is late")
     opening: str = Field(default="", max_length=40, description="items with the same word share one opening")
 
+    water_ml: int = Field(default=0, ge=0, le=20_000, description="water that it takes through the machine each time")
+
     @model_validator(mode="after")
     def _trigger_keys_differ(self) -> ItemFile:
         keys = [trigger.core().key for trigger in self.triggers]
@@ -71,7 +73,7 @@ class ItemFile(Strict):
         return CareItem(
             key, self.title, self.circuit, self.part, tuple(trigger.core() for trigger in self.triggers),
             self.minutes, self.procedure, self.why, self.soon_open_days, tuple(self.products), tuple(self.settles),
-            tuple(self.replaces), self.hygiene, self.when_overdue, self.opening,
+            tuple(self.replaces), self.hygiene, self.when_overdue, self.opening, self.water_ml,
         )  # fmt: skip
 
 

@@ -166,6 +166,17 @@ class ByUse(unittest.TestCase):
         self.assertAlmostEqual(due.first.used, 5 * (40 * 0.09 + 0.1), delta=0.1)
         self.assertTrue(due.first.estimated)
 
+    def test_programmes_take_water_too(self):
+        """Two washes of 400 ml since: 0.8 L more than drinks and rinses."""
+        wash = item(DaysSince(1), key="wash", water_ml=400)
+        descale = item(CountSince(100, "litres"), key="descale")
+        done = {"descale": MONDAY - timedelta(days=7)}
+        plain = judged(book(28, 40, done), wash, descale)["descale"].first.used
+        facts = tuple(DoneFact("wash", MONDAY - timedelta(days=back)) for back in (1, 2, 9))
+        known = book(28, 40, done)
+        more = judged(replace(known, done=(*known.done, *facts)), wash, descale)["descale"].first.used
+        self.assertAlmostEqual(more - plain, 0.8, places=6)
+
     def test_water_limits(self):
         """After a filter with a fifth of bypass 14 °dH carbonate are 2.8: table, scale and cartridge."""
         table = LitresByHardness((HardnessStep(4, 300), HardnessStep(14, 100), HardnessStep(None, 40)))
