@@ -3,7 +3,7 @@ PORT ?= 8000
 PYTHON ?= python3
 BIN = .venv/bin
 
-.PHONY: demo run test lint css screenshots lock vendor
+.PHONY: demo run test lint css screenshots lock vendor bench
 
 .venv/.runtime: requirements.lock pyproject.toml
 	@test -x $(BIN)/python || $(PYTHON) -m venv .venv
@@ -48,3 +48,9 @@ screenshots: .venv/.workshop
 lock:
 	uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements.lock requirements.in
 	uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements-dev.lock requirements-dev.in
+
+bench: .venv/.runtime
+	@test -x build/bench/bin/python || $(PYTHON) -m venv build/bench
+	@build/bench/bin/pip install -q --disable-pip-version-check -r requirements.lock -r bench/requirements.txt
+	@PYTHONPATH=. build/bench/bin/python bench/forecast.py
+	@PYTHONPATH=. build/bench/bin/python bench/speed.py

@@ -44,10 +44,21 @@ def _machine_at_work(page: Page) -> None:
         page.wait_for_timeout(150)
 
 
+def _kind_with_a_mistake(page: Page) -> None:
+    page.goto("/kinds/new?copy=powder-tower")
+    area = page.locator("#text")
+    area.fill(area.input_value().replace("tank_ml: 4000", "tank_ml: lots").replace("blurb:", "blurp:"))
+    page.wait_for_selector(".mistakes")
+
+
 VIEWS: dict[str, Callable[[Page], None]] = {
     "today": _opened("/"),
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
+    "machine-settings": _opened("/machines/3/settings"),
+    "water": _opened("/water"),
+    "kind": _opened("/kinds/service-menu-hall"),
+    "kind-editor": _kind_with_a_mistake,
     "readings": _doubtful_sheet,
     "run": _machine_at_work,
     "log": _opened("/log"),

@@ -165,12 +165,16 @@ class SiteCalendar:
 
     def _whole_days_before(self, ordinal: int) -> list[float]:
         """Days of each weekday before a date, dated closures left out."""
-        if not self.closures:
+        if ordinal <= self._first_closed:
             return [float((ordinal + 5 - weekday) // 7) for weekday in range(7)]
         return [
             float((ordinal + 5 - weekday) // 7 - bisect_left(self._closed_by_weekday[weekday], ordinal))
             for weekday in range(7)
         ]
+
+    @cached_property
+    def _first_closed(self) -> int:
+        return min((day.toordinal() for day in self.closures), default=date.max.toordinal())
 
     @cached_property
     def _clocks(self) -> dict[datetime, tuple[float, ...]]:

@@ -110,8 +110,10 @@ def chance_of_at_least(remaining: float, mean: Vector, variance: Vector) -> Vect
     from scipy.special import betainc, gammainc  # slow to load: only where a date is forecast
 
     need = max(1.0, float(np.ceil(remaining)))
-    chances = np.zeros(len(mean))
     extra = variance - mean
+    if mean.min() > 0 and np.all(extra > 1e-9 * mean):
+        return betainc(need, mean**2 / extra, extra / variance)
+    chances = np.zeros(len(mean))
     poisson = (mean > 0) & (extra <= 1e-9 * mean)
     wider = (mean > 0) & ~poisson
     chances[poisson] = gammainc(need, mean[poisson])

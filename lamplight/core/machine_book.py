@@ -191,7 +191,9 @@ def _programme_litres(book: MachineBook, kind: Kind) -> tuple[tuple[datetime, fl
 def own_items(items: Sequence[CareItem], book: MachineBook) -> tuple[CareItem, ...]:
     """A kind's items as the keeper has them here: own limits, own school, some switched off."""
     own = {(change.item, change.trigger): change.limit for change in book.limits}
-    kept = (item for item in items if item.key not in book.switched_off)
+    kept = tuple(item for item in items if item.key not in book.switched_off)
+    if not own and book.school not in SCHOOLS:
+        return kept
     return tuple(replace(item, triggers=_own_triggers(item, own, book.school)) for item in kept)
 
 

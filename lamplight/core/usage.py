@@ -25,7 +25,7 @@ from lamplight.core.memory import Level, Memory, half_life_weights, level_of
 PRIOR_DAYS = 2.0
 OWN_MEMORY = "own"
 PATTERN_HALF_LIFE_DAYS = 112.0
-EXACT_FIT = 1e-11
+EXACT_FIT = 1e-9
 GUESS_WEIGHT_DAYS = 5.0
 OFF_DAY_SHARE = 0.05
 PRIOR_DISPERSION = 1.6

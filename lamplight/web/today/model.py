@@ -16,7 +16,7 @@ from lamplight.core.procedure import Need
 from lamplight.drawing.cutaway import cutaway, cutaway_again
 from lamplight.drawing.frame import frame
 
-ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 262, 150
+ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 218, 150
 FEW = 6
 # Few machines share the width of a common screen; their names need a little room beside them.
 EDGE_PX, STAND_MARGIN_PX = 1270, 46
