@@ -7,6 +7,7 @@ from typing import Literal
 
 from lamplight.core.care import CareItem
 from lamplight.core.circuits import Circuit
+from lamplight.core.panel import Panel
 from lamplight.core.procedure import Duration
 from lamplight.core.water import Cartridge, HardnessLevel
 
@@ -145,6 +146,7 @@ class Kind:
         cartridge: the cartridge that is usually fitted, or None.
         levels: hardness settings of the machine, softest first; and where they are set.
         access: service codes, keys, long presses.
+        panel: how it speaks: lamps and messages.
     """
 
     key: str
@@ -165,6 +167,7 @@ class Kind:
     levels: tuple[HardnessLevel, ...] = ()
     levels_where: str = ""
     access: tuple[AccessFact, ...] = ()
+    panel: Panel = field(default_factory=Panel)
 
     def item(self, key: str) -> CareItem | None:
         """The care item of that key, or None."""

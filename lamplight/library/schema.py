@@ -12,6 +12,7 @@ from pydantic import ConfigDict, Field, model_validator
 from lamplight.core.care import CareItem
 from lamplight.core.circuits import Circuit
 from lamplight.core.kind import AccessFact, Capacities, DrinkSort, Kind, Look, Mix, Part
+from lamplight.core.panel import Force, Lamp, LampState, Message, Panel
 from lamplight.core.water import Cartridge, HardnessLevel, Resin
 from lamplight.library.base import Key, Minutes, Strict, Title, duration
 from lamplight.library.triggers import TriggerFile
@@ -162,6 +163,29 @@ class AccessFile(Strict):
     how: str = Field(min_length=2, max_length=300)
 
 
+class LampFile(Strict):
+    """One lamp; lamps stand from left to right in the order of the file."""
+
+    label: Title
+    colours: list[Literal["white", "green", "blue", "amber", "red"]] = Field(default=["white"], min_length=1)
+    states: list[LampState] = Field(default=list(LampState), min_length=2)
+
+
+class MessageFile(Strict):
+    """Something that a display says."""
+
+    says: str = Field(min_length=1, max_length=80)
+    asks_for: str = Field(default="", description="the item that it asks for")
+    force: Force = Force.INFORMATION
+
+
+class PanelFile(Strict):
+    """How the machine speaks."""
+
+    lamps: dict[Key, LampFile] = {}
+    messages: list[MessageFile] = []
+
+
 class KindFile(Strict):
     """A kind of machine, one file."""
 
@@ -184,6 +208,7 @@ class KindFile(Strict):
     cartridge: CartridgeFile | None = None
     hardness: HardnessFile | None = None
     access: list[AccessFile] = []
+    panel: PanelFile = PanelFile()
     notes: list[str] = []
 
     @model_validator(mode="before")
@@ -211,6 +236,9 @@ class KindFile(Strict):
         for key in self.bars:
             if key not in self.items:
                 raise ValueError(f"bars.{key}: this kind has no item “{key}”")
+        for n, message in enumerate(self.panel.messages):
+            if message.asks_for and message.asks_for not in self.items:
+                raise ValueError(f"panel.messages.{n}.asks_for: this kind has no item “{message.asks_for}”")
         if self.drinks and abs(sum(drink.share for drink in self.drinks) - 1) > 0.011:
             raise ValueError("drinks: the shares must add up to 1")
         if self.hardness and any(level.up_to_dh is None for level in self.hardness.levels[:-1]):
@@ -240,4 +268,11 @@ class KindFile(Strict):
             levels=tuple(HardnessLevel(level.level, level.up_to_dh) for level in levels),
             levels_where=self.hardness.where if self.hardness else "",
             access=tuple(AccessFact(fact.what, fact.how) for fact in self.access),
+            panel=Panel(
+                tuple(
+                    Lamp(key, lamp.label, tuple(lamp.colours), tuple(lamp.states))
+                    for key, lamp in self.panel.lamps.items()
+                ),
+                tuple(Message(message.says, message.asks_for, message.force) for message in self.panel.messages),
+            ),
         )
