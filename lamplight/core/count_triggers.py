@@ -37,7 +37,8 @@ def count_due(trigger: CountSince, item: CareItem, last: LastDone, outlook: Outl
     gauge = outlook.gauges.get(trigger.counter)
     if gauge is None:
         return unknown(trigger, f"Nothing here counts {COUNTERS[trigger.counter]}.")
-    return against(trigger, trigger.limit, gauge, item, last, outlook)
+    what = " by the machine’s own bar" if trigger.by_bar else ""
+    return against(trigger, trigger.limit, gauge, item, last, outlook, what)
 
 
 def filter_due(trigger: FilterSpent, item: CareItem, last: LastDone, outlook: Outlook) -> TriggerDue:

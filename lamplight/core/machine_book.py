@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property
 
-from lamplight.core.bars import BarSeen
+from lamplight.core.bars import BarInterval, BarSeen, bar_intervals, following_bars
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import CareItem, Due, LastDone, Status
 from lamplight.core.counters import CounterBook
@@ -103,11 +103,13 @@ class Assessment:
         outlook: drinks, litres, calendar and the present.
         dues: every item, most urgent first.
         book: what it rests on.
+        bar_intervals: the machine's own intervals that its progress bars tell, by item key.
     """
 
     outlook: Outlook
     dues: tuple[Due, ...]
     book: MachineBook = field(repr=False)
+    bar_intervals: Mapping[str, BarInterval] = field(default_factory=dict)
 
     @property
     def usage(self) -> Usage:
@@ -211,17 +213,22 @@ def _own_triggers(item: CareItem, own: Mapping[tuple[str, str], float], school: 
 
 def last_done(book: MachineBook, line: DrinkLine, items: Sequence[CareItem] = ()) -> dict[str, LastDone]:
     """The latest time each item was done, by item key, also as part of another that settles it."""
-    settled_by: dict[str, list[str]] = {}
-    for item in items:
-        for settled in item.settles:
-            settled_by.setdefault(item.key, []).append(settled)
+    settled = {item.key: item.settles for item in items}
     latest: dict[str, tuple[datetime, LastDone]] = {}
     for fact in book.done:
         found = _placed(fact, book, line)
-        for key in (fact.item, *settled_by.get(fact.item, ())) if found else ():
+        for key in (fact.item, *settled.get(fact.item, ())) if found else ():
             if key not in latest or found[0] >= latest[key][0]:
                 latest[key] = found
     return {key: done for key, (_, done) in latest.items()}
+
+
+def _moments_done(book: MachineBook, items: Sequence[CareItem]) -> tuple[tuple[str, datetime], ...]:
+    """Item keys and moments at which they were done, also as part of another that settles them."""
+    settled = {item.key: item.settles for item in items}
+    return tuple(
+        (key, fact.at) for fact in book.done if fact.at is not None for key in (fact.item, *settled.get(fact.item, ()))
+    )
 
 
 def _placed(fact: DoneFact, book: MachineBook, line: DrinkLine) -> tuple[datetime, LastDone] | None:
@@ -240,8 +247,9 @@ def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime)
     """Usage, lines and every due of one machine at ``now``."""
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
     gauges = gauges_of(book, kind, own_calendar, now)
-    items = own_items(kind.items, book)
+    told = bar_intervals(kind.items, book.bars, _moments_done(book, kind.items), gauges)
+    items = following_bars(own_items(kind.items, book), told, ((own.item, own.trigger) for own in book.limits))
     done = last_done(book, gauges["drinks"].line, kind.items)
     prompts = {seen.item: seen.at for seen in sorted(book.prompts, key=lambda seen: seen.at) if seen.gone_at is None}
     outlook = Outlook(gauges, own_calendar, now, done, book.absences, prompts, book.first_drinks, book.water)
-    return Assessment(outlook, judge_all(items, done, outlook), book)
+    return Assessment(outlook, judge_all(items, done, outlook), book, told)

@@ -17,11 +17,15 @@ COUNTERS = {"drinks": "drinks", "milk": "milk drinks", "litres": "L"}
 
 @dataclass(frozen=True)
 class CountSince:
-    """Due after so much of a counter, above 0 up to 100 000: drinks, milk drinks or litres."""
+    """Due after so much of a counter, above 0 up to 100 000: drinks, milk drinks or litres.
+
+    ``by_bar`` says that the machine's own progress bar told the limit.
+    """
 
     limit: float
     counter: str = "drinks"
     school: str = ""
+    by_bar: bool = False
 
     def __post_init__(self) -> None:
         if self.counter not in COUNTERS:

@@ -118,6 +118,7 @@ class Settings(WebTest):
         found = re.search(r"own interval is (\d+) drinks, give or take (\d+)", self.get(self.path))
         self.assertAlmostEqual(int(found[1]), 200, delta=12)
         self.assertAlmostEqual(int(found[2]), 10, delta=2)
+        self.shows(self.get(self.path), f"of {found[1]} drinks by the machine’s own bar")
         self.shows(
             self.post(f"{self.path}/bar", {"item": "brew-tablet", "percent": "101"}, 422).get_data(as_text=True),
             "between 0 and 100",

@@ -9,13 +9,12 @@ from datetime import datetime
 from markupsafe import Markup
 
 from lamplight.actions.outlook import MachineLook
-from lamplight.core.bars import BarInterval, bar_interval
+from lamplight.core.bars import BarInterval, counted_by
 from lamplight.core.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.care import Due, Status, TriggerDue
 from lamplight.core.count_triggers import amount
 from lamplight.core.doubts import grouped
-from lamplight.core.errors import MissingReading
-from lamplight.core.triggers import Prompted
+from lamplight.core.triggers import COUNTERS, Prompted
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import double_ruler, marks_of, scale
 
@@ -95,6 +94,7 @@ class BarModel:
     words: str
     percent: int | None
     interval: BarInterval | None
+    unit: str
 
 
 @dataclass(frozen=True)
@@ -237,15 +237,11 @@ def _bars(look: MachineLook) -> list[BarModel]:
     models = []
     for item_key, words in look.kind.bars.items():
         own = [bar for bar in look.assessment.book.bars if bar.item == item_key]
-        last = look.assessment.outlook.done.get(item_key)
-        since = look.assessment.outlook.moment_of(last) if last else None
         item = look.kind.item(item_key)
-        try:
-            interval = bar_interval(own, look.assessment.line, since)
-        except MissingReading:
-            interval = None
         percent = max(own, key=lambda bar: bar.at).percent if own else None
-        models.append(BarModel(item_key, item.title if item else item_key, words, percent, interval))
+        unit = COUNTERS[counted_by(item).counter] if item else "drinks"
+        interval = look.assessment.bar_intervals.get(item_key)
+        models.append(BarModel(item_key, item.title if item else item_key, words, percent, interval, unit))
     return models
 
 

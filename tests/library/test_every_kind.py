@@ -1,0 +1,170 @@
+"""What must hold for every item of every shipped kind, whatever the machine has been through."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from datetime import UTC, date, datetime, timedelta
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from lamplight.core.bars import BarSeen
+from lamplight.core.care import Status
+from lamplight.core.counters import CounterBook, Reading
+from lamplight.core.kind import Kind
+from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, PromptSeen, assess
+from lamplight.core.outlook import Absence
+from lamplight.core.water import Cartridge, WaterAtMachine, WaterTest
+from lamplight.library.shelf import kinds
+from tests.core.makers import MONDAY, OFFICE
+
+HARD = WaterAtMachine(WaterTest(date(2026, 1, 1), total_dh=18, carbonate_dh=14), Cartridge(1000, bypass=0.2))
+NOW = datetime(2026, 11, 24, 16, 20, tzinfo=UTC)
+KINDS = st.sampled_from(sorted(kinds()))
+GAPS = st.lists(st.tuples(st.integers(1, 6), st.integers(0, 300)), min_size=2, max_size=14)
+
+
+def read_back(gaps: list[tuple[int, int]], end: datetime = MONDAY) -> tuple[Reading, ...]:
+    """Readings before opening, so many days apart with so many drinks between; the last one at ``end``."""
+    at = end - timedelta(days=sum(days for days, _ in gaps))
+    readings, value = [Reading(at, 1000)], 1000
+    for days, drinks in gaps:
+        at, value = at + timedelta(days=days), value + drinks
+        readings.append(Reading(at, value))
+    return tuple(readings)
+
+
+def lived_in(kind: Kind, gaps: list[tuple[int, int]], done_days: list[int]) -> MachineBook:
+    """A book of this kind with hard water, every item done once, so many days ago in turn."""
+    days = [done_days[n % len(done_days)] for n in range(len(kind.items))]
+    done = tuple(
+        DoneFact(item.key, NOW - timedelta(days=back, hours=3)) for item, back in zip(kind.items, days, strict=True)
+    )
+    return MachineBook({"drinks": CounterBook(read_back(gaps))}, done=done, water=HARD)
+
+
+class EveryKind(unittest.TestCase):
+    """Laws of the whole engine."""
+
+    @settings(max_examples=1500, deadline=None)
+    @given(KINDS, GAPS, st.lists(st.integers(0, 40), min_size=1, max_size=6), st.integers(1, 500))
+    def test_more_drinks_never_make_an_item_less_due(self, key, gaps, done_days, extra):
+        """The last reading found higher, by drinks that came after the items were done.
+
+        Drinks before that may well put a date off: they tell which weekdays are the heavy ones.
+        """
+        kind = kinds()[key]
+        before = lived_in(kind, gaps, [back + gaps[-1][0] + 2 for back in done_days])
+        more = [*gaps[:-1], (gaps[-1][0], gaps[-1][1] + extra)]
+        after = replace(before, counters={"drinks": CounterBook(read_back(more))})
+        later = {due.item.key: due for due in assess(after, kind, OFFICE, NOW).dues}
+        for due in assess(before, kind, OFFICE, NOW).dues:
+            now = later[due.item.key]
+            if due.status >= Status.DUE:
+                self.assertGreaterEqual(now.status, due.status, f"{key} {due.item.key}")
+            elif due.likely is not None and due.likely > NOW.date():
+                # A lone high reading also makes the days more uneven, which may cost the median a day.
+                self.assertIsNotNone(now.likely, f"{key} {due.item.key}")
+                late = OFFICE.open_days_between(due.likely, max(due.likely, now.likely))
+                self.assertLessEqual(late, 1, f"{key} {due.item.key}: {due.likely} to {now.likely}")
+
+    @settings(max_examples=25, deadline=None, derandomize=True)
+    @given(KINDS, GAPS, st.lists(st.integers(0, 40), min_size=1, max_size=6), st.randoms())
+    def test_order_of_entry_does_not_matter(self, key, gaps, done_days, shuffle):
+        """Readings, jobs, prompts, absences and bars typed in any order give the same answers."""
+        kind = kinds()[key]
+        book = lived_in(kind, gaps, done_days)
+        tablet = kind.items[0].key
+        book = replace(
+            book,
+            done=(*book.done, DoneFact(tablet, NOW - timedelta(days=50)), DoneFact(tablet, NOW - timedelta(days=60))),
+            absences=(Absence(date(2026, 10, 12), date(2026, 10, 16)), Absence(date(2026, 12, 21), date(2027, 1, 8))),
+            prompts=(PromptSeen(tablet, NOW - timedelta(days=9), NOW - timedelta(days=8)),),
+            bars=(BarSeen(tablet, NOW - timedelta(days=2), 40), BarSeen(tablet, NOW - timedelta(days=6), 15)),
+        )
+        mixed = replace(
+            book,
+            counters={"drinks": CounterBook(tuple(shuffle.sample(book.drinks.readings, len(gaps) + 1)))},
+            done=tuple(shuffle.sample(book.done, len(book.done))),
+            absences=tuple(reversed(book.absences)),
+            bars=tuple(reversed(book.bars)),
+        )
+        self.assertEqual(assess(mixed, kind, OFFICE, NOW).dues, assess(book, kind, OFFICE, NOW).dues)
+
+    @settings(max_examples=25, deadline=None, derandomize=True)
+    @given(KINDS, st.integers(15, 90), st.integers(1, 20))
+    def test_a_reading_on_the_line_moves_no_date_by_more_than_a_day(self, key, per_day, back):
+        """What the counter should show, written down, tells nothing new."""
+        kind = kinds()[key]
+        gaps = [(1, per_day if OFFICE.is_open((MONDAY - timedelta(days=n)).date()) else 0) for n in range(42, 0, -1)]
+        before = lived_in(kind, gaps, [back])
+        seen = assess(before, kind, OFFICE, NOW)
+        told = Reading(NOW, seen.expected("drinks"))
+        after = before.with_counter("drinks", CounterBook((*before.drinks.readings, told)))
+        dates = {due.item.key: due.likely for due in assess(after, kind, OFFICE, NOW).dues}
+        for due in seen.dues:
+            was, now = due.likely, dates[due.item.key]
+            if was is not None and was >= NOW.date():
+                self.assertIsNotNone(now, due.item.key)
+                open_days = abs(OFFICE.open_days_between(min(was, now), max(was, now)))
+                self.assertLessEqual(open_days, 1, f"{key} {due.item.key}: {was} to {now}")
+
+    def test_every_item_says_why(self):
+        """A sentence for each trigger, at any hour of a year and a day, with and without a book."""
+        for kind in kinds().values():
+            book = lived_in(kind, [(1, 30)] * 20, [3, 11, 200])
+            for hours in range(0, 366 * 24, 24 * 37 + 5):
+                now = NOW + timedelta(hours=hours)
+                for known in (book, MachineBook()):
+                    for due in assess(known, kind, OFFICE, now).dues:
+                        self.assertTrue(all(due.reasons), f"{kind.key} {due.item.key}")
+                        self.assertEqual(len(set(due.reasons)), len(due.reasons), f"{kind.key} {due.item.key}")
+
+
+class Bars(unittest.TestCase):
+    """A progress bar's interval in place of the kind's."""
+
+    def setUp(self):
+        """30 drinks an open day; the bar moved by 20 per cent over two of them: 300 drinks a round."""
+        self.kind = kinds()["jug-compact"]
+        gaps = [(1, 30 if OFFICE.is_open((MONDAY - timedelta(days=n)).date()) else 0) for n in range(42, 0, -1)]
+        self.book = replace(
+            lived_in(self.kind, gaps, [8]),
+            bars=(
+                BarSeen("brew-tablet", MONDAY - timedelta(days=4), 30),
+                BarSeen("brew-tablet", MONDAY - timedelta(days=2), 50),
+            ),
+        )
+
+    def count_trigger(self, book):
+        """The counting trigger of the tablet."""
+        due = assess(book, self.kind, OFFICE, NOW).due("brew-tablet")
+        return next(trigger for trigger in due.triggers if trigger.unit == "drinks")
+
+    def test_takes_the_place_of_the_kinds(self):
+        """60 drinks are a fifth of the bar; the reason names the bar."""
+        found = self.count_trigger(self.book)
+        self.assertEqual(found.limit, 300)
+        self.assertIn("of 300 drinks by the machine’s own bar", found.sentence)
+
+    def test_the_keepers_own_limit_stays(self):
+        """What a person decided is not moved by a bar."""
+        own = replace(self.book, limits=(LimitChange("brew-tablet", "drinks", 120),))
+        self.assertEqual(self.count_trigger(own).limit, 120)
+
+    def test_a_round_ends_when_it_is_done_or_the_bar_falls(self):
+        """Readings on both sides of a cleaning tell nothing; an earlier full round still does."""
+        cleaned = DoneFact("brew-tablet", MONDAY - timedelta(days=3))
+        self.assertEqual(self.count_trigger(replace(self.book, done=(*self.book.done, cleaned))).limit, 150)
+        fallen = (*self.book.bars, BarSeen("brew-tablet", MONDAY, 5))
+        self.assertEqual(self.count_trigger(replace(self.book, bars=fallen)).limit, 300)
+
+    def test_too_little_movement_tells_nothing(self):
+        """Below 10 per cent the rounding of the bar would be more than a tenth."""
+        little = (BarSeen("brew-tablet", MONDAY - timedelta(days=4), 30), BarSeen("brew-tablet", MONDAY, 39))
+        self.assertEqual(self.count_trigger(replace(self.book, bars=little)).limit, 150)
+
+
+if __name__ == "__main__":
+    unittest.main()
