@@ -1,4 +1,4 @@
-"""What is done without guiding, what the machine asks for, what is done without, and which parts are missing."""
+"""What is done without guiding or at all, what the machine asks for and what happens to it, missing parts."""
 
 from __future__ import annotations
 
@@ -9,9 +9,10 @@ from lamplight.actions.entries import Hand, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.core.care import CareItem
 from lamplight.core.errors import InvalidInput
-from lamplight.core.triggers import Prompted
+from lamplight.core.kind import Kind
+from lamplight.core.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursSinceFirstDrink, Prompted
 from lamplight.store.database import database
-from lamplight.store.models import BarReading, CareDone, Entry, ItemSwitch, PartNote, Prompt, PromptGone
+from lamplight.store.models import BarReading, CareDone, DeviceEvent, Entry, ItemSwitch, PartNote, Prompt, PromptGone
 from lamplight.store.sites import MachineRow
 
 PART_STATES = ("", "missing", "broken")
@@ -128,3 +129,31 @@ def read_bar(row: MachineRow, item_key: str, percent: int, at: datetime, hand: H
         said = f"{item_of(row, item_key).title}: bar at {percent} %"
         entry = write_entry("bar", said, hand, row.id, at=at)
         BarReading.create(entry=entry, machine=row.id, item=item_key, at=at, percent=percent)
+
+
+def events_of(kind: Kind) -> dict[str, str]:
+    """What happens by itself at a machine of this kind and decides over some item: its key and its words."""
+    awaited = [trigger for item in kind.items for trigger in item.triggers]
+    first = any(isinstance(trigger, HoursSinceFirstDrink) for trigger in awaited)
+    filled = any(isinstance(trigger, AfterEvent) and trigger.event == REFILL for trigger in awaited)
+    said = {
+        FIRST_DRINK: "First drink after the drawer was out" if first else "",
+        REFILL: "Tank filled" if filled else "",
+    }
+    return {what: words for what, words in said.items() if words}
+
+
+def note_event(row: MachineRow, what: str, at: datetime, hand: Hand) -> None:
+    """Write down when something happened at a machine by itself, in place of the estimate.
+
+    Raises:
+        InvalidInput: when nothing here waits for that, or the moment lies ahead.
+    """
+    words = events_of(kind_of(row.kind)).get(what)
+    if words is None:
+        raise InvalidInput(f"Nothing at {row.name} goes by that.")
+    if at > hand.now:
+        raise InvalidInput("That time has not come yet.")
+    with database.atomic():
+        entry = write_entry("event", words, hand, row.id, at=at)
+        DeviceEvent.create(entry=entry, machine=row.id, what=what, at=at)

@@ -27,6 +27,7 @@ WORDS = {
     "cartridge_fit": ("filter", "filters"),
     "prompt": ("prompt", "prompts"),
     "bar_reading": ("progress bar", "progress bars"),
+    "device_event": ("first drink or refill", "first drinks or refills"),
     "kind_version": ("version of a kind", "versions of a kind"),
 }
 

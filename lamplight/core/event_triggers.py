@@ -6,10 +6,19 @@ from datetime import date, datetime, timedelta
 
 from lamplight.core.calendar_triggers import NOT_KNOWN, status_by_date
 from lamplight.core.care import GRACE_SHARE, CareItem, LastDone, Status, TriggerDue
-from lamplight.core.count_triggers import unknown
+from lamplight.core.count_triggers import against, unknown
 from lamplight.core.forecast import NEVER, Passage
 from lamplight.core.outlook import Outlook
-from lamplight.core.triggers import AfterEvent, BeforeAbsence, EndOfService, HoursSinceFirstDrink, Prompted, Trigger
+from lamplight.core.triggers import (
+    FIRST_DRINK,
+    REFILL,
+    AfterEvent,
+    BeforeAbsence,
+    EndOfService,
+    HoursSinceFirstDrink,
+    Prompted,
+    Trigger,
+)
 
 SERVICE_LEAD = timedelta(hours=1)
 COUNTS_FOR_THE_DAY = timedelta(hours=2)
@@ -41,7 +50,7 @@ def hours_due(trigger: HoursSinceFirstDrink, item: CareItem, last: LastDone, out
 
 def _first_drink(done: datetime, outlook: Outlook) -> tuple[datetime | None, bool]:
     """When the first drink after a moment was drawn, and whether a machine reported it."""
-    reported = min((at for at in outlook.first_drinks if at >= done), default=None)
+    reported = outlook.seen_since(FIRST_DRINK, done)
     if reported is not None:
         return reported, True
     line = outlook.line
@@ -120,7 +129,9 @@ def _service_ends(trigger: EndOfService, day: date, outlook: Outlook) -> list[da
 
 
 def event_due(trigger: AfterEvent, item: CareItem, last: LastDone | None, outlook: Outlook) -> TriggerDue:
-    """After an absence, or after another item was done."""
+    """After an absence, after a refill of the tank, or after another item was done."""
+    if trigger.event == REFILL:
+        return _refill_due(trigger, item, last, outlook)
     since = outlook.moment_of(last) if last else None
     if trigger.event == "absence":
         returns = [
@@ -140,6 +151,22 @@ def event_due(trigger: AfterEvent, item: CareItem, last: LastDone | None, outloo
     day = outlook.calendar.today(happened)
     said = f"after {what}, {day:%a %-d %b}"
     return TriggerDue(trigger, None, None, "", False, _on(day, True), status_by_date(day, item, outlook), said)
+
+
+def _refill_due(trigger: AfterEvent, item: CareItem, last: LastDone | None, outlook: Outlook) -> TriggerDue:
+    """After the tank was filled again: seen, or else when so many litres as it holds are used up."""
+    since = outlook.moment_of(last) if last else None
+    gauge = outlook.gauges.get("litres")
+    if last is None or since is None:
+        return unknown(trigger, NOT_KNOWN, "L")
+    seen = outlook.seen_since(REFILL, since)
+    if seen is not None:
+        day = outlook.calendar.today(seen)
+        said = f"the tank was filled {outlook.calendar.local(seen):%a %-d %b %H:%M}"
+        return TriggerDue(trigger, None, None, "", False, _on(day, True), status_by_date(day, item, outlook), said)
+    if gauge is None or not outlook.tank_l:
+        return unknown(trigger, "What the tank holds is not known.", "L")
+    return against(trigger, outlook.tank_l, gauge, item, last, outlook, " to the next refill")
 
 
 def leaving_due(trigger: BeforeAbsence, item: CareItem, last: LastDone | None, outlook: Outlook) -> TriggerDue:

@@ -15,7 +15,7 @@ from lamplight.core.drink_line import DrinkLine
 from lamplight.core.gauges import Gauge
 from lamplight.core.judge import judge_all
 from lamplight.core.kind import Kind
-from lamplight.core.outlook import Absence, Outlook
+from lamplight.core.outlook import Absence, EventSeen, Outlook
 from lamplight.core.triggers import COUNTERS, LIMITED, SCHOOLS
 from lamplight.core.usage import OWN_MEMORY, Usage, fit_intervals
 from lamplight.core.water import WaterAtMachine
@@ -62,7 +62,7 @@ class MachineBook:
         switched_off: keys of items that the keeper does without.
         school: by what descaling is decided, or whichever comes first.
         guess_per_day: the keeper's guess of drinks on an open day, or None.
-        absences, prompts, first_drinks: what else was noted.
+        absences, prompts, events: what else was noted.
         water: what comes in, and through which filter.
         bars: progress bars that were read.
         missing: parts that are missing or broken, with what was said about them.
@@ -76,7 +76,7 @@ class MachineBook:
     guess_per_day: float | None = None
     absences: tuple[Absence, ...] = ()
     prompts: tuple[PromptSeen, ...] = ()
-    first_drinks: tuple[datetime, ...] = ()
+    events: tuple[EventSeen, ...] = ()
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
     bars: tuple[BarSeen, ...] = ()
     missing: Mapping[str, str] = field(default_factory=dict)
@@ -251,5 +251,6 @@ def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime)
     items = following_bars(own_items(kind.items, book), told, ((own.item, own.trigger) for own in book.limits))
     done = last_done(book, gauges["drinks"].line, kind.items)
     prompts = {seen.item: seen.at for seen in sorted(book.prompts, key=lambda seen: seen.at) if seen.gone_at is None}
-    outlook = Outlook(gauges, own_calendar, now, done, book.absences, prompts, book.first_drinks, book.water)
+    tank = kind.capacities.tank_ml / 1000
+    outlook = Outlook(gauges, own_calendar, now, done, book.absences, prompts, book.events, book.water, tank)
     return Assessment(outlook, judge_all(items, done, outlook), book, told)

@@ -46,6 +46,14 @@ class Absence:
 
 
 @dataclass(frozen=True)
+class EventSeen:
+    """Something happened at a machine by itself: ``first-drink`` after its drawer was out, or ``refill``."""
+
+    what: str
+    at: datetime
+
+
+@dataclass(frozen=True)
 class Outlook:
     """What the triggers of one machine are judged by.
 
@@ -56,7 +64,8 @@ class Outlook:
         done: when each item was last done, by key.
         absences: past and ahead.
         prompts: since when the machine asks for an item, by key, where it still does.
-        first_drinks: moments at which a machine reported its first drink after its drawer was out.
+        events: what was seen to happen at the machine by itself.
+        tank_l: what its tank holds, litres; 0 where there is none.
         water: what comes in, and through which filter.
     """
 
@@ -66,13 +75,18 @@ class Outlook:
     done: Mapping[str, LastDone] = field(default_factory=dict)
     absences: tuple[Absence, ...] = ()
     prompts: Mapping[str, datetime] = field(default_factory=dict)
-    first_drinks: tuple[datetime, ...] = ()
+    events: tuple[EventSeen, ...] = ()
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
+    tank_l: float = 0.0
 
     @cached_property
     def today(self) -> date:
         """The site's date now."""
         return self.calendar.today(self.now)
+
+    def seen_since(self, what: str, moment: datetime) -> datetime | None:
+        """When something was first seen to happen at or after a moment, up to now; None where it was not."""
+        return min((e.at for e in self.events if e.what == what and moment <= e.at <= self.now), default=None)
 
     @property
     def line(self) -> DrinkLine:

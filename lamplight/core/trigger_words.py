@@ -39,6 +39,8 @@ def in_words(trigger: Trigger) -> str:
         case EndOfService(_, midday, each_use):
             heavy = f", at midday too from {midday:g} a day on" if midday else ""
             return ("after each use, at latest " if each_use else "") + f"at the end of service{heavy}"
+        case AfterEvent("refill"):
+            return "when the tank was filled"
         case AfterEvent(event):
             return f"after {event.replace('-', ' ')}"
         case BeforeAbsence(days):

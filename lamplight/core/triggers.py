@@ -12,6 +12,7 @@ from typing import ClassVar
 from lamplight.core.errors import InvalidInput
 
 SCHOOLS = ("lamp", "litres", "scale", "calendar")
+FIRST_DRINK, REFILL = "first-drink", "refill"  # what happens at a machine by itself
 COUNTERS = {"drinks": "drinks", "milk": "milk drinks", "litres": "L"}
 
 
@@ -131,7 +132,7 @@ class EndOfService:
 
 @dataclass(frozen=True)
 class AfterEvent:
-    """Due after something happened: ``absence``, or the key of another item that was done."""
+    """Due after something happened: ``absence``, ``refill``, or the key of another item that was done."""
 
     event: str
     school: str = ""

@@ -13,9 +13,10 @@ from lamplight.core.care import CareItem
 from lamplight.core.circuits import Circuit
 from lamplight.core.kind import AccessFact, Capacities, DrinkSort, Kind, Look, Mix, Part
 from lamplight.core.panel import Force, Lamp, LampState, Message, Panel
+from lamplight.core.triggers import REFILL
 from lamplight.core.water import Cartridge, HardnessLevel, Resin
 from lamplight.library.base import Key, Minutes, Strict, Title, duration
-from lamplight.library.triggers import TriggerFile
+from lamplight.library.triggers import EVENTS, TriggerFile
 
 PARTS = Literal[
     "hopper", "grinder", "funnel", "group", "boiler", "pump", "tank", "filter", "outlet", "drawer", "tray", "float",
@@ -233,6 +234,7 @@ class KindFile(Strict):
             for other in (*item.settles, *item.replaces):
                 if other not in self.items:
                     raise ValueError(f"items.{key}: this kind has no item “{other}”")
+            self._check_events(key, item)
         for key in self.bars:
             if key not in self.items:
                 raise ValueError(f"bars.{key}: this kind has no item “{key}”")
@@ -244,6 +246,17 @@ class KindFile(Strict):
         if self.hardness and any(level.up_to_dh is None for level in self.hardness.levels[:-1]):
             raise ValueError("hardness.levels: only the last level may be open upwards")
         return self
+
+    def _check_events(self, key: str, item: ItemFile) -> None:
+        for n, trigger in enumerate(item.triggers):
+            for part in (trigger, *(trigger.all_of or ())):
+                if part.after and part.after not in (*EVENTS, *self.items):
+                    known = ", ".join(EVENTS)
+                    raise ValueError(
+                        f"items.{key}.triggers.{n}.after: “{part.after}” is neither {known} nor an item of this kind"
+                    )
+                if part.after == REFILL and not self.capacities.tank_ml:
+                    raise ValueError(f"items.{key}.triggers.{n}.after: say what the tank holds (capacities.tank_ml)")
 
     def core(self) -> Kind:
         """As a core object."""

@@ -14,6 +14,10 @@ WEEKDAY = Literal["monday", "tuesday", "wednesday", "thursday", "friday", "satur
 NUMBERS = {name: number for number, name in enumerate(WEEKDAY.__args__)}
 
 
+EACH_USE = ("steaming", "milk-drink")  # nobody logs them: after each, and for the book by the end of service
+EVENTS = ("absence", core.REFILL, *EACH_USE)
+
+
 class RateFile(Strict):
     """From so many drinks on an open day on: every so many days."""
 
@@ -40,7 +44,9 @@ class TriggerFile(Strict):
     by_rate: list[RateFile] | None = Field(default=None, min_length=1, description="days by drinks a day")
     weekdays: list[WEEKDAY] | None = Field(default=None, min_length=1)
     end_of_service: Literal["drinks", "milk"] | None = Field(default=None, description="each day on which it was used")
-    after: Key | None = Field(default=None, description="absence, or the key of another item")
+    after: Key | None = Field(
+        default=None, description="absence, refill, steaming, milk-drink, or the key of another item"
+    )
     before_absence: int | None = Field(default=None, ge=1, le=365, description="of at least so many days")
     prompt: Literal[True] | None = Field(default=None, description="when the machine asks for it")
     filter_spent: Literal[True] | None = Field(default=None, description="when the cartridge is spent")
@@ -95,6 +101,8 @@ class TriggerFile(Strict):
         return core.EndOfService(counter, self.midday_from, self.each_use, self.school)
 
     def _after(self, event: str) -> core.Trigger:
+        if event in EACH_USE:
+            return core.EndOfService("milk", self.midday_from, True, self.school)
         return core.AfterEvent(event, self.school)
 
     def _before_absence(self, days: int) -> core.Trigger:

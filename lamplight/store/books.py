@@ -14,6 +14,7 @@ from lamplight.core.bars import BarSeen
 from lamplight.core.counters import CleaningDrinks, CounterBook, Reading, Restart
 from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, PromptSeen
 from lamplight.core.outlook import Absence as CoreAbsence
+from lamplight.core.outlook import EventSeen
 from lamplight.store.models import (
     Absence,
     BarReading,
@@ -21,6 +22,7 @@ from lamplight.store.models import (
     Cleaning,
     CounterReading,
     CounterRestart,
+    DeviceEvent,
     Entry,
     Fact,
     ItemSwitch,
@@ -93,6 +95,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     parts = _last(live(PartNote, machine_ids), lambda r: r.part, lambda r: (r.state, r.note))
     prompts = _prompts(machine_ids)
     bars = _grouped(live(BarReading, machine_ids), lambda r: BarSeen(r.item, r.at, r.percent))
+    events = _grouped(live(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at))
     away = absences()
     water, setup = waters(machine_ids), setups()
     return {
@@ -105,6 +108,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             guess_per_day=version.guess_per_day,
             absences=tuple(a.span for a in away if a.machine_id in (None, version.machine_id)),
             prompts=tuple(prompts[version.machine_id]),
+            events=tuple(events[version.machine_id]),
             water=water.at(version.machine_id, setup.get(version.machine_id, Setup()).source),
             bars=tuple(bars[version.machine_id]),
             missing={

@@ -279,6 +279,14 @@ class BarReading(Fact):
     percent = IntegerField(constraints=[Check("percent BETWEEN 0 AND 100")])
 
 
+class DeviceEvent(Fact):
+    """Something happened at a machine by itself: ``first-drink`` or ``refill``."""
+
+    machine = ForeignKeyField(Machine)
+    what = CharField()
+    at = UtcField()
+
+
 class KindVersion(Fact):
     """A kind of the keeper's own, as its file stands; deleted ones keep their text."""
 
@@ -313,10 +321,11 @@ class RunEventRow(Base):
 TABLES = (
     Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
     CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
-    SetupVersion, WaterTestFact, CartridgeFit, Prompt, PromptGone, BarReading, KindVersion, Run, RunEventRow,
+    SetupVersion, WaterTestFact, CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion,
+    Run, RunEventRow,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
-    CartridgeFit, Prompt, PromptGone, BarReading, KindVersion, Run,
+    CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion, Run,
 )  # fmt: skip

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date, timedelta
 
 from lamplight.actions.absences import add_absence
-from lamplight.actions.care import mark_done, note_part, note_prompt, prompt_gone, read_bar, switch_item
+from lamplight.actions.care import mark_done, note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
 from lamplight.actions.entries import Hand
 from lamplight.actions.machines import LastDoneAnswer, declare_done, set_limit
 from lamplight.actions.undo import put_back, undo
@@ -25,7 +25,9 @@ class UndoEverything(DataTest):
     def setUp(self):
         """A month of readings."""
         super().setUp()
-        self.id = self.used_machine(kind="office-tower", done={"brew-tablet": 20, "descale": 40, "hoppers": 3})
+        self.id = self.used_machine(
+            kind="office-tower", done={"brew-tablet": 20, "descale": 40, "hoppers": 3, "grounds-drawer": 1}
+        )
         self.row = machine(self.site.id, self.id)
         add_water_test(self.site.id, TypedTest("mains", date(2026, 3, 2), 18.0, 14.0), NOW.date(), HAND)
         read_bar(self.row, "brew-tablet", 20, NOW - timedelta(days=6), HAND)
@@ -60,6 +62,7 @@ class UndoEverything(DataTest):
             "water": lambda: add_water_test(site, TypedTest("mains", day, 9.0, 6.0), day, HAND),
             "cartridge": lambda: fit_cartridge(row, Cartridge(1000, bypass=0.2), NOW, HAND),
             "school": lambda: set_up(row, Setup("mains", "scale", 3), HAND),
+            "first drink": lambda: note_event(row, "first-drink", NOW - timedelta(hours=2), HAND),
             "absence": lambda: add_absence(site, None, day + timedelta(days=1), day + timedelta(days=20), "", HAND),
             "switched off": lambda: switch_item(row, "hoppers", True, "the plumber does it", HAND),
         }

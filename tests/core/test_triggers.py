@@ -19,7 +19,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.judge import visits
 from lamplight.core.kind import Capacities, DrinkSort, Kind, Mix, Part
 from lamplight.core.machine_book import DoneFact, MachineBook, PromptSeen, assess
-from lamplight.core.outlook import Absence
+from lamplight.core.outlook import Absence, EventSeen
 from lamplight.core.triggers import (
     AfterEvent,
     AllOf,
@@ -123,7 +123,7 @@ class FirstDrink(unittest.TestCase):
     def test_reported_first_drink_wins(self):
         """A machine that reports makes it exact."""
         at = MONDAY + timedelta(hours=5)
-        known = replace(book(28, 40, {"job": MONDAY}), first_drinks=(at,))
+        known = replace(book(28, 40, {"job": MONDAY}), events=(EventSeen("first-drink", at),))
         due = judged(known, item(HoursSinceFirstDrink(72)), now=MONDAY + timedelta(hours=6))["job"]
         self.assertEqual(due.first.due_at, at + timedelta(hours=72))
         self.assertFalse(due.first.estimated)
@@ -132,7 +132,9 @@ class FirstDrink(unittest.TestCase):
         """From Friday 23 October 2026 on it is 72 hours by the sun, 71 on the wall (Europe/Berlin)."""
         berlin = SiteCalendar("Europe/Berlin", (OFFICE_HOURS,) * 7)
         first = datetime(2026, 10, 23, 8, tzinfo=UTC)
-        known = replace(book(10, 40, {"job": first - timedelta(hours=1)}, end=first), first_drinks=(first,))
+        known = replace(
+            book(10, 40, {"job": first - timedelta(hours=1)}, end=first), events=(EventSeen("first-drink", first),)
+        )
         due = judged(known, item(HoursSinceFirstDrink(72)), now=first + timedelta(hours=1), calendar=berlin)["job"]
         self.assertEqual(berlin.local(due.first.due_at).hour, 9)
         self.assertEqual(berlin.local(first).hour, 10)
@@ -283,6 +285,22 @@ class Events(unittest.TestCase):
         self.assertAlmostEqual(used, 5 * 40 + 40 / 11, delta=5)
         done_since = replace(known, done=(DoneFact("job", now - timedelta(minutes=30)),))
         self.assertEqual(judged(done_since, item(AfterEvent("absence")), now=now)["job"].status, Status.CLEAR)
+
+    def test_refill(self):
+        """90 mL a drink and 100 mL of rinses: 3.7 L a day, so a tank of 5 L lasts into the second day."""
+        small = kind(item(AfterEvent("refill")))
+        small = replace(small, capacities=Capacities(tank_ml=5000))
+        known = book(28, 40, {"job": MONDAY})
+        due = assess(known, small, OFFICE, MONDAY + timedelta(hours=2)).due("job")
+        self.assertEqual((due.status, due.likely), (Status.SOON, date(2026, 11, 24)))
+        self.assertIn("of 5.0 L to the next refill", due.reasons[0])
+        filled = replace(known, events=(EventSeen("refill", MONDAY + timedelta(hours=3)),))
+        due = assess(filled, small, OFFICE, MONDAY + timedelta(hours=4)).due("job")
+        self.assertEqual((due.status, due.likely), (Status.DUE, date(2026, 11, 23)))
+        self.assertIn("the tank was filled Mon 23 Nov 09:00", due.reasons[0])
+        before = replace(known, events=(EventSeen("refill", MONDAY - timedelta(hours=1)),))
+        due = assess(before, small, OFFICE, MONDAY + timedelta(hours=2)).due("job")
+        self.assertEqual(due.likely, date(2026, 11, 24))
 
     def test_prompt(self):
         """The machine asks: due without any start; gone or done: clear."""

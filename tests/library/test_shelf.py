@@ -5,6 +5,7 @@ from __future__ import annotations
 import unittest
 
 from lamplight.core.errors import InvalidInput
+from lamplight.core.triggers import AfterEvent, EndOfService
 from lamplight.drawing.cutaway import POSES
 from lamplight.library.procedure_schema import ProcedureFile
 from lamplight.library.schema import KindFile
@@ -87,12 +88,22 @@ class Wrong(unittest.TestCase):
                 "line 10, items.tablet.triggers.0: a trigger needs exactly one of",
             ),
             ("part: group", "part: tank", "this kind has no part “tank”"),
+            ("{drinks: 200}", "{after: storm}", "items.tablet.triggers.0.after: “storm” is neither absence, refill"),
             ("minutes: 6", "minutes: soon", "line 10, items.tablet.minutes: A whole number is needed"),
             ("key: bench", "key: Bench No 1", "line 2, key: Only small letters"),
         ]
         for old, new, said in rows:
             with self.subTest(new=new), self.assertRaisesRegex(InvalidInput, said):
                 parse(KIND.replace(old, new), KindFile, "bench.yaml")
+
+    def test_events(self):
+        """A refill needs a tank; steaming is a use of milk."""
+        text = KIND.replace("{drinks: 200}", "{after: refill}")
+        self.assertEqual(parse(text, KindFile, "k").core().item("tablet").triggers, (AfterEvent("refill"),))
+        with self.assertRaisesRegex(InvalidInput, "say what the tank holds"):
+            parse(text.replace("tank_ml: 1500", "tank_ml: 0"), KindFile, "k")
+        steaming = parse(KIND.replace("{drinks: 200}", "{after: steaming}"), KindFile, "k").core()
+        self.assertEqual(steaming.item("tablet").triggers, (EndOfService("milk", each_use=True),))
 
     def test_not_yaml(self):
         """And neither is a list."""

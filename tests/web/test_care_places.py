@@ -109,6 +109,17 @@ class Settings(WebTest):
         self.shows(said, "does not ask for Descale")
         self.shows(self.post(f"{self.path}/prompt", {"item": "grease"}, 422).get_data(as_text=True), "by itself")
 
+    def test_first_drink_seen(self):
+        """A moment that was seen takes the place of the estimate; what nothing waits for is refused."""
+        self.shows(self.get(self.path), "First drink after the drawer was out")
+        self.post("/done", {"job": f"{self.jug}:grounds-drawer", "at": "2026-11-23T17:00"})
+        self.post(f"{self.path}/event", {"what": "first-drink", "at": "2026-11-24T08:00"})
+        self.shows(self.get(self.path), "5 of 72 hours since the first drink")
+        refused = self.post(f"{self.path}/event", {"what": "steaming", "at": "2026-11-24T08:00"}, 422)
+        self.shows(refused.get_data(as_text=True), "Nothing at")
+        ahead = self.post(f"{self.path}/event", {"what": "first-drink", "at": "2026-11-25T08:00"}, 422)
+        self.shows(ahead.get_data(as_text=True), "has not come yet")
+
     def test_bar_tells_the_interval(self):
         """From 30 % to 50 % in 40 drinks: 200 drinks in all."""
         self.clock.moment = NOW - timedelta(days=1)

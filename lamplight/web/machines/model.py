@@ -8,6 +8,7 @@ from datetime import datetime
 
 from markupsafe import Markup
 
+from lamplight.actions.care import events_of
 from lamplight.actions.outlook import MachineLook
 from lamplight.core.bars import BarInterval, counted_by
 from lamplight.core.calendar import WEEKDAYS, SiteCalendar
@@ -115,6 +116,7 @@ class MachineModel:
     counters: list[tuple[str, str, str]]
     gauge_notes: list[str]
     bars: list[BarModel]
+    events: dict[str, str]
     cleaner_inside: bool
     together: tuple[str, ...]
 
@@ -143,6 +145,7 @@ def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime, w
         counters=_counters(look, calendar),
         gauge_notes=[f"{gauge.unit}: {gauge.how}" for gauge in seen.outlook.gauges.values() if gauge.how],
         bars=_bars(look),
+        events=events_of(look.kind),
         cleaner_inside=bool(look.run and look.run.state.cleaner_inside),
         together=tuple(visit.sentence for visit in look.visits),
     )

@@ -8,7 +8,7 @@ from datetime import date, datetime, timedelta
 
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.care import note_part, note_prompt, prompt_gone, read_bar, switch_item
+from lamplight.actions.care import note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
 from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.machines import (
     LastDoneAnswer,
@@ -269,6 +269,17 @@ def prompt(machine_id: int):  # noqa: ANN201
     except InvalidInput as problem:
         return _show(look, 422, {"prompt": str(problem)})
     return see_other("machines.machine", machine_id=machine_id)
+
+
+@blueprint.post("/<int:machine_id>/event")
+def event(machine_id: int):  # noqa: ANN201
+    look = _existing(machine_id)
+    try:
+        at = forms.moment(request.form.get("at", ""), "The time it happened", site().calendar)
+        note_event(look.row, request.form.get("what", ""), at, hand())
+    except InvalidInput as problem:
+        return _show(look, 422, {"event": str(problem)})
+    return see_other("machines.machine", machine_id=machine_id, _anchor="asks-title")
 
 
 @blueprint.post("/<int:machine_id>/bar")
