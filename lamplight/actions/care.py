@@ -137,7 +137,7 @@ def events_of(kind: Kind) -> dict[str, str]:
     first = any(isinstance(trigger, HoursSinceFirstDrink) for trigger in awaited)
     filled = any(isinstance(trigger, AfterEvent) and trigger.event == REFILL for trigger in awaited)
     said = {
-        FIRST_DRINK: "First drink after the drawer was out" if first else "",
+        FIRST_DRINK: "First drink after emptying" if first else "",
         REFILL: "Tank filled" if filled else "",
     }
     return {what: words for what, words in said.items() if words}

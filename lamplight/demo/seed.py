@@ -10,7 +10,7 @@ from pathlib import Path
 import numpy as np
 
 from lamplight.actions.absences import add_absence
-from lamplight.actions.care import note_prompt
+from lamplight.actions.care import note_prompt, read_bar
 from lamplight.actions.entries import Hand
 from lamplight.actions.exchange import ImportFacts, import_readings
 from lamplight.actions.kinds import kind_of
@@ -135,6 +135,7 @@ def tell(now: datetime) -> None:
     import_readings(site, ImportFacts(_as_csv(older, site.calendar), confirmed=True), Hand(begun, keepers[0]))
     for story, row in stood:
         _usual(story, row, site.calendar, now, Hand(now - timedelta(minutes=3), keepers[1]))
+        _bars(story, [event for event in events if event.machine == row], Hand(now - timedelta(minutes=3), keepers[1]))
     for n, event in enumerate(sorted(set(events) - set(older), key=lambda event: event.at)):
         _enact(event, site, Hand(event.at, keepers[n % 3 == 0]), event.at >= begun)
 
@@ -147,6 +148,18 @@ def _other_counters(story: MachineStory, events: list[_Event], row: MachineRow) 
         if counter in kind_of(story.kind).counters:
             lines += [(row.name, counter, event.at, round((event.value - story.start) * share) + 900) for event in read]
     return lines
+
+
+def _bars(story: MachineStory, events: list[_Event], hand: Hand) -> None:
+    """The bar of the tablet, read soon after the tablet before the last one, and again before the last."""
+    tablets = [event for event in events if event.item == "brew-tablet"]
+    if not story.bar or len(tablets) < 2:
+        return
+    begun, ended = tablets[-2:]
+    seen = [event for event in events if not event.item and begun.at < event.at < ended.at]
+    for event in (seen[0], seen[-1]) if seen else ():
+        percent = min(100, round(100 * (event.value - begun.value) / story.bar))
+        read_bar(event.machine, "brew-tablet", percent, event.at + timedelta(minutes=2), hand)
 
 
 def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: datetime, hand: Hand) -> None:

@@ -31,6 +31,7 @@ class MachineStory:
         milk_share: milk drinks to a drink, where a counter of its own shows them.
         litres_per_drink: where a counter of its own shows litres.
         cartridge: capacity in °dH·L and days before today when it was fitted; None where none is.
+        bar: drinks in which the bar of its brew-group tablet fills; 0 where it has none.
         asked: an item that the machine asks for, and for how many days.
     """
 
@@ -49,6 +50,7 @@ class MachineStory:
     litres_per_drink: float = 0.0
     cartridge: tuple[float, int] | None = None
     asked: tuple[str, int] | None = None
+    bar: int = 0
 
 
 MACHINES = (
@@ -62,7 +64,7 @@ MACHINES = (
         "Reception", "jug-compact", "entrance", "KT-011", 8_120, (14, 16, 15, 15, 9, 0, 0),
         tablets=(41, 24, 3), rinses=(42, 35, 28, 21, 14, 6),
         ages={"milk-jug-wash": 1, "milk-wash": 3, "filter-change": 33, "descale": 58, "tank-wash": 12},
-        milk_share=0.44, cartridge=(700, 33),
+        milk_share=0.44, cartridge=(700, 33), bar=240,
     ),
     MachineStory(
         "Packing Hall", "removable-tabletop", "hall 2", "KT-031", 12_250, (36, 38, 41, 39, 33, 9, 0),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import cache
 from importlib.resources import files
 from typing import Annotated, Any, Literal
@@ -31,6 +32,21 @@ def standard_items() -> dict[str, dict]:
     """The standard care items, as data; kinds say what is other with them."""
     text = (files("lamplight.library") / "items.yaml").read_text("utf-8")
     return yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
+
+
+def _standard(like: str, present: Mapping[str, Any]) -> dict:
+    """A standard item without what goes by items, or settles or replaces items, that a kind has not."""
+    standard = standard_items()[like]
+    known = (*EVENTS, *present)
+    kept = {
+        "triggers": [trigger for trigger in standard["triggers"] if trigger.get("after", known[0]) in known],
+        **{
+            name: [key for key in standard[name] if key in present]
+            for name in ("settles", "replaces")
+            if name in standard
+        },
+    }
+    return {**standard, **kept}
 
 
 def _or_like(schema: dict) -> None:
@@ -223,7 +239,7 @@ class KindFile(Strict):
             like = item.get("like") if isinstance(item, dict) else None
             if like is not None and like not in standard_items():
                 raise ValueError(f"items.{key}.like: there is no standard item “{like}”")
-            filled[key] = {**standard_items()[like], **item} if like is not None else item
+            filled[key] = {**_standard(like, items), **item} if like is not None else item
         return {**data, "items": filled}
 
     @model_validator(mode="after")

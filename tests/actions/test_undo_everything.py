@@ -25,16 +25,16 @@ class UndoEverything(DataTest):
     def setUp(self):
         """A month of readings."""
         super().setUp()
-        self.id = self.used_machine(
+        self.tower = self.used_machine(
             kind="office-tower", done={"brew-tablet": 20, "descale": 40, "hoppers": 3, "grounds-drawer": 1}
         )
-        self.row = machine(self.site.id, self.id)
+        self.row = machine(self.site.id, self.tower)
         add_water_test(self.site.id, TypedTest("mains", date(2026, 3, 2), 18.0, 14.0), NOW.date(), HAND)
         read_bar(self.row, "brew-tablet", 20, NOW - timedelta(days=6), HAND)
 
     def dues(self):
         """Every item as it stands a little later."""
-        return self.look(self.id, LATER).assessment.dues
+        return self.look(self.tower, LATER).assessment.dues
 
     def moves_and_comes_back(self, act):
         """The act changes some due; undone, all are as before; put back, all are as after."""
@@ -73,6 +73,6 @@ class UndoEverything(DataTest):
     def test_a_part(self):
         """A missing part is said on the page and gone with its entry."""
         note_part(self.row, "group", "broken", "a lug is off", HAND)
-        self.assertIn("group", self.look(self.id).assessment.book.missing)
+        self.assertIn("group", self.look(self.tower).assessment.book.missing)
         undo(Entry.select().order_by(Entry.id.desc()).first().id, HAND)
-        self.assertNotIn("group", self.look(self.id).assessment.book.missing)
+        self.assertNotIn("group", self.look(self.tower).assessment.book.missing)

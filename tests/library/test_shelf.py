@@ -105,6 +105,14 @@ class Wrong(unittest.TestCase):
         steaming = parse(KIND.replace("{drinks: 200}", "{after: steaming}"), KindFile, "k").core()
         self.assertEqual(steaming.item("tablet").triggers, (EndOfService("milk", each_use=True),))
 
+    def test_a_standard_item_goes_by_what_is_there(self):
+        """The funnel's rinse after descaling, where there is a descaling; alone it goes by days and drinks."""
+        alone = KIND.replace("items:", "items:\n  group-rinse: {like: group-rinse}")
+        both = alone.replace("items:", "items:\n  descale: {like: descale, part: group}")
+        for text, expected in ((alone, 0), (both, 1)):
+            triggers = parse(text, KindFile, "k").core().item("group-rinse").triggers
+            self.assertEqual(sum(isinstance(trigger, AfterEvent) for trigger in triggers), expected)
+
     def test_not_yaml(self):
         """And neither is a list."""
         with self.assertRaisesRegex(InvalidInput, "not readable YAML"):

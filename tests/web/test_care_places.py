@@ -111,7 +111,7 @@ class Settings(WebTest):
 
     def test_first_drink_seen(self):
         """A moment that was seen takes the place of the estimate; what nothing waits for is refused."""
-        self.shows(self.get(self.path), "First drink after the drawer was out")
+        self.shows(self.get(self.path), "First drink after emptying")
         self.post("/done", {"job": f"{self.jug}:grounds-drawer", "at": "2026-11-23T17:00"})
         self.post(f"{self.path}/event", {"what": "first-drink", "at": "2026-11-24T08:00"})
         self.shows(self.get(self.path), "5 of 72 hours since the first drink")
