@@ -119,6 +119,8 @@ class Settings(WebTest):
         self.shows(refused.get_data(as_text=True), "Nothing at")
         ahead = self.post(f"{self.path}/event", {"what": "first-drink", "at": "2026-11-25T08:00"}, 422)
         self.shows(ahead.get_data(as_text=True), "has not come yet")
+        self.shows(ahead.get_data(as_text=True), 'value="2026-11-25T08:00"')
+        self.post(f"{self.path}/event", {"what": "first-drink", "at": "soon"}, 422)
 
     def test_bar_tells_the_interval(self):
         """From 30 % to 50 % in 40 drinks: 200 drinks in all."""
@@ -133,6 +135,10 @@ class Settings(WebTest):
         self.shows(
             self.post(f"{self.path}/bar", {"item": "brew-tablet", "percent": "101"}, 422).get_data(as_text=True),
             "between 0 and 100",
+        )
+        self.shows(
+            self.post(f"{self.path}/bar", {"item": "brew-tablet", "percent": "half"}, 422).get_data(as_text=True),
+            'value="half"',
         )
         self.post(f"{self.path}/bar", {"item": "grease", "percent": "10"}, 422)
 

@@ -267,7 +267,7 @@ def prompt(machine_id: int):  # noqa: ANN201
         else:
             note_prompt(look.row, item, now(), hand())
     except InvalidInput as problem:
-        return _show(look, 422, {"prompt": str(problem)})
+        return _show(look, 422, {"prompt": str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id)
 
 
@@ -278,7 +278,7 @@ def event(machine_id: int):  # noqa: ANN201
         at = forms.moment(request.form.get("at", ""), "The time it happened", site().calendar)
         note_event(look.row, request.form.get("what", ""), at, hand())
     except InvalidInput as problem:
-        return _show(look, 422, {"event": str(problem)})
+        return _show(look, 422, {"event": str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id, _anchor="asks-title")
 
 
@@ -289,7 +289,7 @@ def bar(machine_id: int):  # noqa: ANN201
     try:
         read_bar(look.row, item, forms.count(request.form.get("percent", ""), "The bar"), now(), hand())
     except InvalidInput as problem:
-        return _show(look, 422, {f"bar-{item}": str(problem)})
+        return _show(look, 422, {f"bar-{item}": str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id, _anchor="asks-title")
 
 
