@@ -8,6 +8,7 @@ from datetime import datetime
 from functools import cached_property
 
 from lamplight.actions.kinds import kind_of, procedure_for
+from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due
 from lamplight.core.doubts import grouped
 from lamplight.core.judge import Visit, visits
@@ -48,7 +49,7 @@ def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
     Working forty machines out takes a while, so the last answer is kept for as long as nobody
     changed the book, up to a minute.
     """
-    asked = (*book_state(), site, now.replace(second=0))
+    asked = (*book_state(), site, _minute(now))
     last = _LAST.get("looks")
     if last is None or last[0] != asked:
         last = (asked, _look_at_all(site, now))
@@ -57,15 +58,32 @@ def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
 
 
 _LAST: dict[str, tuple[tuple[object, ...], list[MachineLook]]] = {}
+# A change touches one machine as a rule: what the others' books say need not be worked out again.
+_ASSESSED: dict[int, tuple[tuple[object, ...], Assessment]] = {}
+
+
+def _minute(now: datetime) -> datetime:
+    return now.replace(second=0, microsecond=0)
+
+
+def _assessed(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:
+    """As `assess`; within the minute the last answer for a machine, as long as nothing it rests on changed."""
+    asked = (book, kind, calendar, _minute(now))
+    last = _ASSESSED.get(machine_id)
+    if last is None or last[0] != asked:
+        last = (asked, assess(book, kind, calendar, now))
+        _ASSESSED[machine_id] = last
+    return last[1]
 
 
 def _look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
     known, setup = books(), setups()
     runs = {run.machine_id: run for run in open_runs()}
-    looks = [
-        _look(row, known.get(row.id, MachineBook()), runs.get(row.id), setup.get(row.id, Setup()), site, now)
-        for row in machines(site.id)
-    ]
+    looks = []
+    for row in machines(site.id):
+        kind = kind_of(row.kind)
+        seen = _assessed(row.id, known.get(row.id, MachineBook()), kind, site.calendar, now)
+        looks.append(MachineLook(row, kind, seen, runs.get(row.id), setup.get(row.id, Setup())))
     return sorted(looks, key=lambda look: (*_urgency(look), look.row.name.lower()))
 
 
@@ -82,14 +100,9 @@ def look_at(site: SiteRow, machine_id: int, now: datetime) -> MachineLook | None
         return None
     run = next((run for run in open_runs() if run.machine_id == machine_id), None)
     book = books([machine_id]).get(machine_id, MachineBook())
-    return _look(row, book, run, setups().get(machine_id, Setup()), site, now)
-
-
-def _look(
-    row: MachineRow, book: MachineBook, run: RunRow | None, setup: Setup, site: SiteRow, now: datetime
-) -> MachineLook:
     kind = kind_of(row.kind)
-    return MachineLook(row, kind, assess(book, kind, site.calendar, now), run, setup)
+    seen = assess(book, kind, site.calendar, now)
+    return MachineLook(row, kind, seen, run, setups().get(machine_id, Setup()))
 
 
 def run_outcomes(run_ids: Sequence[int]) -> dict[int, tuple[str, bool]]:

@@ -8,11 +8,13 @@ from lamplight.actions.absences import add_absence
 from lamplight.actions.care import mark_done, note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
 from lamplight.actions.entries import Hand
 from lamplight.actions.machines import LastDoneAnswer, declare_done, set_limit
+from lamplight.actions.outlook import look_at_all
+from lamplight.actions.sites import add_closure
 from lamplight.actions.undo import put_back, undo
 from lamplight.actions.water import Setup, TypedTest, add_water_test, fit_cartridge, set_up
 from lamplight.core.water import Cartridge
 from lamplight.store.models import Entry
-from lamplight.store.sites import machine
+from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
 
 HAND = Hand(NOW)
@@ -69,6 +71,21 @@ class UndoEverything(DataTest):
         for name, act in acts.items():
             with self.subTest(name):
                 self.moves_and_comes_back(act)
+
+    def test_what_is_kept_is_never_stale(self):
+        """Looking at all machines keeps answers for a minute; a change moves its machine at once, the others not."""
+        self.used_machine(name="Other")
+        kept = {look.row.name: look.assessment for look in look_at_all(the_site(), NOW)}
+        mark_done([(self.row, "hoppers")], NOW, HAND)
+        now = {look.row.name: look.assessment for look in look_at_all(the_site(), NOW)}
+        self.assertEqual(now["Counter A"].due("hoppers").last.at, NOW)
+        self.assertIs(now["Other"], kept["Other"])
+        for moment in (NOW + timedelta(seconds=70), NOW + timedelta(days=30)):
+            for look in look_at_all(the_site(), moment):
+                self.assertEqual(look.assessment.dues, self.look(look.row.id, moment).assessment.dues)
+        add_closure(self.site.id, NOW.date() + timedelta(days=1), NOW.date() + timedelta(days=40), "works", HAND)
+        for look in look_at_all(the_site(), NOW):
+            self.assertEqual(look.assessment.dues, self.look(look.row.id).assessment.dues)
 
     def test_a_part(self):
         """A missing part is said on the page and gone with its entry."""
