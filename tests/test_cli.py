@@ -86,12 +86,12 @@ class Demo(DataTest):
         database.connect(reuse_if_open=True)
 
     def test_lively_on_any_day(self):
-        """Something due or overdue, something soon, something clear; on a Sunday and after the clocks change, too."""
+        """Something due or overdue, something soon, something clear; on a Sunday, at night, before opening, too."""
         from lamplight.store.checking import problems_in
 
-        for days in (0, 5, 33):
-            now = NOW + timedelta(days=days)
-            with self.subTest(day=now.date()):
+        for hours in (0, 5 * 24, -10, -7, 33 * 24 - 12):
+            now = NOW + timedelta(hours=hours)
+            with self.subTest(now=now):
                 self.prepared(now, fresh=True)
                 found = self.dues(now)
                 self.assertTrue(any(status >= Status.DUE for status in found), found)

@@ -175,7 +175,7 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
         age = story.ages.get(item.key, _usual_age(item))
         if "service" not in daily or item.key in story.ages:
             day = calendar.open_day_from(today - timedelta(days=age), -1)
-            at = calendar.opening(day) + timedelta(minutes=40) if day < today else min(morning, now)
+            at = calendar.opening(day) + timedelta(minutes=40) if day < today else min(morning, hand.now)
         declare_done(row, item.key, LastDoneAnswer(at=at), None, Hand(hand.now, hand.keeper_id))
     if story.cartridge:
         capacity, back = story.cartridge
