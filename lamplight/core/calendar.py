@@ -39,6 +39,19 @@ ALL_DAY = OpeningHours(0, MINUTES_A_DAY)
 OFFICE_HOURS = OpeningHours(7 * 60, 18 * 60)
 
 
+FIRST_YEAR, LAST_YEAR = 1990, 2100
+
+
+def check_year(day: date) -> None:
+    """Refuse a date that no coffee machine has seen or will see: outside 1990 to 2100, a slip of the finger.
+
+    Raises:
+        InvalidInput: then.
+    """
+    if not FIRST_YEAR <= day.year <= LAST_YEAR:
+        raise InvalidInput(f"The year {day.year} is not between {FIRST_YEAR} and {LAST_YEAR}. Look at the date again.")
+
+
 def minute_of(moment: time) -> int:
     """Minutes after midnight, 0 to 1439; seconds are dropped."""
     return moment.hour * 60 + moment.minute
@@ -76,9 +89,9 @@ class SiteCalendar:
             raise InvalidInput("Opening hours need seven days, Monday first.")
         try:
             ZoneInfo(self.zone)
-        except (ZoneInfoNotFoundError, ValueError, IsADirectoryError) as problem:
+        except (ZoneInfoNotFoundError, ValueError, OSError) as problem:
             raise InvalidInput(
-                f"“{self.zone}” is not a known time zone. Choose one such as Europe/Berlin."
+                f"“{self.zone[:40]}” is not a known time zone. Choose one such as Europe/Berlin."
             ) from problem
 
     @cached_property

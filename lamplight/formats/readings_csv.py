@@ -13,7 +13,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 
-from lamplight.core.calendar import SiteCalendar
+from lamplight.core.calendar import SiteCalendar, check_year
 
 COLUMNS = ("machine", "counter", "time", "value")
 EXAMPLES = {"machine": "Packing Hall", "counter": "drinks", "time": "2026-11-24 07:05", "value": "12480"}
@@ -139,6 +139,7 @@ def read_time(text: str, calendar: SiteCalendar, order: str) -> datetime:
         found = ISO.fullmatch(text) or (ORDERS[order].fullmatch(text) if order in ORDERS else None)
         if found:
             day = date(int(found["year"]), int(found["month"]), int(found["day"]))
+            check_year(day)
             if found["hour"] is None:
                 return calendar.opening(day)
             second = int(found["second"] or 0)
@@ -147,6 +148,7 @@ def read_time(text: str, calendar: SiteCalendar, order: str) -> datetime:
             )
         if re.match(r"\d{4}-\d{2}-\d{2}[T ]", text):
             moment = datetime.fromisoformat(text)  # with an offset
+            check_year(moment)
             return moment if moment.tzinfo else moment.replace(tzinfo=calendar.tz)
     except ValueError as problem:
         raise ValueError("There is no such date or time.") from problem

@@ -41,10 +41,10 @@ class FileMistakes(InvalidInput):
         self.mistakes = tuple(mistakes)
 
 
-def not_yaml(problem: yaml.YAMLError) -> Mistake:
+def not_yaml(problem: Exception) -> Mistake:
     """A file that cannot be read as YAML at all."""
     mark = getattr(problem, "problem_mark", None)
-    said = getattr(problem, "problem", None) or "something is not closed"
+    said = getattr(problem, "problem", None) or str(problem) or "something is not closed"
     return Mistake("", mark.line + 1 if mark else 1, f"This is not readable YAML here: {said}.")
 
 

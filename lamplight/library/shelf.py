@@ -29,9 +29,10 @@ def parse(text: str, model: type[FileModel], name: str) -> FileModel:
     """
     try:
         data = yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
-        return model.model_validate(data)
-    except yaml.YAMLError as problem:
+    except (yaml.YAMLError, ValueError) as problem:  # a ValueError comes from a date that there is not
         raise FileMistakes(name, [not_yaml(problem)]) from problem
+    try:
+        return model.model_validate(data)
     except ValidationError as problem:
         raise FileMistakes(name, mistakes_in(text, problem.errors())) from problem
 

@@ -6,9 +6,10 @@ import re
 from collections.abc import Mapping
 from datetime import date, datetime, time
 
-from lamplight.core.calendar import OpeningHours, SiteCalendar, minute_of
+from lamplight.core.calendar import OpeningHours, SiteCalendar, check_year, minute_of
 from lamplight.core.errors import InvalidInput
 
+LONGEST_ROW_NUMBER = 18  # digits; what SQLite can hold
 GROUPING = re.compile(r"[\s\u00a0\u202f'’.,]")
 GROUPED = re.compile(r"\d{1,3}(?:(?P<mark>[\s\u00a0\u202f'’.,])\d{3})(?:(?P=mark)\d{3})*|\d+")
 
@@ -54,9 +55,11 @@ def optional_rate(text: str, what: str) -> float | None:
 def day(text: str, what: str) -> date:
     """A date as the date field sends it."""
     try:
-        return date.fromisoformat(text.strip())
+        found = date.fromisoformat(text.strip())
     except ValueError:
         raise InvalidInput(f"{what} is a date such as 2026-11-24; “{text.strip()[:30]}” is not.") from None
+    check_year(found)
+    return found
 
 
 def moment(text: str, what: str, calendar: SiteCalendar) -> datetime:
@@ -70,6 +73,7 @@ def moment(text: str, what: str, calendar: SiteCalendar) -> datetime:
     except ValueError:
         said = f"{what} is a date and time such as 2026-11-24 07:05; “{text.strip()[:30]}” is not."
         raise InvalidInput(said) from None
+    check_year(wall)
     return wall if wall.tzinfo else wall.replace(tzinfo=calendar.tz)
 
 
@@ -85,3 +89,8 @@ def hours(opens: str, closes: str) -> OpeningHours:
 def same_site(target: str, fallback: str) -> str:
     """A path on this site to go to next; anything else is replaced."""
     return target if target.startswith("/") and not target.startswith(("//", "/\\")) else fallback
+
+
+def row_number(text: str) -> int | None:
+    """The number of a row as an address holds it; None for anything else."""
+    return int(text) if text.isdecimal() and len(text) <= LONGEST_ROW_NUMBER else None

@@ -117,6 +117,8 @@ class Wrong(unittest.TestCase):
         """And neither is a list."""
         with self.assertRaisesRegex(InvalidInput, "not readable YAML"):
             parse("key: [", KindFile, "x.yaml")
+        with self.assertRaisesRegex(InvalidInput, "not readable YAML"):
+            parse("2026-02-30", KindFile, "x.yaml")
         with self.assertRaisesRegex(InvalidInput, "x.yaml: line 1, file: A mapping is needed"):
             parse("- a\n- b", KindFile, "x.yaml")
 

@@ -186,6 +186,26 @@ class Security(WebTest):
         self.hides(page.get_data(as_text=True), "secret words")
         self.assertRegex(page.get_data(as_text=True), r"Quote [0-9a-f]{8}")
 
+    def test_odd_numbers_and_years_break_nothing(self):
+        """Refused with a sentence, and every page still opens: a year 1 would not come back from the file."""
+        hall = self.used_machine()
+        for path in ("/log?machine=99999999999999999999", "/log?before=²", f"/machines/{hall}?weeks=²"):
+            self.get(path)
+        for at in ("0001-01-01T00:00", "9999-12-31T23:59"):
+            for path, form in (
+                (
+                    f"/water/{hall}/filter",
+                    {"do": "fit", "capacity": "1000", "bypass": "10", "months": "2", "at": at[:10]},
+                ),
+                (f"/machines/{hall}/event", {"what": "first-drink", "at": at}),
+                ("/done", {"job": f"{hall}:drip-tray", "at": at}),
+                ("/water/tests", {"source": "mains", "total": "10", "unit": "dH", "day": at[:10]}),
+            ):
+                with self.subTest(path=path, at=at):
+                    self.shows(self.post(path, form, 422).get_data(as_text=True), "is not between 1990 and 2100")
+        for path in ("/", "/water", "/log", f"/machines/{hall}", "/readings"):
+            self.get(path)
+
     def test_health(self):
         """Version, schema, writable; also while somebody holds the lock."""
         import sqlite3

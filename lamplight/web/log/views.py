@@ -21,9 +21,9 @@ PAGE_LENGTH = 100
 @blueprint.get("")
 def page():  # noqa: ANN201
     here = site()
-    machine = int(request.args["machine"]) if request.args.get("machine", "").isdigit() else None
+    machine = forms.row_number(request.args.get("machine", ""))
     circuit, item = request.args.get("circuit", ""), request.args.get("item", "")
-    before = int(request.args["before"]) if request.args.get("before", "").isdigit() else None
+    before = forms.row_number(request.args.get("before", ""))
     days, older = log_days(here, machine, circuit, item, before, PAGE_LENGTH)
     return render(
         "log/page.html", "worktop", days=days, older=older, machine=machine, circuit=circuit, item=item,

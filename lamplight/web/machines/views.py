@@ -58,7 +58,7 @@ def _existing(machine_id: int) -> MachineLook:
 
 def _show(look: MachineLook, code: int = 200, errors: Mapping[str, str] | None = None, form=None):  # noqa: ANN001, ANN202
     wanted = request.args.get("weeks", "")
-    weeks = int(wanted) if wanted.isdigit() and int(wanted) in RULER_WEEKS else 4
+    weeks = int(wanted) if wanted in map(str, RULER_WEEKS) else 4
     model = machine_model(look, site().calendar, now(), weeks)
     return render(
         "machines/machine.html", "worktop", code, model=model, look=look,

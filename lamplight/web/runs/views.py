@@ -26,7 +26,7 @@ def begin():  # noqa: ANN201
     here = site()
     job = request.form.get("begin") or f"{request.form.get('machine', '')}:{request.form.get('item', '')}"
     wanted, _, item = job.partition(":")
-    row = machine(here.id, int(wanted)) if wanted.isdigit() else None
+    row = machine(here.id, forms.row_number(wanted) or 0)
     if row is None:
         abort(404)
     run_id = begin_run(row, item, hand())
@@ -57,12 +57,12 @@ def page(run_id: int):  # noqa: ANN201
 @blueprint.post("/<int:run_id>/step")
 def step(run_id: int):  # noqa: ANN201
     kind = ANSWERS.get(request.form.get("answer", ""))
-    index = request.form.get("step", "")
-    if kind is None or not index.isdigit():
+    index = forms.row_number(request.form.get("step", ""))
+    if kind is None or index is None:
         abort(400)
     _existing(run_id)
     try:
-        after = answer_step(run_id, kind, int(index), hand(), request.form.get("text", ""))
+        after = answer_step(run_id, kind, index, hand(), request.form.get("text", ""))
     except StaleStep as stale:
         return _show(run_id, 409, str(stale))
     except InvalidInput as problem:
@@ -88,8 +88,8 @@ def finish(run_id: int):  # noqa: ANN201
             answer=form.get(f"answer-{run.machine_id}", ""),
             note=form.get("note", ""),
         )
-        index = int(form.get("step", "")) if form.get("step", "").isdigit() else -1
-        finish_run(run_id, index, said, site().calendar, hand())
+        index = forms.row_number(form.get("step", ""))
+        finish_run(run_id, -1 if index is None else index, said, site().calendar, hand())
     except StaleStep as stale:
         return _show(run_id, 409, str(stale))
     except DoubtfulReadings as doubtful:

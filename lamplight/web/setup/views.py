@@ -133,7 +133,7 @@ def absence():  # noqa: ANN201
         first = forms.day(form.get("away_first", ""), "The first day away")
         last = forms.day(form.get("away_last", ""), "The last day away")
         wanted = form.get("away_machine", "")
-        row = machine(here.id, int(wanted)) if wanted.isdigit() else None
+        row = machine(here.id, forms.row_number(wanted) or 0)
         add_absence(here.id, row, first, last, form.get("away_label", ""), hand())
     except InvalidInput as problem:
         again = _form_of(here.name, here.calendar) | form.to_dict()
@@ -163,7 +163,7 @@ def people():  # noqa: ANN201
     errors = {}
     if request.method == "POST":
         known = {row.id for row in keepers(active_only=False)}
-        keeper_id = int(request.form["id"]) if request.form.get("id", "").isdigit() else None
+        keeper_id = forms.row_number(request.form.get("id", ""))
         if keeper_id is not None and keeper_id not in known:
             abort(404)
         try:
@@ -184,6 +184,6 @@ def people():  # noqa: ANN201
 @blueprint.post("/who")
 def who():  # noqa: ANN201
     chosen = request.form.get("keeper", "")
-    session["keeper"] = int(chosen) if chosen.isdigit() else None
+    session["keeper"] = forms.row_number(chosen)
     session.permanent = True
     return redirect(forms.same_site(request.form.get("next", ""), url_for("today.page")), 303)

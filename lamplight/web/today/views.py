@@ -36,7 +36,7 @@ def chosen_job(job: str) -> tuple[MachineRow, str]:
         InvalidInput: when there is no such machine.
     """
     machine_id, _, item = job.partition(":")
-    row = machine(site().id, int(machine_id)) if machine_id.isdigit() else None
+    row = machine(site().id, forms.row_number(machine_id) or 0)
     if row is None:
         raise InvalidInput("That machine is no longer there. Load the page again.")
     return row, item
