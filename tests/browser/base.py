@@ -105,6 +105,12 @@ class BrowserTest(unittest.TestCase):
             if rule["impact"] in ("serious", "critical")
         ]
 
+    def cut_numbers(self, page: Page) -> list[str]:
+        """Fields whose number is wider than its box, so that 10000 reads as 100."""
+        return page.eval_on_selector_all(
+            "input.count", "all => all.filter(one => one.scrollWidth > one.clientWidth).map(one => one.value)"
+        )
+
     def overflow(self, page: Page) -> int:
         """How far the page is wider than its window, in px."""
         return page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")

@@ -30,6 +30,7 @@ class Views(BrowserTest):
             if page.viewport_size["width"] == SIZES[0][0]:
                 self.assertEqual(self.violations(page), [])
             self.assertLessEqual(self.overflow(page), 0)
+            self.assertEqual(self.cut_numbers(page), [])
 
     def test_barriers_and_width(self):
         """axe-core finds nothing serious or critical; nothing is wider than the window."""

@@ -102,6 +102,7 @@ class Filled(WebTest):
         page = self.get("/")
         self.shows(page, "Nothing to do now")
         self.shows(page, "Next: ")
+        self.shows(page, "What is known is within its limits")
 
 
 class Security(WebTest):
