@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property
@@ -213,22 +213,20 @@ def _own_triggers(item: CareItem, own: Mapping[tuple[str, str], float], school: 
 
 def last_done(book: MachineBook, line: DrinkLine, items: Sequence[CareItem] = ()) -> dict[str, LastDone]:
     """The latest time each item was done, by item key, also as part of another that settles it."""
-    settled = {item.key: item.settles for item in items}
     latest: dict[str, tuple[datetime, LastDone]] = {}
-    for fact in book.done:
+    for key, fact in _with_settled(book.done, items):
         found = _placed(fact, book, line)
-        for key in (fact.item, *settled.get(fact.item, ())) if found else ():
-            if key not in latest or found[0] >= latest[key][0]:
-                latest[key] = found
+        if found and (key not in latest or found[0] >= latest[key][0]):
+            latest[key] = found
     return {key: done for key, (_, done) in latest.items()}
 
 
-def _moments_done(book: MachineBook, items: Sequence[CareItem]) -> tuple[tuple[str, datetime], ...]:
-    """Item keys and moments at which they were done, also as part of another that settles them."""
-    settled = {item.key: item.settles for item in items}
-    return tuple(
-        (key, fact.at) for fact in book.done if fact.at is not None for key in (fact.item, *settled.get(fact.item, ()))
-    )
+def _with_settled(facts: Iterable[DoneFact], items: Iterable[CareItem]) -> Iterator[tuple[str, DoneFact]]:
+    """Each item that was done, by itself or as part of another that settles it, with the fact."""
+    settles = {item.key: item.settles for item in items}
+    for fact in facts:
+        for key in (fact.item, *settles.get(fact.item, ())):
+            yield key, fact
 
 
 def _placed(fact: DoneFact, book: MachineBook, line: DrinkLine) -> tuple[datetime, LastDone] | None:
@@ -247,7 +245,8 @@ def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime)
     """Usage, lines and every due of one machine at ``now``."""
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
     gauges = gauges_of(book, kind, own_calendar, now)
-    told = bar_intervals(kind.items, book.bars, _moments_done(book, kind.items), gauges)
+    moments = ((key, fact.at) for key, fact in _with_settled(book.done, kind.items) if fact.at is not None)
+    told = bar_intervals(kind.items, book.bars, moments, gauges)
     items = following_bars(own_items(kind.items, book), told, ((own.item, own.trigger) for own in book.limits))
     done = last_done(book, gauges["drinks"].line, kind.items)
     prompts = {seen.item: seen.at for seen in sorted(book.prompts, key=lambda seen: seen.at) if seen.gone_at is None}

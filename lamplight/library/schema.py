@@ -7,7 +7,6 @@ from functools import cache
 from importlib.resources import files
 from typing import Annotated, Any, Literal
 
-import yaml
 from pydantic import ConfigDict, Field, model_validator
 
 from lamplight.core.care import CareItem
@@ -16,7 +15,7 @@ from lamplight.core.kind import AccessFact, Capacities, DrinkSort, Kind, Look, M
 from lamplight.core.panel import Force, Lamp, LampState, Message, Panel
 from lamplight.core.triggers import REFILL
 from lamplight.core.water import Cartridge, HardnessLevel, Resin
-from lamplight.library.base import Key, Minutes, Strict, Title, duration
+from lamplight.library.base import Key, Minutes, Strict, Title, duration, load_yaml
 from lamplight.library.triggers import EVENTS, TriggerFile
 
 PARTS = Literal[
@@ -31,7 +30,7 @@ COUNTER = Literal["drinks", "milk", "litres"]
 def standard_items() -> dict[str, dict]:
     """The standard care items, as data; kinds say what is other with them."""
     text = (files("lamplight.library") / "items.yaml").read_text("utf-8")
-    return yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
+    return load_yaml(text)
 
 
 def _standard(like: str, present: Mapping[str, Any]) -> dict:

@@ -13,7 +13,7 @@ from pydantic import ValidationError
 from lamplight.core.errors import InvalidInput
 from lamplight.core.kind import Kind
 from lamplight.core.procedure import Procedure, fit_procedure
-from lamplight.library.base import Strict
+from lamplight.library.base import Strict, load_yaml
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.procedure_schema import ProcedureFile
 from lamplight.library.schema import KindFile
@@ -28,7 +28,7 @@ def parse(text: str, model: type[FileModel], name: str) -> FileModel:
         FileMistakes: naming every place in the file that is wrong, with its line.
     """
     try:
-        data = yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))
+        data = load_yaml(text)
     except (yaml.YAMLError, ValueError) as problem:  # a ValueError comes from a date that there is not
         raise FileMistakes(name, [not_yaml(problem)]) from problem
     try:

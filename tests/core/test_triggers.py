@@ -18,7 +18,7 @@ from lamplight.core.counters import CounterBook
 from lamplight.core.errors import InvalidInput
 from lamplight.core.judge import visits
 from lamplight.core.kind import Capacities, DrinkSort, Kind, Mix, Part
-from lamplight.core.machine_book import DoneFact, MachineBook, PromptSeen, assess
+from lamplight.core.machine_book import DoneFact, MachineBook, PromptSeen, assess, gauges_of
 from lamplight.core.outlook import Absence, EventSeen
 from lamplight.core.triggers import (
     AfterEvent,
@@ -42,6 +42,7 @@ from lamplight.core.water import Cartridge, WaterAtMachine, WaterTest
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 from tests.core.test_care import LOOK
 
+NOON = MONDAY + timedelta(hours=6)
 MIX = Mix((DrinkSort("Coffee", 100, 0.75), DrinkSort("Milk", 60, 0.25, milk=True)), 50, 50)
 HARD = WaterAtMachine(WaterTest(date(2026, 1, 1), total_dh=18, carbonate_dh=14), Cartridge(1000, bypass=0.2))
 
@@ -178,6 +179,16 @@ class ByUse(unittest.TestCase):
         known = book(28, 40, done)
         more = judged(replace(known, done=(*known.done, *facts)), wash, descale)["descale"].first.used
         self.assertAlmostEqual(more - plain, 0.8, places=6)
+
+    def test_a_programmes_own_water_counts_once(self):
+        """At the very moment it was done it belongs to the round that ends, not to the one that begins."""
+        gauge = gauges_of(
+            book(28, 40, {"wash": MONDAY}), kind(item(DaysSince(1), key="wash", water_ml=400)), OFFICE, NOON
+        )
+        hour = timedelta(hours=1)
+        dry = replace(gauge["litres"], extras=())
+        for start, end, litres in ((MONDAY - hour, MONDAY, 0.4), (MONDAY, MONDAY + hour, 0.0)):
+            self.assertAlmostEqual(gauge["litres"].between(start, end) - dry.between(start, end), litres)
 
     def test_water_limits(self):
         """After a filter with a fifth of bypass 14 °dH carbonate are 2.8: table, scale and cartridge."""

@@ -174,6 +174,8 @@ class Tests(unittest.TestCase):
         strong = WaterAtMachine(test, Cartridge(1000, bypass=0.25, resin=Resin.SOFTENING))
         self.assertEqual((strong.before_filter, strong.scaling_after, strong.total_after), (18, 4.5, 4.5))
         self.assertIsNone(WaterAtMachine().scaling_after)
+        open_bypass = WaterAtMachine(test, Cartridge(1000, bypass=0.9, resin=Resin.SOFTENING))
+        self.assertEqual((open_bypass.scaling_after, round(open_bypass.total_after, 6)), (12, 16.2))
 
     def test_level_to_set(self):
         """The first level that reaches the hardness; the last one is open."""
