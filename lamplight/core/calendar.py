@@ -7,16 +7,20 @@ of the clocks neither adds nor loses a day.
 from __future__ import annotations
 
 from bisect import bisect_left
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime, time, timedelta
 from functools import cached_property
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
+import numpy as np
+
 from lamplight.core.errors import InvalidInput
 
 MINUTES_A_DAY = 24 * 60
 WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+# Clocks kept in memory by one calendar.
+MOST_CLOCKS = 4000
 
 
 @dataclass(frozen=True)
@@ -159,7 +163,7 @@ class SiteCalendar:
         ordinals = sorted(day.toordinal() for day in self.closures)
         return tuple(tuple(n for n in ordinals if (n + 6) % 7 == weekday) for weekday in range(7))
 
-    def weekday_clock(self, moment: datetime) -> list[float]:
+    def weekday_clock(self, moment: datetime) -> tuple[float, ...]:
         """Days of each weekday, Monday first, from the first date of the calendar to a moment.
 
         Dated closures are left out. Only differences mean anything: what lies between two moments
@@ -167,14 +171,36 @@ class SiteCalendar:
         """
         known = self._clocks.get(moment)
         if known is not None:
-            return list(known)
+            return known
         wall = self.local(moment)
         today = wall.date()
         days = self._whole_days_before(today.toordinal())
         if today not in self.closures:
             days[today.weekday()] += self._share_on(wall)
-        self._clocks[moment] = tuple(days)
-        return days
+        if len(self._clocks) > MOST_CLOCKS:
+            self._clocks.clear()
+        clock = self._clocks[moment] = tuple(days)
+        return clock
+
+    def weekday_clocks(self, moments: Sequence[datetime]) -> np.ndarray:
+        """The clocks of many moments at once, a row each; as `weekday_clock`, but quicker for a hundred."""
+        walls = [self.local(moment) for moment in moments]
+        ordinals = np.array([wall.toordinal() for wall in walls], dtype=int)
+        minutes = np.array([wall.hour * 60 + wall.minute + wall.second / 60 for wall in walls])
+        weekdays = (ordinals + 6) % 7
+        opens, closes = self._spans_by_weekday[weekdays].T
+        shares = ((minutes - opens) / (closes - opens)).clip(0.0, 1.0)
+        clocks = ((ordinals[:, None] + 5 - np.arange(7)) // 7).astype(float)
+        for weekday, dates in enumerate(self._closed_by_weekday):
+            clocks[:, weekday] -= np.searchsorted(dates, ordinals)
+            shares[np.isin(ordinals, dates)] = 0.0
+        clocks[np.arange(len(walls)), weekdays] += shares
+        return clocks
+
+    @cached_property
+    def _spans_by_weekday(self) -> np.ndarray:
+        spans = [span or self.widest for span in self.hours]
+        return np.array([(span.opens_minute, span.closes_minute) for span in spans], dtype=float)
 
     def _whole_days_before(self, ordinal: int) -> list[float]:
         """Days of each weekday before a date, dated closures left out."""
@@ -191,7 +217,7 @@ class SiteCalendar:
 
     @cached_property
     def _clocks(self) -> dict[datetime, tuple[float, ...]]:
-        """Clocks that were asked for; a calendar lives as long as a question about a machine."""
+        """Clocks that were asked for."""
         return {}
 
     def weekday_days(self, start: datetime, end: datetime) -> list[float]:

@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from functools import cached_property
+from itertools import accumulate
 
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.counters import Interval
@@ -54,18 +55,12 @@ class DrinkLine:
 
     @cached_property
     def _totals(self) -> Sequence[float]:
-        totals = [0.0]
-        for gap in self.intervals:
-            totals.append(totals[-1] + self._drinks_in(gap))
-        return totals
+        return list(accumulate((self._drinks_in(gap) for gap in self.intervals), initial=0.0))
 
     @cached_property
     def _guesses_before(self) -> Sequence[int]:
         """How many gaps of unknown drinks lie before each moment."""
-        guesses = [0]
-        for gap in self.intervals:
-            guesses.append(guesses[-1] + (gap.drinks is None))
-        return guesses
+        return list(accumulate((gap.drinks is None for gap in self.intervals), initial=0))
 
     def _expected(self, start: datetime, end: datetime) -> float:
         return self.usage.expected(self.calendar, start, end)
@@ -94,9 +89,16 @@ class DrinkLine:
             return -self._expected(moment, self._moments[0])
         if moment >= self._moments[-1]:
             return self._totals[-1] + self._expected(self._moments[-1], moment)
-        index = bisect_right(self._moments, moment) - 1
-        gap = self.intervals[index]
-        return self._totals[index] + self._drinks_in(gap) * self._share(gap, moment)
+        if moment not in self._positions:
+            index = bisect_right(self._moments, moment) - 1
+            gap = self.intervals[index]
+            self._positions[moment] = self._totals[index] + self._drinks_in(gap) * self._share(gap, moment)
+        return self._positions[moment]
+
+    @cached_property
+    def _positions(self) -> dict[datetime, float]:
+        """Positions between readings that were asked for: those of the moments when something was done."""
+        return {}
 
     def _share(self, gap: Interval, moment: datetime) -> float:
         """The share of a gap's drinks drawn by ``moment``: by usage, else by the clock."""

@@ -172,47 +172,66 @@ def forecast(remaining: float, usage: Usage, calendar: SiteCalendar, start: date
 
     The spread is never narrower than that of `first_passage` with the same rates.
     """
-    first = calendar.today(start)
     if remaining <= 0:
+        first = calendar.today(start)
         return Passage(first, first, first, reached=True)
     if not usage.known or usage.week_total <= 0:
         return NEVER
-    horizon = min(HORIZON_DAYS, int(2 * 7 * remaining / usage.week_total) + 40)
-    passage = _forecast_within(horizon, remaining, usage, calendar, start)
-    if passage.late is None and horizon < HORIZON_DAYS:
-        passage = _forecast_within(HORIZON_DAYS, remaining, usage, calendar, start)
-    return passage
+    return course(usage, calendar, start).passage(remaining)
 
 
-def _forecast_within(horizon: int, remaining: float, usage: Usage, calendar: SiteCalendar, start: datetime) -> Passage:
+@dataclass(frozen=True)
+class Course:
+    """What is expected of the days ahead, added up: one course answers for any number of drinks.
+
+    Attributes:
+        first: the first day.
+        mean: drinks up to and including each day.
+        variance: of those.
+    """
+
+    first: date
+    mean: Vector
+    variance: Vector
+
+    def passage(self, remaining: float) -> Passage:
+        """When so many drinks, above 0, are reached."""
+        passage = self._within(int(np.searchsorted(self.mean, 2 * remaining)) + 40, remaining)
+        return self._within(len(self.mean), remaining) if passage.late is None else passage
+
+    def _within(self, horizon: int, remaining: float) -> Passage:
+        """Every sixteenth day is looked at, then the days before the one that passes."""
+        mean, variance = self.mean[:horizon], self.variance[:horizon]
+        coarse = np.arange(STRIDE - 1, len(mean) + STRIDE - 1, STRIDE).clip(max=len(mean) - 1)
+        rising = _rising(remaining, mean[coarse], variance[coarse])
+        fine: dict[int, Vector] = {}
+
+        def first_at(level: float) -> date | None:
+            passed = int(rising.searchsorted(level))
+            if passed == len(coarse):
+                return None
+            low, high = max(0, int(coarse[passed]) - STRIDE), int(coarse[passed]) + 1
+            if passed not in fine:
+                fine[passed] = _rising(remaining, mean[low:high], variance[low:high])
+            return self.first + timedelta(days=low + int(fine[passed].searchsorted(level)))
+
+        return Passage(first_at(EARLY), first_at(LIKELY), first_at(LATE))
+
+
+def course(usage: Usage, calendar: SiteCalendar, start: datetime) -> Course:
+    """The days from a moment on, to the horizon of three years; arguments as in `forecast`."""
     first = calendar.today(start)
-    days = np.zeros((horizon, 7))
-    days[np.arange(horizon), (first.weekday() + np.arange(horizon)) % 7] = 1.0
+    days = np.zeros((HORIZON_DAYS, 7))
+    days[np.arange(HORIZON_DAYS), (first.weekday() + np.arange(HORIZON_DAYS)) % 7] = 1.0
     days[0] *= 1.0 - calendar.share_drunk(start)
     for closed in calendar.closures:
         offset = (closed - first).days
-        if 0 <= offset < horizon:
+        if 0 <= offset < HORIZON_DAYS:
             days[offset] = 0.0
     spent = np.cumsum(days, axis=0)
     mean = spent @ usage.rate_vector
-    doubt = np.sum((spent @ usage.covariance_matrix) * spent, axis=1)
-    variance = usage.spread * (mean + doubt)
-
-    coarse = np.arange(STRIDE - 1, horizon + STRIDE - 1, STRIDE).clip(max=horizon - 1)
-    rising = _rising(remaining, mean[coarse], variance[coarse])
-    fine: dict[int, Vector] = {}
-
-    def first_at(level: float) -> date | None:
-        """Every sixteenth day was looked at; now the days before the one that passes."""
-        passed = int(np.searchsorted(rising, level))
-        if passed == len(coarse):
-            return None
-        low, high = max(0, int(coarse[passed]) - STRIDE), int(coarse[passed]) + 1
-        if passed not in fine:
-            fine[passed] = _rising(remaining, mean[low:high], variance[low:high])
-        return first + timedelta(days=low + int(np.searchsorted(fine[passed], level)))
-
-    return Passage(first_at(EARLY), first_at(LIKELY), first_at(LATE))
+    doubt = np.einsum("ij,ij->i", spent @ usage.covariance_matrix, spent)
+    return Course(first, mean, usage.spread * (mean + doubt))
 
 
 def _rising(remaining: float, mean: Vector, variance: Vector) -> Vector:

@@ -12,7 +12,7 @@ from functools import cached_property
 
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.drink_line import DrinkLine
-from lamplight.core.forecast import Passage, forecast
+from lamplight.core.forecast import Course, Passage, course, forecast
 from lamplight.core.usage import Usage
 
 
@@ -71,7 +71,16 @@ class Gauge:
 
     def forecast(self, remaining: float, start: datetime) -> Passage:
         """When so many units more are used up, counted from a moment."""
-        return forecast(remaining / self.per_count, self.usage, self.calendar, start)
+        if remaining <= 0 or not self.usage.known or self.usage.week_total <= 0:
+            return forecast(remaining / self.per_count, self.usage, self.calendar, start)
+        if start not in self._courses:
+            self._courses[start] = course(self.usage, self.calendar, start)
+        return self._courses[start].passage(remaining / self.per_count)
+
+    @cached_property
+    def _courses(self) -> dict[datetime, Course]:
+        """The days ahead from each moment that was asked for: every limit from there shares them."""
+        return {}
 
     def mean_per_open_day(self) -> float:
         """Units on an average working day of the week, 0 or more."""

@@ -9,6 +9,7 @@ weak prior of `prior_weight` imagined days for each weekday lends strength where
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
@@ -94,7 +95,10 @@ class Usage:
 
     def expected(self, calendar: SiteCalendar, start: datetime, end: datetime) -> float:
         """Drinks to expect between two moments, 0 or more."""
-        return float(self.rate_vector @ np.array(calendar.weekday_days(start, end)))
+        if end <= start:
+            return 0.0
+        clocks = zip(self.rates, calendar.weekday_clock(start), calendar.weekday_clock(end), strict=True)
+        return sum(rate * (later - earlier) for rate, earlier, later in clocks)
 
     def variance(self, calendar: SiteCalendar, start: datetime, end: datetime) -> float:
         """Variance of the drinks between two moments: chance and doubt about the rates."""
@@ -176,19 +180,18 @@ def fit_intervals(
     forgets = isinstance(half_life_days, int | float)
     if prior_weight < 0 or (guess_per_day or 0) < 0 or (forgets and half_life_days <= 0):
         raise InvalidInput("Prior weight and guess must be 0 or more, the half-life above 0 days.")
-    if half_life_days == OWN_MEMORY:
+    if half_life_days == OWN_MEMORY and intervals:
         # Older gaps would weigh less than an eighth in the pattern and nothing in the level.
         oldest = now - timedelta(days=3 * PATTERN_HALF_LIFE_DAYS)
-        intervals = [gap for gap in intervals if gap.end >= oldest] or intervals[-1:]
-    gaps, notes = _usable_gaps(intervals, calendar)
+        intervals = intervals[min(bisect_left(intervals, oldest, key=lambda gap: gap.end), len(intervals) - 1) :]
+    gaps, days, notes = _usable_gaps(intervals, calendar)
     if not gaps:
         if prior_weight == 0:
             raise MissingReading("Two readings at different times are needed to know the drinks a day.")
         return _without_gaps(calendar, guess_per_day, notes)
-    days = np.array([weekday_days for _, weekday_days in gaps])
-    drinks = np.array([float(gap.drinks or 0) for gap, _ in gaps])
+    drinks = np.array([float(gap.drinks or 0) for gap in gaps])
     shape = opening_shape(calendar)
-    ages = np.array([max(0.0, (now - gap.end).total_seconds() / 86_400) for gap, _ in gaps])
+    ages = np.array([max(0.0, (now - gap.end).total_seconds() / 86_400) for gap in gaps])
     own = half_life_days == OWN_MEMORY
     weights = half_life_weights(ages, PATTERN_HALF_LIFE_DAYS if own else half_life_days)
     level = _level(days, drinks, weights, shape, guess_per_day if prior_weight else None)
@@ -215,27 +218,20 @@ def _at_level(usage: Usage, level: Level) -> Usage:
     )
 
 
-def _usable_gaps(
-    intervals: Sequence[Interval], calendar: SiteCalendar
-) -> tuple[list[tuple[Interval, list[float]]], list[str]]:
-    """Gaps with known drinks and some opening time; the rest is named in a note."""
-    gaps, off_hours = [], 0
-    moment, clock = None, [0.0] * 7
-    for interval in intervals:
-        # Gaps follow upon each other, so each reading's clock is asked for once.
-        began = clock if interval.start == moment else calendar.weekday_clock(interval.start)
-        moment, clock = interval.end, calendar.weekday_clock(interval.end)
-        if interval.drinks is None:
-            continue
-        weekday_days = [later - earlier for earlier, later in zip(began, clock, strict=True)]
-        if sum(weekday_days) > 0:
-            gaps.append((interval, weekday_days))
-        else:
-            off_hours += interval.drinks
+def _usable_gaps(intervals: Sequence[Interval], calendar: SiteCalendar) -> tuple[list[Interval], Vector, list[str]]:
+    """Gaps with known drinks and some opening time, their days by weekday; the rest is named in a note."""
+    counted = [gap for gap in intervals if gap.drinks is not None]
+    # Gaps follow upon each other, so each reading's clock is asked for once.
+    rows = {moment: row for row, moment in enumerate(dict.fromkeys(m for g in counted for m in (g.start, g.end)))}
+    clocks = calendar.weekday_clocks(list(rows))
+    days = clocks[[rows[gap.end] for gap in counted]] - clocks[[rows[gap.start] for gap in counted]]
+    usable = days.sum(axis=1) > 0
+    gaps = [gap for gap, use in zip(counted, usable, strict=True) if use]
     notes = []
+    off_hours = sum(gap.drinks or 0 for gap in counted) - sum(gap.drinks or 0 for gap in gaps)
     if off_hours:
         notes.append(f"{off_hours} drinks were counted while the site was closed; they are left out of the rates.")
-    return gaps, notes
+    return gaps, days[usable], notes
 
 
 def _level(days: Vector, drinks: Vector, weights: Vector, shape: Vector, guess: float | None) -> float:
@@ -278,8 +274,7 @@ def _describe(
     total = information.copy()
     if prior is not None:
         total += np.diag(prior[0] / np.maximum(prior[1], 1e-6))
-    rank = int(np.linalg.matrix_rank(days))
-    identified = _identified(days)
+    rank, identified = _identified(days)
     covariance = np.linalg.pinv(total, hermitian=True)
     settled = [True] * 7 if prior is not None else identified
     spent = float(np.trace(information @ covariance)) if prior is not None else rank
@@ -313,11 +308,11 @@ def _log_likelihood(drinks: Vector, fitted: Vector) -> float:
     return float(np.sum(xlogy(drinks, fitted) - fitted - gammaln(drinks + 1)))
 
 
-def _identified(days: Vector) -> list[bool]:
-    """A weekday is settled when it lies in the row space of the gaps."""
+def _identified(days: Vector) -> tuple[int, list[bool]]:
+    """The rank of the gaps, and whether each weekday is settled: it lies in their row space."""
     _, sizes, directions = np.linalg.svd(days, full_matrices=False)
     basis = directions[sizes > sizes.max() * 1e-9]
-    return [bool(abs(1.0 - float(basis[:, day] @ basis[:, day])) < 1e-6) for day in range(7)]
+    return len(basis), [bool(lies) for lies in np.abs(1.0 - np.sum(basis**2, axis=0)) < 1e-6]
 
 
 def _shape_notes(identified: Sequence[bool], calendar: SiteCalendar) -> list[str]:
