@@ -7,8 +7,8 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cached_property
 
+from lamplight.actions.at_hand import assessed, books_at_hand, lately, minute
 from lamplight.actions.kinds import kind_of, procedure_for
-from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due
 from lamplight.core.doubts import grouped
 from lamplight.core.judge import Visit, visits
@@ -16,8 +16,8 @@ from lamplight.core.kind import Kind
 from lamplight.core.machine_book import Assessment, MachineBook, assess
 from lamplight.core.procedure import Procedure
 from lamplight.core.run import Outcome
+from lamplight.store.book_state import book_state
 from lamplight.store.books import books
-from lamplight.store.logbook import book_state
 from lamplight.store.runs import RunRow, open_runs, run_extras, run_rows
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import Setup, setups
@@ -44,45 +44,17 @@ class MachineLook:
 
 
 def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
-    """Every machine in service, the most urgent first, then by name.
-
-    Working forty machines out takes a while, so the last answer is kept for as long as nobody
-    changed the book, up to a minute.
-    """
-    asked = (*book_state(), site, _minute(now))
-    last = _LAST.get("looks")
-    if last is None or last[0] != asked:
-        last = (asked, _look_at_all(site, now))
-        _LAST["looks"] = last
-    return last[1]
-
-
-_LAST: dict[str, tuple[tuple[object, ...], list[MachineLook]]] = {}
-# A change touches one machine as a rule: what the others' books say need not be worked out again.
-_ASSESSED: dict[int, tuple[tuple[object, ...], Assessment]] = {}
-
-
-def _minute(now: datetime) -> datetime:
-    return now.replace(second=0, microsecond=0)
-
-
-def _assessed(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:
-    """As `assess`; within the minute the last answer for a machine, as long as nothing it rests on changed."""
-    asked = (book, kind, calendar, _minute(now))
-    last = _ASSESSED.get(machine_id)
-    if last is None or last[0] != asked:
-        last = (asked, assess(book, kind, calendar, now))
-        _ASSESSED[machine_id] = last
-    return last[1]
+    """Every machine in service, the most urgent first, then by name."""
+    return lately("looks", (*book_state(), site, minute(now)), lambda: _look_at_all(site, now))
 
 
 def _look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
-    known, setup = books(), setups()
+    known, setup = books_at_hand(), setups()
     runs = {run.machine_id: run for run in open_runs()}
     looks = []
     for row in machines(site.id):
         kind = kind_of(row.kind)
-        seen = _assessed(row.id, known.get(row.id, MachineBook()), kind, site.calendar, now)
+        seen = assessed(row.id, known.get(row.id, MachineBook()), kind, site.calendar, now)
         looks.append(MachineLook(row, kind, seen, runs.get(row.id), setup.get(row.id, Setup())))
     return sorted(looks, key=lambda look: (*_urgency(look), look.row.name.lower()))
 

@@ -184,7 +184,8 @@ class SiteCalendar:
 
     def weekday_clocks(self, moments: Sequence[datetime]) -> np.ndarray:
         """The clocks of many moments at once, a row each; as `weekday_clock`, but quicker for a hundred."""
-        walls = [self.local(moment) for moment in moments]
+        zone = self.tz
+        walls = [moment.astimezone(zone) if moment.tzinfo else self.local(moment) for moment in moments]
         ordinals = np.array([wall.toordinal() for wall in walls], dtype=int)
         minutes = np.array([wall.hour * 60 + wall.minute + wall.second / 60 for wall in walls])
         weekdays = (ordinals + 6) % 7

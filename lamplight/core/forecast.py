@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
+from functools import cached_property
 
 import numpy as np
 
@@ -19,6 +20,7 @@ from lamplight.core.usage import Usage, Vector
 
 EARLY, LIKELY, LATE = 0.1, 0.5, 0.9
 HORIZON_DAYS = 3 * 366
+NEAR_DAYS = 256
 STRIDE = 16
 
 
@@ -111,7 +113,7 @@ def chance_of_at_least(remaining: float, mean: Vector, variance: Vector) -> Vect
 
     need = max(1.0, float(np.ceil(remaining)))
     extra = variance - mean
-    if mean.min() > 0 and np.all(extra > 1e-9 * mean):
+    if mean[0] > 0 and (extra > 1e-9 * mean).all() and mean.min() > 0:
         return betainc(need, mean**2 / extra, extra / variance)
     chances = np.zeros(len(mean))
     poisson = (mean > 0) & (extra <= 1e-9 * mean)
@@ -172,30 +174,47 @@ def forecast(remaining: float, usage: Usage, calendar: SiteCalendar, start: date
 
     The spread is never narrower than that of `first_passage` with the same rates.
     """
-    if remaining <= 0:
-        first = calendar.today(start)
-        return Passage(first, first, first, reached=True)
-    if not usage.known or usage.week_total <= 0:
-        return NEVER
-    return course(usage, calendar, start).passage(remaining)
+    return Ahead(usage, calendar, start).passage(remaining)
 
 
 @dataclass(frozen=True)
-class Course:
-    """What is expected of the days ahead, added up: one course answers for any number of drinks.
+class Ahead:
+    """The days from a moment on: added up once, they answer for any number of drinks; arguments as in `forecast`."""
 
-    Attributes:
-        first: the first day.
-        mean: drinks up to and including each day.
-        variance: of those.
-    """
+    usage: Usage
+    calendar: SiteCalendar
+    start: datetime
+
+    def passage(self, remaining: float) -> Passage:
+        """When so many drinks are reached."""
+        if remaining <= 0:
+            first = self.calendar.today(self.start)
+            return Passage(first, first, first, reached=True)
+        if not self.usage.known or self.usage.week_total <= 0:
+            return NEVER
+        enough = self._near.mean[-1] >= 2 * remaining
+        passage = self._near.passage(remaining) if enough else NEVER
+        return self._far.passage(remaining) if passage.late is None else passage
+
+    @cached_property
+    def _near(self) -> _Course:
+        return _course(self.usage, self.calendar, self.start, NEAR_DAYS)
+
+    @cached_property
+    def _far(self) -> _Course:
+        return _course(self.usage, self.calendar, self.start, HORIZON_DAYS)
+
+
+@dataclass(frozen=True)
+class _Course:
+    """From the first day on, drinks up to and including each day, and their variance."""
 
     first: date
     mean: Vector
     variance: Vector
 
     def passage(self, remaining: float) -> Passage:
-        """When so many drinks, above 0, are reached."""
+        """When so many drinks, above 0, are reached; what lies past the last day is None."""
         passage = self._within(int(np.searchsorted(self.mean, 2 * remaining)) + 40, remaining)
         return self._within(len(self.mean), remaining) if passage.late is None else passage
 
@@ -218,20 +237,19 @@ class Course:
         return Passage(first_at(EARLY), first_at(LIKELY), first_at(LATE))
 
 
-def course(usage: Usage, calendar: SiteCalendar, start: datetime) -> Course:
-    """The days from a moment on, to the horizon of three years; arguments as in `forecast`."""
+def _course(usage: Usage, calendar: SiteCalendar, start: datetime, horizon: int) -> _Course:
     first = calendar.today(start)
-    days = np.zeros((HORIZON_DAYS, 7))
-    days[np.arange(HORIZON_DAYS), (first.weekday() + np.arange(HORIZON_DAYS)) % 7] = 1.0
+    days = np.zeros((horizon, 7))
+    days[np.arange(horizon), (first.weekday() + np.arange(horizon)) % 7] = 1.0
     days[0] *= 1.0 - calendar.share_drunk(start)
     for closed in calendar.closures:
         offset = (closed - first).days
-        if 0 <= offset < HORIZON_DAYS:
+        if 0 <= offset < horizon:
             days[offset] = 0.0
     spent = np.cumsum(days, axis=0)
     mean = spent @ usage.rate_vector
     doubt = np.einsum("ij,ij->i", spent @ usage.covariance_matrix, spent)
-    return Course(first, mean, usage.spread * (mean + doubt))
+    return _Course(first, mean, usage.spread * (mean + doubt))
 
 
 def _rising(remaining: float, mean: Vector, variance: Vector) -> Vector:

@@ -12,7 +12,7 @@ from functools import cached_property
 
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.drink_line import DrinkLine
-from lamplight.core.forecast import Course, Passage, course, forecast
+from lamplight.core.forecast import Ahead, Passage
 from lamplight.core.usage import Usage
 
 
@@ -71,15 +71,21 @@ class Gauge:
 
     def forecast(self, remaining: float, start: datetime) -> Passage:
         """When so many units more are used up, counted from a moment."""
-        if remaining <= 0 or not self.usage.known or self.usage.week_total <= 0:
-            return forecast(remaining / self.per_count, self.usage, self.calendar, start)
-        if start not in self._courses:
-            self._courses[start] = course(self.usage, self.calendar, start)
-        return self._courses[start].passage(remaining / self.per_count)
+        asked = remaining, start
+        if asked not in self._passages:
+            if start not in self._ahead:
+                self._ahead[start] = Ahead(self.usage, self.calendar, start)
+            self._passages[asked] = self._ahead[start].passage(remaining / self.per_count)
+        return self._passages[asked]
 
     @cached_property
-    def _courses(self) -> dict[datetime, Course]:
+    def _ahead(self) -> dict[datetime, Ahead]:
         """The days ahead from each moment that was asked for: every limit from there shares them."""
+        return {}
+
+    @cached_property
+    def _passages(self) -> dict[tuple[float, datetime], Passage]:
+        """What was asked for: all day long the same, since a passage rests on readings and not on the hour."""
         return {}
 
     def mean_per_open_day(self) -> float:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 from functools import cached_property
 
 from lamplight.core.bars import BarInterval, BarSeen, bar_intervals, following_bars
@@ -241,15 +241,49 @@ def _placed(fact: DoneFact, book: MachineBook, line: DrinkLine) -> tuple[datetim
     return placed, LastDone(position=position)
 
 
-def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:
-    """Usage, lines and every due of one machine at ``now``."""
+@dataclass(frozen=True)
+class DaysWork:
+    """What a book says all day long: usage, lines, what was done when. Only the judging needs the hour.
+
+    Attributes:
+        gauges: by counter.
+        calendar: the site's, with absences closed.
+        items: as the keeper has them here.
+        done: when each was last done, by key.
+        told: the machine's own intervals that its progress bars tell, by item key.
+        tank_l: what its tank holds, litres.
+    """
+
+    book: MachineBook = field(repr=False)
+    gauges: Mapping[str, Gauge]
+    calendar: SiteCalendar
+    items: tuple[CareItem, ...]
+    done: Mapping[str, LastDone]
+    told: Mapping[str, BarInterval]
+    tank_l: float
+
+
+def days_work(book: MachineBook, kind: Kind, calendar: SiteCalendar, day: date) -> DaysWork:
+    """Everything about a book that holds for a whole date of the site; gaps age by the day."""
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
-    gauges = gauges_of(book, kind, own_calendar, now)
+    gauges = gauges_of(book, kind, own_calendar, calendar.at_minute(day, 0))
     moments = ((key, fact.at) for key, fact in _with_settled(book.done, kind.items) if fact.at is not None)
     told = bar_intervals(kind.items, book.bars, moments, gauges)
     items = following_bars(own_items(kind.items, book), told, ((own.item, own.trigger) for own in book.limits))
     done = last_done(book, gauges["drinks"].line, kind.items)
+    return DaysWork(book, gauges, own_calendar, items, done, told, kind.capacities.tank_ml / 1000)
+
+
+def judged_at(work: DaysWork, now: datetime) -> Assessment:
+    """Every due at a moment of the day that was worked out."""
+    book = work.book
     prompts = {seen.item: seen.at for seen in sorted(book.prompts, key=lambda seen: seen.at) if seen.gone_at is None}
-    tank = kind.capacities.tank_ml / 1000
-    outlook = Outlook(gauges, own_calendar, now, done, book.absences, prompts, book.events, book.water, tank)
-    return Assessment(outlook, judge_all(items, done, outlook), book, told)
+    outlook = Outlook(
+        work.gauges, work.calendar, now, work.done, book.absences, prompts, book.events, book.water, work.tank_l
+    )
+    return Assessment(outlook, judge_all(work.items, work.done, outlook), book, work.told)
+
+
+def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:
+    """Usage, lines and every due of one machine at ``now``."""
+    return judged_at(days_work(book, kind, calendar, calendar.today(now)), now)

@@ -86,46 +86,52 @@ def level_of(days: Vector, drinks: Vector, ages_days: Vector, rates: Vector, spr
     days, drinks, ages = days[-FORETOLD_GAPS:], drinks[-FORETOLD_GAPS:], np.asarray(ages_days)[-FORETOLD_GAPS:]
     fitted = np.maximum(days @ rates, 1e-9)
     lent = LENT_DAYS * float(fitted.sum() / max(days.sum(), 1e-9))
-    passed = np.maximum(ages[None, :] - ages[:, None], 0.0)  # row i: from gap j to gap i
-    memory = choose_memory(drinks, fitted, passed, lent, spread)
+    kept = kept_by_half_life(ages)
+    memory = choose_memory(drinks, fitted, kept, lent, spread)
     weights = memory.weights(ages)
     factor = float((weights @ drinks + lent) / (weights @ fitted + lent))
-    return Level(factor, _stray(memory, days, drinks, fitted, passed, lent, spread), memory)
+    return Level(factor, _stray(memory, days, drinks, fitted, kept, lent, spread), memory)
 
 
-def choose_memory(drinks: Vector, fitted: Vector, passed: Vector, lent: float, spread: float) -> Memory:
+def choose_memory(drinks: Vector, fitted: Vector, kept: Vector, lent: float, spread: float) -> Memory:
     """The mixture of half-lives that foretells each gap best from those before it.
 
     Args:
         drinks: in each gap, in order of time.
         fitted: by the long pattern, above 0.
-        passed: gaps x gaps, days from the gap of the column to that of the row, 0 or more.
+        kept: as `kept_by_half_life` answers.
         lent: drinks of the pattern that are lent to the level.
         spread: factor by which the variance exceeds Poisson, 1 or more.
     """
     if len(drinks) <= FIRST_FORETOLD + 2:
         return Memory()
-    later = slice(FIRST_FORETOLD, None)
-    scores = []
-    for kept in _kept(passed[later]):
-        kept = np.tril(kept, FIRST_FORETOLD - 1)
-        foretold = np.maximum(fitted[later] * (kept @ drinks + lent) / (kept @ fitted + lent), 0.05)
-        variance = max(1.0, spread) * foretold + (0.1 * foretold) ** 2
-        scores.append(-0.5 * float(np.sum(np.log(variance) + (drinks[later] - foretold) ** 2 / variance)))
-    belief = np.array(BELIEF) * np.exp(np.array(scores) - max(scores))
+    known = kept[:, FIRST_FORETOLD:]
+    levels = (known @ drinks + lent) / (known @ fitted + lent)
+    foretold = np.maximum(fitted[FIRST_FORETOLD:] * levels, 0.05)
+    variance = max(1.0, spread) * foretold + (0.1 * foretold) ** 2
+    scores = -0.5 * np.sum(np.log(variance) + (drinks[FIRST_FORETOLD:] - foretold) ** 2 / variance, axis=1)
+    belief = np.array(BELIEF) * np.exp(scores - scores.max())
     return Memory(HALF_LIVES, tuple(float(share) for share in belief / belief.sum()))
 
 
-def _kept(passed: Vector) -> list[Vector]:
-    """What is kept after so many days, for each half-life; each but the last is twice the one before."""
-    doubling = [0.5 ** (passed / HALF_LIVES[-2])]
-    for _ in HALF_LIVES[:-2]:
-        doubling.append(doubling[-1] ** 2)
-    return [*doubling[::-1], 0.5 ** (passed / HALF_LIVES[-1])]
+def kept_by_half_life(ages_days: Vector) -> Vector:
+    """What each gap still weighs when a later one ends: half-lives x later gaps x gaps, 0 to 1; 0 for later ones.
+
+    Args:
+        ages_days: of the gaps, falling, 0 or more.
+    """
+    passed = np.maximum(ages_days[None, :] - ages_days[:, None], 0.0)  # row i: from gap j to gap i
+    passed[np.triu_indices(len(ages_days))] = np.inf
+    kept = np.empty((len(HALF_LIVES), *passed.shape))
+    kept[-1] = 0.5 ** (passed / HALF_LIVES[-1])
+    kept[-2] = 0.5 ** (passed / HALF_LIVES[-2])
+    for place in range(len(HALF_LIVES) - 3, -1, -1):  # each of these is half as long as the next
+        kept[place] = kept[place + 1] ** 2
+    return kept
 
 
 def _stray(
-    memory: Memory, days: Vector, drinks: Vector, fitted: Vector, passed: Vector, lent: float, spread: float
+    memory: Memory, days: Vector, drinks: Vector, fitted: Vector, kept: Vector, lent: float, spread: float
 ) -> float:
     """How far the level strayed from what was foretold over a fortnight, beyond chance."""
     ends = np.concatenate([[0.0], np.cumsum(days.sum(axis=1))])
@@ -135,9 +141,8 @@ def _stray(
         return USUAL_STRAY
     closes = closes[starts]
     counted, expected = (np.concatenate([[0.0], np.cumsum(amounts)]) for amounts in (drinks, fitted))
-    mixed = sum(share * kept for share, kept in zip(memory.shares, _kept(passed), strict=True))
-    kept = np.tril(mixed, -1)[starts]
-    factors = (kept @ drinks + lent) / (kept @ fitted + lent)
+    mixed = np.tensordot(np.array(memory.shares), kept, axes=1)[starts]
+    factors = (mixed @ drinks + lent) / (mixed @ fitted + lent)
     foretold = np.maximum((expected[closes] - expected[starts]) * factors, 0.05)
     beyond = ((counted[closes] - counted[starts] - foretold) / foretold) ** 2 - spread / foretold
     windows = max(1.0, len(starts) / float(np.mean(closes - starts)))  # they overlap

@@ -191,7 +191,7 @@ def fit_intervals(
         return _without_gaps(calendar, guess_per_day, notes)
     drinks = np.array([float(gap.drinks or 0) for gap in gaps])
     shape = opening_shape(calendar)
-    ages = np.array([max(0.0, (now - gap.end).total_seconds() / 86_400) for gap in gaps])
+    ages = np.maximum(0.0, now.timestamp() - np.array([gap.end.timestamp() for gap in gaps])) / 86_400
     own = half_life_days == OWN_MEMORY
     weights = half_life_weights(ages, PATTERN_HALF_LIFE_DAYS if own else half_life_days)
     level = _level(days, drinks, weights, shape, guess_per_day if prior_weight else None)

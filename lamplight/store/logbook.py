@@ -6,10 +6,9 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
 
-from peewee import Case, fn
+from peewee import fn
 
 from lamplight.store.books import live_removals
-from lamplight.store.database import database
 from lamplight.store.models import (
     FACTS,
     CareDone,
@@ -21,7 +20,6 @@ from lamplight.store.models import (
     MachineVersion,
     ReadingRemoval,
     Run,
-    RunEventRow,
 )
 from lamplight.store.sites import keepers
 
@@ -106,16 +104,6 @@ def corrected_since(entry_id: int) -> int:
     taken = ReadingRemoval.select(ReadingRemoval.reading).where(ReadingRemoval.entry == entry_id)
     touched = CounterReading.id.in_(brought) | CounterReading.id.in_(taken)
     return CounterReading.select().where(touched, CounterReading.id.in_(live_removals(but_by=entry_id))).count()
-
-
-def book_state() -> tuple[object, ...]:
-    """What changes whenever anything in the book does: two states that are equal hold the same facts."""
-    undone = Entry.undone_at.is_null(False)
-    newest, taken_back = Entry.select(
-        fn.MAX(Entry.id), fn.SUM(Case(None, [(undone, Entry.id * Entry.id)], 0))
-    ).tuples()[0]
-    step = RunEventRow.select(fn.MAX(RunEventRow.id)).scalar()
-    return (str(database.database), newest, taken_back, step)
 
 
 def facts_of(entry_id: int) -> dict[str, int]:

@@ -40,6 +40,16 @@ class Shares(unittest.TestCase):
         days = self.office.weekday_days(start, datetime(2026, 11, 25, 6, tzinfo=BERLIN))
         self.assertEqual([round(day, 6) for day in days], [0.5, 1, 0, 0, 0, 0, 0])
 
+    def test_many_clocks_at_once(self):
+        """A hundred moments at once show what each shows alone, closures and days off included."""
+        closed = SiteCalendar("Europe/Berlin", OFFICE, frozenset({date(2027, 3, 26), date(2027, 3, 29)}))
+        start = datetime(2027, 3, 20, 5, 17, tzinfo=UTC)
+        moments = [start + timedelta(hours=4.6 * step) for step in range(100)]
+        for calendar in (closed, self.office, SiteCalendar("Pacific/Apia")):
+            with self.subTest(zone=calendar.zone):
+                together = calendar.weekday_clocks(moments)
+                self.assertEqual([tuple(row) for row in together.tolist()], [*map(calendar.weekday_clock, moments)])
+
     def test_closures_leave_out_their_days(self):
         """A dated closure brings no drinks, a weekday off does."""
         closed = SiteCalendar("Europe/Berlin", OFFICE, frozenset({date(2026, 11, 24)}))
