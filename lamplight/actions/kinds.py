@@ -6,14 +6,14 @@ import re
 from functools import lru_cache
 
 from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.procedures import procedure_for
 from lamplight.core.errors import InvalidInput
 from lamplight.core.kind import Kind
-from lamplight.core.procedure import Procedure, fit_procedure
 from lamplight.library import shelf
 from lamplight.library.schema import KindFile
 from lamplight.store.database import database
-from lamplight.store.kinds import machines_of_kind, own_kind_text, own_kind_texts
 from lamplight.store.models import KindVersion
+from lamplight.store.texts import machines_of_kind, own_kind_text, own_kind_texts
 
 LONGEST_TEXT = 64_000
 
@@ -42,20 +42,6 @@ def kind_of(key: str) -> Kind:
     if text is None:
         raise InvalidInput(f"There is no kind of machine called “{key}”.")
     return _read(text)
-
-
-def procedure_for(kind: Kind, key: str) -> Procedure:
-    """A procedure as it runs on a kind.
-
-    Raises:
-        InvalidInput: when it is unknown or does not fit.
-    """
-    if shelf.kinds().get(kind.key) is kind:
-        return shelf.procedure_for(kind.key, key)
-    known = shelf.procedures()
-    if key not in known:
-        raise InvalidInput(f"There is no procedure called “{key}”.")
-    return fit_procedure(known[key], kind.traits, kind.words, kind.durations)
 
 
 def own_kind(key: str) -> str | None:

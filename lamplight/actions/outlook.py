@@ -2,36 +2,52 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cached_property
 
 from lamplight.actions.at_hand import assessed, books_at_hand, lately, minute
-from lamplight.actions.kinds import kind_of, procedure_for
+from lamplight.actions.kinds import kind_of
+from lamplight.actions.procedures import procedure_for
+from lamplight.actions.products import products
 from lamplight.core.care import Due
+from lamplight.core.chemistry import Inside, Product
 from lamplight.core.doubts import grouped
 from lamplight.core.judge import Visit, visits
 from lamplight.core.kind import Kind
 from lamplight.core.machine_book import Assessment, MachineBook, assess
+from lamplight.core.needs import NeedLine, need_lines
 from lamplight.core.procedure import Procedure
 from lamplight.core.run import Outcome
+from lamplight.core.truths import in_words
+from lamplight.library.shelf import usual_products as serving_on
 from lamplight.store.book_state import book_state
 from lamplight.store.books import books
-from lamplight.store.runs import RunRow, open_runs, run_extras, run_rows
+from lamplight.store.putting_off import put_off_until
+from lamplight.store.runs import RunRow, left_inside, machines_with_cleaner, open_runs, run_extras, run_rows
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import Setup, setups
 
 
 @dataclass(frozen=True)
 class MachineLook:
-    """A machine with its kind, where its items stand, and the run that is open on it."""
+    """A machine with its kind, where its items stand, and the run that is open on it.
+
+    Attributes:
+        serving: the product that serves each role here.
+        left_inside: cleaners that an earlier run left inside.
+        put_off: until when items were left for later, by key.
+    """
 
     row: MachineRow
     kind: Kind
     assessment: Assessment
     run: RunRow | None
     setup: Setup = field(default_factory=Setup)
+    serving: Mapping[str, Product] = field(default_factory=dict)
+    left_inside: tuple[Inside, ...] = ()
+    put_off: Mapping[str, datetime] = field(default_factory=dict)
 
     @cached_property
     def visits(self) -> tuple[Visit, ...]:
@@ -40,7 +56,19 @@ class MachineLook:
 
     def procedure(self, due: Due) -> Procedure | None:
         """The procedure that guides an item here; None where it needs no guiding."""
-        return procedure_for(self.kind, due.item.procedure) if due.item.procedure else None
+        return procedure_for(self.kind, due.item.procedure, self.serving) if due.item.procedure else None
+
+    def needs(self, due: Due) -> tuple[NeedLine, ...]:
+        """What a job takes here: by its procedure, else by the item itself."""
+        procedure = self.procedure(due)
+        if procedure is None:
+            return tuple(NeedLine("", product) for product in due.item.products)
+        return need_lines(procedure, self.serving)
+
+    @property
+    def cleaner_inside(self) -> bool:
+        """Whether nobody should drink: cleaner is inside, of this run or left by an earlier one."""
+        return bool(self.left_inside) or bool(self.run and self.run.state.cleaner_inside)
 
 
 def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
@@ -49,13 +77,19 @@ def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
 
 
 def _look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
-    known, setup = books_at_hand(), setups()
+    known, setup, shelf = books_at_hand(), setups(), products()
+    inside, later = machines_with_cleaner(), put_off_until(now)
     runs = {run.machine_id: run for run in open_runs()}
     looks = []
     for row in machines(site.id):
         kind = kind_of(row.kind)
         seen = assessed(row.id, known.get(row.id, MachineBook()), kind, site.calendar, now)
-        looks.append(MachineLook(row, kind, seen, runs.get(row.id), setup.get(row.id, Setup())))
+        looks.append(
+            MachineLook(
+                row, kind, seen, runs.get(row.id), setup.get(row.id, Setup()), serving_on(kind, shelf),
+                inside.get(row.id, ()), later.get(row.id, {}),
+            )
+        )  # fmt: skip
     return sorted(looks, key=lambda look: (*_urgency(look), look.row.name.lower()))
 
 
@@ -74,7 +108,10 @@ def look_at(site: SiteRow, machine_id: int, now: datetime) -> MachineLook | None
     book = books([machine_id]).get(machine_id, MachineBook())
     kind = kind_of(row.kind)
     seen = assess(book, kind, site.calendar, now)
-    return MachineLook(row, kind, seen, run, setups().get(machine_id, Setup()))
+    return MachineLook(
+        row, kind, seen, run, setups().get(machine_id, Setup()), serving_on(kind, products()),
+        left_inside(machine_id), put_off_until(now).get(machine_id, {}),
+    )  # fmt: skip
 
 
 def run_outcomes(run_ids: Sequence[int]) -> dict[int, tuple[str, bool]]:
@@ -92,5 +129,6 @@ def run_outcomes(run_ids: Sequence[int]) -> dict[int, tuple[str, bool]]:
         counted = f" at counter {grouped(extra.value)}" if extra.value is not None else ""
         drinks = "drink" if extra.cleaning == 1 else "drinks"
         cleaned = f", {extra.cleaning} {drinks} only to clean" if extra.cleaning else ""
-        found[run.id] = (words + counted + cleaned + (f": {reason}" if reason else ""), False)
+        told = "; " + ", ".join(in_words(extra.truths)) if extra.truths else ""
+        found[run.id] = (words + counted + cleaned + told + (f": {reason}" if reason else ""), False)
     return found

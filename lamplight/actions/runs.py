@@ -2,19 +2,39 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from datetime import timedelta
 
 from lamplight.actions.entries import Hand, optional, write_entry
-from lamplight.actions.kinds import kind_of, procedure_for
+from lamplight.actions.kinds import kind_of
+from lamplight.actions.outlook import look_at
+from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.run import EventKind, RunEvent, apply
+from lamplight.core.kind import Kind
+from lamplight.core.needs import need_lines
+from lamplight.core.run import EventKind, RunEvent, RunState, apply
+from lamplight.core.stock import Move
+from lamplight.core.triggers import REFILL, Prompted
+from lamplight.core.truths import INSPECTIONS, LAMP_OUT, REFILL_CONFIRMED, due_inspections, settles
 from lamplight.store.books import book
 from lamplight.store.database import database
-from lamplight.store.models import CareDone, Cleaning, Entry, Run, RunEventRow
-from lamplight.store.runs import RunRow, open_runs, procedure_as_data, run_row
-from lamplight.store.sites import MachineRow
+from lamplight.store.models import (
+    CareDone,
+    Cleaning,
+    DeviceEvent,
+    Entry,
+    Inspected,
+    Prompt,
+    Run,
+    RunEventRow,
+    StockMoveFact,
+    TruthTold,
+)
+from lamplight.store.runs import RunRow, as_data, last_inspections, open_runs, run_row
+from lamplight.store.sites import MachineRow, SiteRow, machine
 
 MOST_CLEANING_DRINKS = 50
 
@@ -28,33 +48,55 @@ class Finish:
         cleaning_drinks: drinks that the run added, 0 to 50.
         answer: answers a doubt about the counter.
         note: free words.
+        lamp_out: whether the machine's lamp or prompt is out; None where it has none or nobody looked.
+        inspected: what was looked at, and whether it was well.
+        used: units of each product that were used, by key; the doses of the procedure where it is not said.
     """
 
     value: int | None
     cleaning_drinks: int
     answer: str = ""
     note: str = ""
+    lamp_out: bool | None = None
+    inspected: Mapping[str, bool] = field(default_factory=dict)
+    used: Mapping[str, float] | None = None
 
 
-def begin_run(row: MachineRow, item_key: str, hand: Hand) -> int:
-    """Begin an item's procedure on a machine; answers the run's id.
+def begin_run(
+    site: SiteRow, row: MachineRow, key: str, hand: Hand, wishes: Wishes = NO_WISHES, anyway: bool = False
+) -> int:
+    """Begin the job of a care item, or a free procedure, on a machine; answers the run's id.
+
+    Args:
+        site: where it stands.
+        row: the machine.
+        key: of the item or the free procedure.
+        hand: whose.
+        wishes: products and containers that were chosen.
+        anyway: although another item takes its place today.
 
     Raises:
-        InvalidInput: when the machine has no such item, or another run is open on it.
+        InvalidInput: when the machine has no such item, another run is open on it, a cleaner must
+            not go in, or another item takes its place today.
     """
-    item = kind_of(row.kind).item(item_key)
-    if item is None or not item.procedure:
-        raise InvalidInput(f"{row.name} has no such care item that is guided.")
-    procedure = procedure_for(kind_of(row.kind), item.procedure)
     with database.atomic():
         going = next((run for run in open_runs() if run.machine_id == row.id), None)
         if going:
             title = going.state.procedure.title
             raise InvalidInput(f"{title} is still open on {row.name}. Finish it or give it up first.")
-        entry = write_entry("run", item.title, hand, row.id)
+        look = look_at(site, row.id, hand.now)
+        if look is None:
+            raise InvalidInput("There is no such machine.")
+        ready = prepare(look, key, site.calendar, hand.now, wishes)
+        if ready.against:
+            raise InvalidInput(ready.against)
+        if ready.instead and not anyway:
+            raise InvalidInput(f"{ready.instead[1]} takes its place today: never one on top of the other.")
+        title = ready.due.item.title if ready.due else ready.procedure.title
+        entry = write_entry("run", title, hand, row.id)
         run = Run.create(
-            entry=entry, machine=row.id, item=item_key, begun_at=hand.now,
-            snapshot=procedure_as_data(procedure),
+            entry=entry, machine=row.id, item=key, begun_at=hand.now,
+            snapshot=as_data(ready.procedure), context=as_data(ready.context),
         )  # fmt: skip
     return run.id
 
@@ -94,16 +136,29 @@ def _store(run_id: int, kind: EventKind, step: int, hand: Hand, text: str) -> No
     RunEventRow.create(run=run_id, kind=kind.value, at=hand.now, step=step, keeper=hand.keeper_id, text=text)
 
 
-def finish_run(run_id: int, step: int, finish: Finish, calendar: SiteCalendar, hand: Hand) -> RunRow:
-    """End a run: its item is done, its counter is read, its cleaning drinks are noted.
+def asks_for_lamp(kind: Kind, run: RunRow) -> bool:
+    """Whether the end asks after a lamp: the machine asks for this item by itself."""
+    item = kind.item(run.item)
+    return item is not None and any(isinstance(trigger, Prompted) for trigger in item.triggers)
+
+
+def inspections_due(run: RunRow, hand: Hand) -> tuple[str, ...]:
+    """What the end of a run wants looked at, by key."""
+    return due_inspections(run.state.procedure.inspects, last_inspections(run.machine_id), hand.now)
+
+
+def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, hand: Hand) -> RunRow:
+    """End a run: what it settles is done, its counter is read, cleaning drinks and products come off.
 
     Raises:
         StaleStep: when it has ended already.
-        InvalidInput: when steps are left, or the cleaning drinks are out of range.
+        InvalidInput: when steps are left, or a figure is out of range.
         DoubtfulReadings: when the counter is doubtful and not answered; nothing is saved.
     """
     if not 0 <= finish.cleaning_drinks <= MOST_CLEANING_DRINKS:
         raise InvalidInput(f"Cleaning drinks lie between 0 and {MOST_CLEANING_DRINKS}.")
+    if any(not 0 <= units <= 1_000_000 for units in (finish.used or {}).values()):
+        raise InvalidInput("What was used is an amount of 0 or more.")
     note = optional(finish.note, "The note", 500)
     with database.atomic():
         row = _current(run_id)
@@ -112,11 +167,55 @@ def finish_run(run_id: int, step: int, finish: Finish, calendar: SiteCalendar, h
             _store(run_id, EventKind.NOTE, step, hand, note)
         _store(run_id, EventKind.FINISH, step, hand, "")
         if finish.value is not None:
-            _read_counter(row, finish, calendar, hand)
+            _read_counter(row, finish, site.calendar, hand)
         if finish.cleaning_drinks:
             Cleaning.create(entry=row.entry_id, machine=row.machine_id, at=hand.now, drinks=finish.cleaning_drinks)
-        CareDone.create(entry=row.entry_id, machine=row.machine_id, item=row.item, at=hand.now)
+        own = machine(site.id, row.machine_id)
+        _settle(row, kind_of(own.kind), hand) if own else None
+        _tell(row, finish, hand)
+        _use_up(row, finish, hand)
     return _existing(run_id)
+
+
+def _settle(row: RunRow, kind: Kind, hand: Hand) -> None:
+    """What counts as done: the item and what its procedure settles, where no truth speaks against it."""
+    if not settles(row.state.truths):
+        return
+    item = kind.item(row.item)
+    along = {key for key in row.state.procedure.settles if kind.item(key)}
+    along -= {row.item, *(item.settles if item else ())}
+    for key in ([row.item] if item else []) + sorted(along):
+        CareDone.create(entry=row.entry_id, machine=row.machine_id, item=key, at=hand.now)
+
+
+def _tell(row: RunRow, finish: Finish, hand: Hand) -> None:
+    """Truths and inspections become facts; a confirmed refill and a lamp that is still lit steer the dues."""
+    around = {"entry": row.entry_id, "machine": row.machine_id}
+    truths = dict(row.state.truths)
+    if finish.lamp_out is not None:
+        truths[LAMP_OUT] = finish.lamp_out
+    for what, answer in truths.items():
+        TruthTold.create(**around, item=row.item, what=what, answer=answer, at=hand.now)
+    if truths.get(REFILL_CONFIRMED):
+        DeviceEvent.create(**around, what=REFILL, at=hand.now)
+    if finish.lamp_out is False:
+        # After the job: what the machine asks for now it asks for anew.
+        Prompt.create(**around, item=row.item, at=hand.now + timedelta(seconds=1))
+    for what, well in finish.inspected.items():
+        if what in INSPECTIONS:
+            Inspected.create(**around, what=what, well=well, at=hand.now)
+
+
+def _use_up(row: RunRow, finish: Finish, hand: Hand) -> None:
+    for product, units in (doses(row.state) if finish.used is None else finish.used).items():
+        if units > 0:
+            StockMoveFact.create(entry=row.entry_id, product=product, move=Move.USED.value, amount=units, at=hand.now)
+
+
+def doses(state: RunState) -> dict[str, float]:
+    """Units of each product that a run uses by its procedure, by key."""
+    lines = need_lines(state.procedure, state.context.products)
+    return {line.product: line.units for line in lines if line.product}
 
 
 def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, hand: Hand) -> None:

@@ -8,7 +8,7 @@ from typing import Literal
 from lamplight.core.care import CareItem
 from lamplight.core.circuits import Circuit
 from lamplight.core.panel import Panel
-from lamplight.core.procedure import Duration
+from lamplight.core.steps import Duration
 from lamplight.core.water import Cartridge, HardnessLevel
 
 
@@ -119,10 +119,17 @@ class Mix:
 
 @dataclass(frozen=True)
 class AccessFact:
-    """How one gets at something: a service code, a key and where it lives, a long press."""
+    """How one gets at something: a service code, a key and where it lives, a long press.
+
+    Attributes:
+        what: its words.
+        how: how one gets there.
+        needed_for: names of what it opens, as steps of procedures ask for it, such as ``programme``.
+    """
 
     what: str
     how: str
+    needed_for: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -147,6 +154,8 @@ class Kind:
         levels: hardness settings of the machine, softest first; and where they are set.
         access: service codes, keys, long presses.
         panel: how it speaks: lamps and messages.
+        volumes: ml of what procedures pour and the machine lets out, by name.
+        products: which product usually serves here, by role.
     """
 
     key: str
@@ -168,6 +177,8 @@ class Kind:
     levels_where: str = ""
     access: tuple[AccessFact, ...] = ()
     panel: Panel = field(default_factory=Panel)
+    volumes: dict[str, int] = field(default_factory=dict)
+    products: dict[str, str] = field(default_factory=dict)
 
     def item(self, key: str) -> CareItem | None:
         """The care item of that key, or None."""

@@ -40,6 +40,7 @@ from lamplight.demo.story import (
 from lamplight.formats.readings_csv import write
 from lamplight.store.database import BACKUP_FOLDER, data_file, database, open_database
 from lamplight.store.models import Entry
+from lamplight.store.runs import run_row
 from lamplight.store.sites import MachineRow, SiteRow, machine
 from lamplight.store.waters import MAINS
 
@@ -253,10 +254,13 @@ def _enact(event: _Event, site: SiteRow, hand: Hand, guided: bool) -> None:
 
 def _lead(event: _Event, site: SiteRow, hand: Hand) -> None:
     """A whole run, step by step, at the pace of a keeper."""
-    run_id = begin_run(event.machine, event.item, hand)
-    state = None
-    while state is None or state.step is not None:
-        machine_time = state.step.duration.likely_s if state and state.step and state.step.duration else 0
-        hand = Hand(hand.now + timedelta(seconds=70 + machine_time), hand.keeper_id)
-        state = answer_step(run_id, EventKind.ADVANCE, state.index if state else 0, hand).state
-    finish_run(run_id, state.index, Finish(event.value, event.cleaning, "as-typed"), site.calendar, hand)
+    run_id = begin_run(site, event.machine, event.item, hand, anyway=True)
+    row = run_row(run_id)
+    assert row is not None
+    while row.state.step is not None:
+        step = row.state.step
+        machine_time = step.duration.likely_s if step.duration else 0
+        hand = Hand(hand.now + timedelta(seconds=40 + machine_time), hand.keeper_id)
+        said = step.ask.choices[-1] if step.ask and step.ask.choices else ""
+        row = answer_step(run_id, EventKind.ADVANCE, row.state.index, hand, said)
+    finish_run(run_id, row.state.index, Finish(event.value, event.cleaning, "as-typed"), site, hand)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from markupsafe import Markup
 
 from lamplight.drawing.svg import circle, el, group, path, text
@@ -15,13 +17,14 @@ def bulb_places(count: int, width: float) -> list[tuple[float, float]]:
     return [(step * (n + 0.5), TOP + (n % 2) * 10) for n in range(count)]
 
 
-def string_of_bulbs(count: int, done: int, width: float = 1200.0) -> Markup:
+def string_of_bulbs(count: int, done: int, width: float = 1200.0, skipped: Collection[int] = ()) -> Markup:
     """The string; ``done`` bulbs are lit and the next one is ringed.
 
     Args:
         count: steps, 1 or more.
         done: steps done, 0 to count.
         width: of the drawing.
+        skipped: steps, from 0, that the answers left out; their bulbs stay dark and small.
     """
     places = bulb_places(count, width)
     wire = "M0 14"
@@ -29,7 +32,7 @@ def string_of_bulbs(count: int, done: int, width: float = 1200.0) -> Markup:
     for x, y in [*places, (width, 16.0)]:
         wire += f" Q{(last_x + x) / 2:.1f} {max(last_y, y) + SAG:.1f} {x:.1f} {y - 6:.1f}"
         last_x, last_y = x, y - 6
-    bulbs = [_bulb(n, x, y, done) for n, (x, y) in enumerate(places)]
+    bulbs = [_bulb(n, x, y, done, n in skipped) for n, (x, y) in enumerate(places)]
     said = f"{done} of {count} steps done"
     return el(
         "svg", el("title", said), path(wire, "bulb-wire"), *bulbs, cls="bulbs", role="img",
@@ -37,8 +40,10 @@ def string_of_bulbs(count: int, done: int, width: float = 1200.0) -> Markup:
     )  # fmt: skip
 
 
-def _bulb(n: int, x: float, y: float, done: int) -> Markup:
+def _bulb(n: int, x: float, y: float, done: int, skipped: bool) -> Markup:
     number = text(x, y + 25, str(n + 1), "bulb-number is-now" if n == done else "bulb-number", "middle")
+    if skipped:
+        return group(circle(x, y, 2.6, "bulb-off"))
     if n < done:
         return group(circle(x, y, 15, "bulb-glow"), circle(x, y, 6.6, "bulb-lit"), number)
     if n == done:

@@ -10,6 +10,7 @@ from markupsafe import Markup
 from lamplight.core.care import Status
 from lamplight.core.kind import Kind
 from lamplight.drawing.frame import Frame, frame
+from lamplight.drawing.gestures import gesture, moved_boxes
 from lamplight.drawing.glyphs import STATUS_WORDS, status_shapes
 from lamplight.drawing.parts import JOIN, PARTS, PartView, cup, measuring_jug, stand_shapes
 from lamplight.drawing.svg import Box, circle, el, group, line, path, rect, text
@@ -34,7 +35,7 @@ class Scene:
     Attributes:
         touched: the part in hand, or empty.
         pose: how the machine is opened up, or empty.
-        levels: how full parts are, 0 to 1, by key.
+        levels: how full parts are, 0 to 1, by key; ``coffee`` and ``second`` are the containers under these outlets.
         labels: words beside it.
         missing: parts known to be missing, drawn dashed.
         marks: how parts stand, by key: a sign is drawn on each.
@@ -51,7 +52,6 @@ class Scene:
 
 
 LABEL_WIDTH, LABEL_STEP = 268, 39.0
-POSES = ("tray-out", "tank-fill", "tank-out", "jug-under", "tablet-in", "group-half", "group-out")
 
 
 def cutaway(
@@ -70,7 +70,7 @@ def cutaway(
     """
     scene = scene or Scene()
     boxes = frame(kind.look, [part.key for part in kind.parts])
-    posed = _posed(boxes, scene.pose)
+    posed = moved_boxes(boxes, scene.pose, scene.touched)
     bounds = _bounds(boxes, posed, scene)
     drawing = _assemble(kind, boxes, posed, scene)
     if name:
@@ -113,29 +113,11 @@ def silhouette(kind: Kind, size: int = 40) -> Markup:
     )  # fmt: skip
 
 
-def _posed(boxes: Frame, pose: str) -> dict[str, Box]:
-    """Boxes moved as the pose has them; a pose of a part that is not fitted changes nothing."""
-    moved = dict(boxes.boxes)
-    if pose == "tray-out" and "tray" in moved:
-        moved["tray"] = moved["tray"].shift(-moved["tray"].w * 0.62, 2)
-        moved.pop("float", None)
-    if pose in ("group-half", "group-out") and "group" in moved:
-        box = moved["group"]
-        reach = boxes.body.right - box.x
-        moved["group"] = box.shift(
-            reach * 0.62 if pose == "group-half" else reach + 66, 0 if pose == "group-half" else 6
-        )
-    if pose == "tank-out" and "tank" in moved:
-        moved["tank"] = moved["tank"].shift(0, -52)
-        moved.pop("filter", None)
-    return moved
-
-
 def _bounds(boxes: Frame, posed: Mapping[str, Box], scene: Scene) -> Box:
     around = boxes.bounds
     for box in posed.values():
         around = around.join(Box(box.x - 8, box.y - 8, box.w + 16, box.h + 8))
-    if scene.pose in ("tablet-in", "tank-fill"):
+    if scene.pose in ("tablet-in", "tank-fill", "drop", "pour"):
         around = around.join(Box(around.x, boxes.body.y - 92, 1, 1))
     return around
 
@@ -160,7 +142,7 @@ def _assemble(kind: Kind, boxes: Frame, posed: Mapping[str, Box], scene: Scene) 
         *inside,
         _in_the_bay(boxes, scene),
         front,
-        _gesture(boxes, posed, scene),
+        gesture(boxes, posed, scene.pose, scene.touched, scene.levels.get("second")),
         *[_mark(posed[key], status) for key, status in scene.marks.items() if key in posed and status >= Status.SOON],
         cls="cut touching" if scene.touched else "cut",
     )
@@ -210,43 +192,17 @@ def _pipes(boxes: Frame, posed: Mapping[str, Box]) -> Markup:
 
 def _in_the_bay(boxes: Frame, scene: Scene) -> Markup:
     floor = boxes.bay.bottom + 2
-    if scene.pose == "jug-under":
+    if scene.pose == "jug-under" or (scene.pose == "under" and scene.touched == "outlet") or "coffee" in scene.levels:
         height = min(70.0, boxes.bay.h * 0.56)
         jug = Box(boxes.bay.cx - 24, floor - height, 48, height)
         stream = [
             line(boxes.bay.cx + k, boxes.bay.y + 30, boxes.bay.cx + k, jug.bottom - 10, "cut-stream") for k in (-8, 8)
         ]
-        return group(measuring_jug(jug, 0.4), *stream)
+        return group(measuring_jug(jug, scene.levels.get("coffee", 0.3)), *stream)
     if scene.pose == "tray-out":
         return JOIN
     height = min(24.0, boxes.bay.h * 0.3)
     return cup(Box(boxes.bay.cx - 15, floor - height, 30, height))
-
-
-def _gesture(boxes: Frame, posed: Mapping[str, Box], scene: Scene) -> Markup:
-    """What the hand does: a falling tablet, a pour, an arrow along the way a part moves."""
-    pose = scene.pose
-    if pose == "tablet-in":
-        target = boxes.boxes.get(scene.touched) or boxes.boxes.get("funnel") or boxes.works
-        top = boxes.body.y - 74
-        x = target.cx
-        return group(
-            rect(Box(x - 13, top, 26, 11), "cut-tablet", 4),
-            path(f"M{x} {top + 20} V{target.y - 8}", "cut-way"),
-            path(f"M{x - 6} {target.y - 16} L{x} {target.y - 6} L{x + 6} {target.y - 16}", "cut-way-head"),
-        )
-    if pose == "tank-fill" and "tank" in posed:
-        tank = posed["tank"]
-        return path(f"M{tank.cx} {tank.y - 48} q-5 20 0 40 q4 14 0 {tank.h * 0.3}", "cut-pour")
-    ways = {"tray-out": ("tray", -1), "group-half": ("group", 1), "group-out": ("group", 1)}
-    if pose in ways and ways[pose][0] in posed:
-        key, way = ways[pose]
-        box = posed[key]
-        x, y = (box.right, box.bottom + 6) if way > 0 else (box.x, box.y - 12)
-        start = x - way * 46
-        head = f"M{x - way * 9} {y - 6} L{x} {y} L{x - way * 9} {y + 6}"
-        return group(line(start, y, x, y, "cut-way"), path(head, "cut-way-head"))
-    return JOIN
 
 
 def _labels(posed: Mapping[str, Box], scene: Scene, bounds: Box) -> Markup:

@@ -4,62 +4,241 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import Field, model_validator
+from pydantic import ConfigDict, Field, model_validator
 
+from lamplight.core.chemistry import Chemistry, Product, Role
 from lamplight.core.circuits import Circuit
-from lamplight.core.procedure import Need, Procedure, Step, StepKind
+from lamplight.core.procedure import (
+    LampReason,
+    Need,
+    Procedure,
+    ShippedNeed,
+    ShippedProcedure,
+    ShippedStep,
+)
+from lamplight.core.steps import Ask, AskFor, Only, Step, StepKind
+from lamplight.core.truths import INSPECTIONS, TRUTHS
 from lamplight.library.base import Key, Minutes, Strict, Title, duration
 from lamplight.library.schema import PARTS
+
+POSE = Literal[
+    "", "out", "half", "in", "press", "brush", "pour", "drop", "steam", "wipe", "under", "dark",
+    "tray-out", "tank-fill", "tank-out", "jug-under", "tablet-in", "group-half", "group-out",
+]  # fmt: skip
+OUTLET = Literal["coffee", "second", "tray"]
+TIPPED = Literal["all", "coffee", "second", "tray"]
+Volume = int | str
 
 
 class NeedFile(Strict):
     """Something to have at hand."""
 
-    amount: str
-    thing: str
+    amount: str = ""
+    thing: str = ""
+    role: str = Field(default="", description="the product that serves; its amount is worked out")
+    mix: Volume | None = Field(default=None, description="ml of mix that the product is dosed for, or a named volume")
+    when: list[str] = []
 
-    def core(self) -> Need:
+    @model_validator(mode="after")
+    def _says_what(self) -> NeedFile:
+        if bool(self.thing) == bool(self.role):
+            raise ValueError("a need names either a thing or the role of a product")
+        return self
+
+    def core(self) -> ShippedNeed:
         """As a core object."""
-        return Need(self.amount, self.thing)
+        return ShippedNeed(Need(self.amount, self.thing, self.role), self.mix, tuple(self.when))
+
+
+class AskFile(Strict):
+    """A question."""
+
+    key: Key
+    sort: AskFor
+    choices: list[str] = []
+    unit: str = ""
+    low: float = 0
+    high: float = 1_000_000_000
+    good_low: float | None = None
+    good_high: float | None = None
+    when_off: str = ""
+    counter: Literal["", "drinks", "milk", "litres"] = ""
+
+    @model_validator(mode="after")
+    def _complete(self) -> AskFile:
+        if (self.sort is AskFor.CHOICE) != (len(self.choices) > 1):
+            raise ValueError("a choice needs two choices or more, and only a choice")
+        return self
+
+    def core(self) -> Ask:
+        """As a core object."""
+        return Ask(**{**self.model_dump(), "choices": tuple(self.choices)})
+
+
+class DeliveryFile(Strict):
+    """Water at one outlet."""
+
+    ml: Volume
+    bursts: int = Field(default=1, ge=1, le=100)
+
+
+# The key of a step that holds its title says its kind.
+TITLES = {
+    "do": StepKind.DO,
+    "check": StepKind.CHECK,
+    "wait": StepKind.WAIT,
+    "machine": StepKind.MACHINE,
+    "pour": StepKind.POUR,
+    "tip_out": StepKind.TIP_OUT,
+    "question": StepKind.ASK,
+    "photo": StepKind.PHOTO,
+}
+StepTitle = Field(default=None, min_length=3, max_length=120)
 
 
 class StepFile(Strict):
-    """One step of a procedure."""
+    """One step; exactly one of ``do``, ``check``, ``wait``, ``machine``, ``pour``, ``tip_out``, ``question`` and
+    ``photo`` holds its title."""
 
-    kind: StepKind
-    title: str = Field(min_length=3, max_length=120)
+    do: str | None = StepTitle
+    check: str | None = StepTitle
+    wait: str | None = StepTitle
+    machine: str | None = StepTitle
+    pour: str | None = StepTitle
+    tip_out: str | None = StepTitle
+    question: str | None = StepTitle
+    photo: str | None = StepTitle
     text: str = Field(min_length=3, max_length=600)
-    circuit: Circuit
-    part: PARTS
-    pose: str = ""
+    circuit: Circuit | None = Field(default=None, description="the procedure's own where it is not said")
+    part: PARTS | list[PARTS] = Field(description="the part in hand; of several the first that is fitted")
+    pose: POSE = ""
     minutes: Minutes | str | None = Field(default=None, description="low, likely, high; or a name the kind knows")
     over_when: str = ""
-    done_label: str = "Done"
+    done_label: str = ""
     on_no: str = ""
     caution: str = ""
     mistake: str = ""
     why: str = ""
-    cleaner: Literal["", "in", "out"] = ""
-    when: list[str] = []
+    when: list[str] = Field(
+        default=[], description="traits that the kind must have; “not x” and “x or y” are understood"
+    )
+    only: dict[Key, str | list[str]] = Field(default={}, description="answers to earlier questions that it needs")
+    ask: AskFile | None = None
+    truth: str = ""
+    no_goes_on: bool = False
+    amount: Volume | None = Field(default=None, description="ml to pour, or a named volume")
+    of: str = Field(default="", description="what is poured")
+    delivers: dict[OUTLET, Volume | DeliveryFile] = Field(default={}, description="water that comes out, by outlet")
+    tips: list[TIPPED] = []
+    puts: dict[Key, Key] = Field(default={}, description="places into which a cleaner goes, and its role")
+    rinses: list[Key] = Field(default=[], description="places rinsed with fresh water")
+    takes_out: PARTS | Literal[""] = ""
+    puts_back: PARTS | Literal[""] = ""
+    access: str = ""
+    starts_over: bool = False
+
+    @property
+    def kind(self) -> StepKind:
+        """What it asks for."""
+        return next(kind for name, kind in TITLES.items() if getattr(self, name) is not None)
 
     @model_validator(mode="after")
     def _complete(self) -> StepFile:
-        if self.kind.timed != (self.minutes is not None):
+        titles = [name for name in TITLES if getattr(self, name) is not None]
+        if len(titles) != 1:
+            raise ValueError(f"a step has exactly one of: {', '.join(TITLES)}")
+        kind = self.kind
+        if kind.timed != (self.minutes is not None):
             raise ValueError("wait and machine steps need minutes, and only they")
-        if (self.kind is StepKind.CHECK) != bool(self.on_no):
-            raise ValueError("a check needs on_no, and only a check")
+        if kind is StepKind.CHECK and not (self.on_no or self.no_goes_on):
+            raise ValueError("a check needs on_no, or no_goes_on")
+        if kind is not StepKind.CHECK and (self.on_no or self.no_goes_on or self.truth):
+            raise ValueError("only a check has on_no, no_goes_on or a truth")
+        if (kind is StepKind.ASK) != (self.ask is not None):
+            raise ValueError("a question needs ask, and only a question")
+        if (kind is StepKind.POUR) != (self.amount is not None and bool(self.of)):
+            raise ValueError("a pour needs amount and of, and only a pour")
+        if self.truth and self.truth not in TRUTHS:
+            raise ValueError(f"truth: “{self.truth}” is none of: {', '.join(TRUTHS)}")
         return self
 
-    def core(self) -> Step:
+    def core(self, circuit: Circuit) -> ShippedStep:
         """As a core object."""
         named = self.minutes if isinstance(self.minutes, str) else ""
         given = duration(self.minutes) if isinstance(self.minutes, list) else None
-        rest = self.model_dump(exclude={"minutes", "when"})
-        return Step(**rest, duration=given, duration_name=named, when=tuple(self.when))
+        parts = (self.part,) if isinstance(self.part, str) else tuple(self.part)
+        delivers = tuple(
+            (outlet, given.ml, given.bursts) if isinstance(given, DeliveryFile) else (outlet, given, 1)
+            for outlet, given in self.delivers.items()
+        )
+        step = Step(
+            kind=self.kind,
+            title=next(title for name in TITLES if (title := getattr(self, name)) is not None),
+            text=self.text,
+            circuit=self.circuit or circuit,
+            part=parts[0],
+            pose=self.pose,
+            duration=given,
+            duration_name=named,
+            over_when=self.over_when,
+            done_label=self.done_label or _label(self.kind),
+            on_no=self.on_no,
+            caution=self.caution,
+            mistake=self.mistake,
+            why=self.why,
+            when=tuple(self.when),
+            only=tuple(
+                Only(key, (answer,) if isinstance(answer, str) else tuple(answer)) for key, answer in self.only.items()
+            ),
+            ask=self.ask.core() if self.ask else None,
+            truth=self.truth,
+            no_goes_on=self.no_goes_on,
+            amount_of=self.of,
+            tips=tuple(self.tips) or (("all",) if self.kind is StepKind.TIP_OUT else ()),
+            puts=tuple(self.puts.items()),
+            rinses=tuple(self.rinses),
+            takes_out=self.takes_out,
+            puts_back=self.puts_back,
+            access=self.access,
+            starts_over=self.starts_over,
+        )
+        return ShippedStep(step, parts, self.amount, delivers)
+
+
+LABELS = {
+    StepKind.CHECK: "Yes",
+    StepKind.WAIT: "Go on",
+    StepKind.MACHINE: "It is over",
+    StepKind.POUR: "Poured",
+    StepKind.TIP_OUT: "Tipped out",
+    StepKind.ASK: "Write it down",
+    StepKind.PHOTO: "Go on",
+}
+
+
+def _label(kind: StepKind) -> str:
+    return LABELS.get(kind, "Done")
+
+
+class LampReasonFile(Strict):
+    """Why a lamp may still be lit at the end."""
+
+    text: str = Field(min_length=3, max_length=300)
+    item: str = ""
+
+
+class OutletFile(Strict):
+    """An outlet under which a container must stand."""
+
+    outlet: OUTLET
+    words: str = Field(min_length=2, max_length=80)
+    when: list[str] = []
 
 
 class ProcedureFile(Strict):
     """A procedure, one file."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True, title="A procedure for coffee machines")
 
     key: Key
     title: Title
@@ -68,12 +247,95 @@ class ProcedureFile(Strict):
     cautions: list[str] = []
     cleaning_drinks: int = Field(default=0, ge=0, le=20)
     afterwards: str = ""
+    settles: list[Key] = Field(default=[], description="care items that count as done with it")
+    starts_over: str = Field(default="", description="what to do after a power cut; empty where it just goes on")
+    lamp_reasons: list[LampReasonFile] = []
+    inspects: list[str] = []
+    outlets: list[OutletFile] = []
     steps: list[StepFile] = Field(min_length=1)
 
-    def core(self) -> Procedure:
+    @model_validator(mode="after")
+    def _fits_together(self) -> ProcedureFile:
+        asked: dict[str, AskFile] = {}
+        for n, step in enumerate(self.steps):
+            self._check_step(n, step, asked)
+            if step.ask:
+                asked[step.ask.key] = step.ask
+        for key in self.inspects:
+            if key not in INSPECTIONS:
+                raise ValueError(f"inspects: “{key}” is none of: {', '.join(INSPECTIONS)}")
+        return self
+
+    def _check_step(self, n: int, step: StepFile, asked: dict[str, AskFile]) -> None:
+        roles = {need.role for need in self.needs}
+        for key, answer in step.only.items():
+            if key not in asked:
+                raise ValueError(f"steps.{n}.only: nothing asks “{key}” before")
+            wanted = {answer} if isinstance(answer, str) else set(answer)
+            if asked[key].sort is AskFor.CHOICE and not wanted <= set(asked[key].choices):
+                raise ValueError(f"steps.{n}.only: “{key}” cannot be answered so")
+        for role in step.puts.values():
+            if role not in roles:
+                raise ValueError(f"steps.{n}.puts: no need has the role “{role}”")
+        for outlet in step.delivers:
+            if outlet != "tray" and outlet not in {given.outlet for given in self.outlets}:
+                raise ValueError(f"steps.{n}.delivers: “{outlet}” is not among the outlets")
+
+    def core(self) -> ShippedProcedure:
         """As a core object."""
-        return Procedure(
-            self.key, self.title, self.circuit, tuple(step.core() for step in self.steps),
-            tuple(need.core() for need in self.needs), tuple(self.cautions),
-            self.cleaning_drinks, self.afterwards,
+        plain = Procedure(
+            self.key, self.title, self.circuit, (), (), tuple(self.cautions), self.cleaning_drinks, self.afterwards,
+            tuple(self.settles), self.starts_over,
+            tuple(LampReason(reason.text, reason.item) for reason in self.lamp_reasons), tuple(self.inspects),
         )  # fmt: skip
+        return ShippedProcedure(
+            plain,
+            tuple(step.core(self.circuit) for step in self.steps),
+            tuple(need.core() for need in self.needs),
+            tuple((outlet.outlet, outlet.words, tuple(outlet.when)) for outlet in self.outlets),
+        )
+
+
+class ProductFile(Strict):
+    """Something that is used up."""
+
+    title: Title
+    role: Key
+    form: Literal["tablet", "powder", "sachet", "pellets", "liquid", "tube", "cartridge", "piece"]
+    chemistry: Chemistry
+    unit: str = Field(min_length=1, max_length=20)
+    dose: float = Field(gt=0, le=100_000)
+    per_l: float | None = Field(default=None, gt=0, le=100_000)
+    whole: bool = True
+
+    def core(self, key: str) -> Product:
+        """As a core object."""
+        return Product(key=key, **self.model_dump())
+
+
+class RoleFile(Strict):
+    """What a procedure asks for."""
+
+    title: Title
+    accepts: list[Chemistry]
+    default: Key
+
+    def core(self, key: str) -> Role:
+        """As a core object."""
+        return Role(key, self.title, frozenset(self.accepts), self.default)
+
+
+class ShelfFile(Strict):
+    """Roles and the products that ship."""
+
+    roles: dict[Key, RoleFile]
+    products: dict[Key, ProductFile]
+
+
+class DefaultsFile(Strict):
+    """What stands in for words, times and volumes that a kind does not give."""
+
+    words: dict[str, str]
+    durations: dict[str, Minutes]
+    volumes: dict[str, int]
+    cautions: dict[str, str]

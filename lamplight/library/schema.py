@@ -177,6 +177,7 @@ class AccessFile(Strict):
 
     what: Title
     how: str = Field(min_length=2, max_length=300)
+    needed_for: list[Key] = Field(default=[], description="what it opens, as procedures' steps ask for it")
 
 
 class LampFile(Strict):
@@ -226,6 +227,10 @@ class KindFile(Strict):
     access: list[AccessFile] = []
     panel: PanelFile = PanelFile()
     notes: list[str] = []
+    volumes: dict[str, Annotated[int, Field(ge=1, le=50_000)]] = Field(
+        default={}, description="ml of what procedures pour and the machine lets out, by name"
+    )
+    products: dict[Key, Key] = Field(default={}, description="which product usually serves here, by role")
 
     @model_validator(mode="before")
     @classmethod
@@ -295,7 +300,7 @@ class KindFile(Strict):
             cartridge=Cartridge(**self.cartridge.model_dump()) if self.cartridge else None,
             levels=tuple(HardnessLevel(level.level, level.up_to_dh) for level in levels),
             levels_where=self.hardness.where if self.hardness else "",
-            access=tuple(AccessFact(fact.what, fact.how) for fact in self.access),
+            access=tuple(AccessFact(fact.what, fact.how, tuple(fact.needed_for)) for fact in self.access),
             panel=Panel(
                 tuple(
                     Lamp(key, lamp.label, tuple(lamp.colours), tuple(lamp.states))
@@ -303,4 +308,6 @@ class KindFile(Strict):
                 ),
                 tuple(Message(message.says, message.asks_for, message.force) for message in self.panel.messages),
             ),
+            volumes=dict(self.volumes),
+            products=dict(self.products),
         )

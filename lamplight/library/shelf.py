@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Mapping
+from dataclasses import replace
 from functools import cache
 from importlib.resources import files
 from typing import TypeVar
@@ -10,12 +12,14 @@ from typing import TypeVar
 import yaml
 from pydantic import ValidationError
 
+from lamplight.core.chemistry import Product, Role, chosen_product
 from lamplight.core.errors import InvalidInput
+from lamplight.core.fitting import Defaults, fitting_of
 from lamplight.core.kind import Kind
-from lamplight.core.procedure import Procedure, fit_procedure
-from lamplight.library.base import Strict, load_yaml
+from lamplight.core.procedure import Procedure, ShippedProcedure, fit_procedure
+from lamplight.library.base import Strict, duration, load_yaml
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
-from lamplight.library.procedure_schema import ProcedureFile
+from lamplight.library.procedure_schema import DefaultsFile, ProcedureFile, ShelfFile
 from lamplight.library.schema import KindFile
 
 FileModel = TypeVar("FileModel", bound=Strict)
@@ -58,15 +62,71 @@ def kind_text(key: str) -> str | None:
 @cache
 def kind_schema() -> str:
     """The JSON Schema of a kind's file."""
-    schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **KindFile.model_json_schema()}
-    return json.dumps(schema, indent=1, ensure_ascii=False) + "\n"
+    return _schema(KindFile)
+
+
+def _text(name: str) -> str:
+    return (files("lamplight.library") / name).read_text("utf-8")
 
 
 @cache
-def procedures() -> dict[str, Procedure]:
+def defaults() -> Defaults:
+    """Words, times and volumes that stand in where a kind says nothing, and the usual cautions."""
+    read = parse(_text("defaults.yaml"), DefaultsFile, "defaults.yaml")
+    durations = {name: duration(minutes) for name, minutes in read.durations.items()}
+    return Defaults(read.words, durations, read.volumes, read.cautions)
+
+
+@cache
+def _shelf() -> ShelfFile:
+    return parse(_text("products.yaml"), ShelfFile, "products.yaml")
+
+
+@cache
+def roles() -> dict[str, Role]:
+    """What procedures ask for, by key."""
+    return {key: role.core(key) for key, role in _shelf().roles.items()}
+
+
+@cache
+def products() -> dict[str, Product]:
+    """All shipped products, by key."""
+    return {key: product.core(key) for key, product in _shelf().products.items()}
+
+
+@cache
+def procedures() -> dict[str, ShippedProcedure]:
     """All shipped procedures by key, not yet fitted to a kind."""
-    read = [parse(text, ProcedureFile, name).core() for name, text in _texts("procedures")]
-    return {procedure.key: procedure for procedure in read}
+    read = [read_procedure(text, name) for name, text in _texts("procedures")]
+    return {procedure.plain.key: procedure for procedure in read}
+
+
+def read_procedure(text: str, name: str = "procedure") -> ShippedProcedure:
+    """A checked procedure, the usual cautions in words and the manual's at the end.
+
+    Raises:
+        FileMistakes: as `parse` does.
+    """
+    shipped = parse(text, ProcedureFile, name).core()
+    usual = defaults().cautions
+    said = tuple(dict.fromkeys(usual.get(caution, caution) for caution in (*shipped.plain.cautions, "manual")))
+    return replace(shipped, plain=replace(shipped.plain, cautions=said))
+
+
+def procedure_text(key: str) -> str | None:
+    """The file of a shipped procedure, or None."""
+    return dict(_texts("procedures")).get(f"{key}.yaml")
+
+
+@cache
+def procedure_schema() -> str:
+    """The JSON Schema of a procedure's file."""
+    return _schema(ProcedureFile)
+
+
+def _schema(model: type[Strict]) -> str:
+    schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **model.model_json_schema()}
+    return json.dumps(schema, indent=1, ensure_ascii=False) + "\n"
 
 
 def kind_of(key: str) -> Kind:
@@ -83,7 +143,7 @@ def kind_of(key: str) -> Kind:
 
 @cache
 def procedure_for(kind_key: str, procedure_key: str) -> Procedure:
-    """A procedure as it runs on a kind.
+    """A shipped procedure as it runs on a shipped kind with its usual products.
 
     Raises:
         InvalidInput: when either is unknown or they do not fit together.
@@ -91,4 +151,10 @@ def procedure_for(kind_key: str, procedure_key: str) -> Procedure:
     kind = kind_of(kind_key)
     if procedure_key not in procedures():
         raise InvalidInput(f"There is no procedure called “{procedure_key}”.")
-    return fit_procedure(procedures()[procedure_key], kind.traits, kind.words, kind.durations)
+    return fit_procedure(procedures()[procedure_key], fitting_of(kind, defaults(), usual_products(kind, products())))
+
+
+def usual_products(kind: Kind, known: Mapping[str, Product]) -> dict[str, Product]:
+    """The product that usually serves each role on a kind, of those that are known."""
+    found = {role.key: chosen_product(role, known, kind.products.get(role.key, "")) for role in roles().values()}
+    return {role: product for role, product in found.items() if product is not None}

@@ -287,21 +287,105 @@ class DeviceEvent(Fact):
     at = UtcField()
 
 
-class KindVersion(Fact):
-    """A kind of the keeper's own, as its file stands; deleted ones keep their text."""
+class TextVersion(Fact):
+    """A file of the keeper's own, as it stands; deleted ones keep their text."""
 
     key = CharField()
     text = TextField()
     deleted = BooleanField(default=False)
 
 
+class KindVersion(TextVersion):
+    """A kind."""
+
+
+class ProcedureVersion(TextVersion):
+    """A procedure."""
+
+
+class ProductVersion(Fact):
+    """A product of the keeper's own, or a shipped one as their label says."""
+
+    key = CharField()
+    title = CharField(max_length=80)
+    role = CharField()
+    form = CharField()
+    chemistry = CharField()
+    unit = CharField(max_length=20)
+    dose = FloatField(constraints=[Check("dose > 0")])
+    per_l = FloatField(null=True, constraints=[Check("per_l > 0")])
+    whole = BooleanField(default=True)
+    deleted = BooleanField(default=False)
+
+
+class StockMoveFact(Fact):
+    """So many units of a product were counted, bought or used."""
+
+    product = CharField()
+    move = CharField()
+    amount = FloatField(constraints=[Check("amount >= 0")])
+    at = UtcField()
+
+    class Meta:
+        table_name = "stock_move"
+
+
+class PutOff(Fact):
+    """An item is left for later, until a moment."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    at = UtcField()
+    until = UtcField()
+
+
 class Run(Fact):
-    """An execution of a procedure, with the procedure as it was then."""
+    """An execution of a procedure, with the procedure and what was chosen as they were then."""
 
     machine = ForeignKeyField(Machine)
     item = CharField()
     snapshot = JSONField()
     begun_at = UtcField()
+    context = JSONField(null=True)
+
+
+class TruthTold(Fact):
+    """An answer to a question that only the keeper can answer."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    what = CharField()
+    answer = BooleanField()
+    at = UtcField()
+
+
+class Inspected(Fact):
+    """Something was looked at, and was well or not."""
+
+    machine = ForeignKeyField(Machine)
+    what = CharField()
+    well = BooleanField()
+    at = UtcField()
+
+
+class Photo(Fact):
+    """A picture, in the folder of photos beside the data file."""
+
+    machine = ForeignKeyField(Machine)
+    run = ForeignKeyField(Run, null=True)
+    step = IntegerField(null=True)
+    title = CharField(max_length=120, default="")
+    file = CharField(unique=True)
+    width = IntegerField()
+    height = IntegerField()
+    at = UtcField()
+
+
+class KeeperSecret(Fact):
+    """A keeper's passphrase, as a hash; an empty one takes the sign-in away."""
+
+    keeper = ForeignKeyField(Keeper)
+    hashed = TextField()
 
 
 class RunEventRow(Base):
@@ -322,10 +406,12 @@ TABLES = (
     Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
     CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
     SetupVersion, WaterTestFact, CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion,
-    Run, RunEventRow,
+    ProcedureVersion, ProductVersion, StockMoveFact, PutOff, Run, RunEventRow, TruthTold, Inspected, Photo,
+    KeeperSecret,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
-    CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion, Run,
+    CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
+    StockMoveFact, PutOff, Run, TruthTold, Inspected, Photo, KeeperSecret,
 )  # fmt: skip

@@ -3,13 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
+from datetime import datetime
+from functools import cache
+from typing import Any
 
-from lamplight.core.circuits import Circuit
-from lamplight.core.procedure import Duration, Need, Procedure, Step, StepKind
-from lamplight.core.run import EventKind, RunEvent, RunState, replay
-from lamplight.store.models import Cleaning, CounterReading, Entry, Run, RunEventRow
+from peewee import ModelSelect
+from pydantic import TypeAdapter
+
+from lamplight.core.chemistry import Inside, circuits_of
+from lamplight.core.procedure import Procedure
+from lamplight.core.run import EventKind, Outcome, RunContext, RunEvent, RunState, replay
+from lamplight.store.models import Cleaning, CounterReading, Entry, Inspected, Run, RunEventRow, TruthTold
 from lamplight.store.sites import keepers
+
+LEARNED_FROM = 20
 
 
 @dataclass(frozen=True)
@@ -24,33 +32,23 @@ class RunRow:
     state: RunState
 
 
-def procedure_as_data(procedure: Procedure) -> dict:
-    """A procedure as plain data, for the snapshot."""
-    return asdict(procedure)
+@cache
+def _adapter(model: type) -> TypeAdapter:
+    return TypeAdapter(model)
+
+
+def as_data(snapshot: Procedure | RunContext) -> dict[str, Any]:
+    """A procedure, or what was chosen, as plain data for the snapshot."""
+    return _adapter(type(snapshot)).dump_python(snapshot, mode="json")
 
 
 def procedure_from_data(data: dict) -> Procedure:
-    """A procedure from a snapshot of this or an earlier version."""
-    steps = tuple(
-        Step(
-            **{
-                **step,
-                "kind": StepKind(step["kind"]),
-                "circuit": Circuit(step["circuit"]),
-                "duration": Duration(**step["duration"]) if step.get("duration") else None,
-                "when": tuple(step.get("when", ())),
-            }
-        )
-        for step in data["steps"]
-    )
-    plain = {
-        **data,
-        "circuit": Circuit(data["circuit"]),
-        "steps": steps,
-        "needs": tuple(Need(**need) for need in data["needs"]),
-        "cautions": tuple(data["cautions"]),
-    }
-    return Procedure(**plain)
+    """A procedure from a snapshot of this or an earlier version; what that did not know is left at its default."""
+    return _adapter(Procedure).validate_python(data)
+
+
+def _context(data: dict | None) -> RunContext:
+    return _adapter(RunContext).validate_python(data) if data else RunContext()
 
 
 def _events(run_ids: Sequence[int], initials: Mapping[int, str]) -> dict[int, list[RunEvent]]:
@@ -71,7 +69,7 @@ def _rows(runs: Sequence[Run]) -> list[RunRow]:
     return [
         RunRow(
             run.id, run.entry_id, run.machine_id, run.item, initials.get(run.entry.keeper_id, ""),
-            replay(procedure_from_data(run.snapshot), run.begun_at, events[run.id]),
+            replay(procedure_from_data(run.snapshot), run.begun_at, events[run.id], _context(run.context)),
         )
         for run in runs
     ]  # fmt: skip
@@ -89,30 +87,77 @@ def run_row(run_id: int) -> RunRow | None:
 
 @dataclass(frozen=True)
 class RunExtras:
-    """What the end of a run wrote down: the counter, and the drinks that only cleaned."""
+    """What the end of a run wrote down: the counter, the drinks that only cleaned, what was told and looked at."""
 
     value: int | None
     cleaning: int
+    truths: Mapping[str, bool]
+    inspected: Mapping[str, bool]
 
 
 def run_extras(entry_id: int) -> RunExtras:
-    """Counter and cleaning drinks that hang on a run's entry."""
+    """Counter, cleaning drinks, truths and inspections that hang on a run's entry."""
     reading = CounterReading.get_or_none(CounterReading.entry == entry_id)
     cleaning = Cleaning.get_or_none(Cleaning.entry == entry_id)
-    return RunExtras(reading.value if reading else None, cleaning.drinks if cleaning else 0)
+    truths = {row.what: row.answer for row in TruthTold.select().where(TruthTold.entry == entry_id)}
+    inspected = {row.what: row.well for row in Inspected.select().where(Inspected.entry == entry_id)}
+    return RunExtras(reading.value if reading else None, cleaning.drinks if cleaning else 0, truths, inspected)
+
+
+def _live_runs() -> ModelSelect:
+    return Run.select(Run, Entry).join(Entry).where(Entry.undone_at.is_null())
+
+
+def _ended(*kinds: EventKind) -> ModelSelect:
+    return RunEventRow.select(RunEventRow.run).where(RunEventRow.kind.in_([kind.value for kind in kinds]))
 
 
 def open_runs() -> list[RunRow]:
     """Runs that have neither ended nor been undone, oldest first."""
-    ended = RunEventRow.select(RunEventRow.run).where(
-        RunEventRow.kind.in_([EventKind.FINISH.value, EventKind.ABANDON.value])
-    )
-    return _rows(
-        list(Run.select(Run, Entry).join(Entry).where(Entry.undone_at.is_null(), Run.id.not_in(ended)).order_by(Run.id))
-    )
+    ended = _ended(EventKind.FINISH, EventKind.ABANDON)
+    return _rows(list(_live_runs().where(Run.id.not_in(ended)).order_by(Run.id)))
 
 
 def run_of_entry(entry_id: int) -> RunRow | None:
     """The run that an entry of the log is about, or None."""
     run = Run.get_or_none(Run.entry == entry_id)
     return run_row(run.id) if run else None
+
+
+def ended_runs(machine_id: int, limit: int = LEARNED_FROM, item: str | None = None) -> list[RunRow]:
+    """A machine's latest runs that have ended and hold, newest first; of one item, or of all."""
+    ended = _ended(EventKind.FINISH, EventKind.ABANDON)
+    rows = _live_runs().where(Run.machine == machine_id, Run.id.in_(ended))
+    if item is not None:
+        rows = rows.where(Run.item == item)
+    return _rows(list(rows.order_by(Run.id.desc()).limit(limit)))
+
+
+def finished_runs(machine_id: int, item: str) -> list[RunState]:
+    """The latest runs of one item that were finished: what a machine's own times are learned from."""
+    return [row.state for row in ended_runs(machine_id, item=item) if row.state.outcome is Outcome.FINISHED]
+
+
+def left_inside(machine_id: int) -> tuple[Inside, ...]:
+    """Cleaners that the machine's last run left in its circuits and that nobody has rinsed out since."""
+    last = next(iter(ended_runs(machine_id, limit=1)), None)
+    return circuits_of(last.state.inside) if last else ()
+
+
+def machines_with_cleaner() -> dict[int, tuple[Inside, ...]]:
+    """What the last ended run left inside, by machine, where it left anything."""
+    abandoned = _ended(EventKind.ABANDON)
+    ids = {run.machine_id for run in _live_runs().where(Run.id.in_(abandoned))}
+    found = {machine_id: left_inside(machine_id) for machine_id in ids}
+    return {machine_id: inside for machine_id, inside in found.items() if inside}
+
+
+def last_inspections(machine_id: int) -> dict[str, datetime]:
+    """When each thing was last looked at on a machine, by key."""
+    rows = (
+        Inspected.select()
+        .join(Entry)
+        .where(Inspected.machine == machine_id, Entry.undone_at.is_null())
+        .order_by(Inspected.at)
+    )
+    return {row.what: row.at for row in rows}

@@ -17,6 +17,7 @@ from werkzeug.wrappers import Response
 from lamplight import __version__
 from lamplight.actions.entries import Hand
 from lamplight.core.doubts import grouped
+from lamplight.core.procedure import words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, status_glyph
 from lamplight.store.runs import open_runs
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site
@@ -149,7 +150,13 @@ def register(app: Flask) -> None:
     """Filters, and what every template may use."""
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     app.jinja_env.filters.update(
-        day=day_text, moment=moment_text, clock=clock_text, count=grouped, rate=rate_text, field_moment=field_moment
+        day=day_text,
+        moment=moment_text,
+        clock=clock_text,
+        count=grouped,
+        rate=rate_text,
+        field_moment=field_moment,
+        ml=words_for_ml,
     )
     app.jinja_env.globals.update(
         circuit_glyph=circuit_glyph, status_glyph=status_glyph, status_words=STATUS_WORDS, asset=asset

@@ -11,6 +11,7 @@ from lamplight.actions.undo import put_back, undo
 from lamplight.core.care import Status
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.run import EventKind, Outcome
+from lamplight.library.shelf import procedure_for
 from lamplight.store.books import book
 from lamplight.store.logbook import entries
 from lamplight.store.models import CareDone, Entry, RunEventRow
@@ -30,19 +31,25 @@ class Led(DataTest):
 
     def walk(self, run_id, steps=None):
         """Answer so many steps (all by default), a minute apart; answers the moment after."""
-        now, state = NOW, run_row(run_id).state
-        total = len(state.procedure.steps)
-        for n in range(state.index, total if steps is None else state.index + steps):
+        now, row = NOW, run_row(run_id)
+        while row.state.step is not None and steps != 0:
             now += timedelta(minutes=1)
-            answer_step(run_id, EventKind.ADVANCE, n, Hand(now))
+            ask = row.state.step.ask
+            said = ask.choices[0] if ask and ask.choices else ""
+            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Hand(now), said)
+            steps = None if steps is None else steps - 1
         return now
+
+    def begin(self, item="brew-tablet", **rest):
+        """A run on the tabletop."""
+        return begin_run(self.site, self.row, item, Hand(NOW), **rest)
 
     def finished(self, value=None, cleaning=1, answer=""):
         """A whole run; answers its id."""
-        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        run_id = self.begin("brew-tablet")
         now = self.walk(run_id)
         total = len(run_row(run_id).state.procedure.steps)
-        finish_run(run_id, total, Finish(value, cleaning, answer), self.calendar, Hand(now))
+        finish_run(run_id, total, Finish(value, cleaning, answer), self.site, Hand(now))
         return run_id
 
 
@@ -86,23 +93,23 @@ class Finishing(Led):
 
     def test_a_doubtful_counter_saves_nothing(self):
         """Neither the finish nor the note."""
-        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        run_id = self.begin("brew-tablet")
         now = self.walk(run_id)
         total = len(run_row(run_id).state.procedure.steps)
         events = RunEventRow.select().count()
         with self.assertRaises(DoubtfulReadings):
-            finish_run(run_id, total, Finish(3, 1, note="odd"), self.calendar, Hand(now))
+            finish_run(run_id, total, Finish(3, 1, note="odd"), self.site, Hand(now))
         self.assertEqual(RunEventRow.select().count(), events)
         self.assertTrue(run_row(run_id).state.running)
         with self.assertRaisesRegex(InvalidInput, "between 0 and 50"):
-            finish_run(run_id, total, Finish(None, 51), self.calendar, Hand(now))
+            finish_run(run_id, total, Finish(None, 51), self.site, Hand(now))
 
     def test_finish_twice(self):
         """A double click settles once."""
         run_id = self.finished()
         done = CareDone.select().count()
         with self.assertRaises(StaleStep):
-            finish_run(run_id, len(run_row(run_id).state.procedure.steps), Finish(None, 0), self.calendar, Hand(NOW))
+            finish_run(run_id, len(run_row(run_id).state.procedure.steps), Finish(None, 0), self.site, Hand(NOW))
         self.assertEqual(CareDone.select().count(), done)
 
 
@@ -111,15 +118,15 @@ class Interrupted(Led):
 
     def test_one_run_on_a_machine(self):
         """A second one is refused by name."""
-        begin_run(self.row, "brew-tablet", Hand(NOW))
+        self.begin("brew-tablet")
         with self.assertRaisesRegex(InvalidInput, "Brew-group tablet is still open on Counter A"):
-            begin_run(self.row, "group-rinse", Hand(NOW))
+            self.begin("group-rinse")
         with self.assertRaisesRegex(InvalidInput, "no such care item"):
-            begin_run(self.row, "polish", Hand(NOW))
+            begin_run(self.site, machine(self.site.id, self.used_machine(name="Other")), "polish", Hand(NOW))
 
     def test_stale_step(self):
         """Two devices answer the same step: the later one learns it."""
-        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        run_id = self.begin("brew-tablet")
         answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
         with self.assertRaises(StaleStep):
             answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
@@ -128,7 +135,7 @@ class Interrupted(Led):
     def test_given_up(self):
         """The count does not restart, the reason stands in the log."""
         before = self.due(self.hall).first.used
-        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        run_id = self.begin("brew-tablet")
         self.walk(run_id, 2)
         answer_step(run_id, EventKind.ABANDON, 2, Hand(NOW), "  called   away ")
         self.assertEqual(run_row(run_id).state.notes[-1].text, "called away")
@@ -137,18 +144,20 @@ class Interrupted(Led):
 
     def test_undone_run_answers_no_more(self):
         """An open run can be taken back from the log."""
-        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
+        run_id = self.begin("brew-tablet")
         undo(run_row(run_id).entry_id, Hand(NOW))
         with self.assertRaisesRegex(StaleStep, "undone"):
             answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
-        begin_run(self.row, "group-rinse", Hand(NOW))
+        self.begin("group-rinse")
 
     def test_the_snapshot_stays(self):
-        """A stored run is replayed from its own procedure, to the last word."""
-        from lamplight.library.shelf import procedure_for
-
-        run_id = begin_run(self.row, "brew-tablet", Hand(NOW))
-        self.assertEqual(run_row(run_id).state.procedure, procedure_for(self.row.kind, "brew-tablet"))
+        """A stored run is replayed from its own procedure and products, to the last word."""
+        for item in ("brew-tablet", "descale", "group-rinse"):
+            run_id = self.begin(item)
+            state = run_row(run_id).state
+            self.assertEqual(state.procedure, procedure_for(self.row.kind, item))
+            self.assertEqual(set(state.context.products), set(state.procedure.roles))
+            answer_step(run_id, EventKind.ABANDON, 0, Hand(NOW), "only looking")
 
 
 class Undoing(DataTest):

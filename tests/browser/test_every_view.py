@@ -46,8 +46,10 @@ class Views(BrowserTest):
         for size in SIZES[:2]:
             page = self.new_page(viewport=size)
             page.goto("/machines/1" if size[0] == 390 else "/machines/3")
-            page.get_by_role("button", name="Begin brew-group tablet").click()
-            page.wait_for_selector("[data-space]")
+            page.goto(f"/runs/ready/{1 if size[0] == 390 else 3}/brew-tablet")
+            self.look_at(page, "before the start")
+            page.locator("[data-space]").click()
+            page.wait_for_selector("text=step 1 of")
             self.look_at(page, "first step")
             page.get_by_role("button", name="Pause").click()
             page.wait_for_selector("text=Paused since")

@@ -1,16 +1,22 @@
-"""Runs replayed from their stamps: clocks, pauses, stale answers, outcomes."""
+"""Runs replayed from their stamps: answers, breaks, cleaners inside, stale screens, outcomes."""
 
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
+from lamplight.core.chemistry import Chemistry, Inside, Product
 from lamplight.core.circuits import Circuit
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.procedure import Duration, Need, Procedure, Step, StepKind, fit_procedure
-from lamplight.core.run import EventKind, Outcome, RunEvent, apply, begin, likely_end, replay, timer
+from lamplight.core.procedure import Duration, Procedure, Step, StepKind
+from lamplight.core.run import Break, EventKind, Outcome, RunContext, RunEvent, apply, begin, replay
+from lamplight.core.steps import Ask, AskFor, Only
 
 START = datetime(2026, 11, 24, 7, tzinfo=UTC)
+TABLET = Product("tab", "Tablets", "brew-cleaner", "tablet", Chemistry.ALKALINE, "tablet", 1)
+ACID = Product("acid", "Acid tablets", "brew-cleaner", "tablet", Chemistry.ACID, "tablet", 1)
+CONTEXT = RunContext({"brew-cleaner": TABLET}, {"brew-cleaner": frozenset({Chemistry.ALKALINE})})
 
 
 def step(title, kind=StepKind.DO, **rest):
@@ -21,12 +27,13 @@ def step(title, kind=StepKind.DO, **rest):
 PROCEDURE = Procedure(
     "p", "Tablet", Circuit.BREW,
     (
-        step("Fill"),
+        step("Fill", starts_over=True),
         step("Ask?", StepKind.CHECK, on_no="Wait for it."),
-        step("Tablet in", cleaner="in"),
+        step("Tablet in", puts=(("brew", "brew-cleaner"),)),
         step("Soak", StepKind.MACHINE, duration=Duration(300, 600, 900)),
-        step("Rinse", cleaner="out"),
+        step("Rinse", rinses=("brew",)),
     ),
+    starts_over="From the start.",
 )  # fmt: skip
 
 
@@ -40,48 +47,46 @@ def advanced(count, minutes=1):
     return [event(EventKind.ADVANCE, minutes * (n + 1), n) for n in range(count)]
 
 
+def after(*events, procedure=PROCEDURE, context=CONTEXT):
+    """Where a run stands after these events."""
+    return replay(procedure, START, events, context)
+
+
 class Replay(unittest.TestCase):
     """Where a run stands after its events."""
 
     def test_whole_run(self):
         """Step by step to the finish; the cleaner is inside from the third to the last."""
-        inside = [replay(PROCEDURE, START, advanced(n)).cleaner_inside for n in range(6)]
+        inside = [after(*advanced(n)).cleaner_inside for n in range(6)]
         self.assertEqual(inside, [False, False, False, True, True, False])
-        done = replay(PROCEDURE, START, [*advanced(5), event(EventKind.FINISH, 20, 5)])
+        done = after(*advanced(5), event(EventKind.FINISH, 20, 5))
         self.assertEqual((done.outcome, done.ended_at), (Outcome.FINISHED, START + timedelta(minutes=20)))
         self.assertIsNone(done.step)
+        self.assertEqual(done.spent_s, dict.fromkeys(range(5), 60))
 
     def test_stale_answers(self):
         """A second screen, a double click, an ended run."""
-        state = replay(PROCEDURE, START, advanced(2))
+        state = after(*advanced(2))
         with self.assertRaisesRegex(StaleStep, "answered already"):
             apply(state, event(EventKind.ADVANCE, 3, 1))
-        done = replay(PROCEDURE, START, [*advanced(5), event(EventKind.FINISH, 20, 5)])
+        done = after(*advanced(5), event(EventKind.FINISH, 20, 5))
         with self.assertRaisesRegex(StaleStep, "ended already"):
             apply(done, event(EventKind.FINISH, 21, 5))
         with self.assertRaisesRegex(StaleStep, "All steps are done"):
-            apply(replay(PROCEDURE, START, advanced(5)), event(EventKind.ADVANCE, 9, 5))
+            apply(after(*advanced(5)), event(EventKind.ADVANCE, 9, 5))
 
     def test_no_keeps_the_step(self):
         """A check answered no stays, until it is answered yes; elsewhere nothing was asked."""
-        state = replay(PROCEDURE, START, [*advanced(1), event(EventKind.NO, 2, 1)])
+        state = after(*advanced(1), event(EventKind.NO, 2, 1))
         self.assertTrue(state.answered_no)
         self.assertEqual(state.index, 1)
         self.assertFalse(apply(state, event(EventKind.ADVANCE, 3, 1)).answered_no)
         with self.assertRaisesRegex(InvalidInput, "Nothing was asked"):
             apply(begin(PROCEDURE, START), event(EventKind.NO, 1, 0))
 
-    def test_back(self):
-        """One step back takes the cleaner's mark back too; the clock of the step goes on."""
-        state = apply(replay(PROCEDURE, START, advanced(3)), event(EventKind.BACK, 4, 3))
-        self.assertEqual((state.index, state.cleaner_inside), (2, False))
-        self.assertEqual(state.step_started_at, START + timedelta(minutes=2))
-        with self.assertRaisesRegex(InvalidInput, "first step"):
-            apply(begin(PROCEDURE, START), event(EventKind.BACK, 1, 0))
-
     def test_giving_up_needs_a_reason(self):
         """And an early finish is refused."""
-        state = replay(PROCEDURE, START, advanced(3))
+        state = after(*advanced(3))
         with self.assertRaisesRegex(InvalidInput, "why the run is given up"):
             apply(state, event(EventKind.ABANDON, 5, 3, "  "))
         given_up = apply(state, event(EventKind.ABANDON, 5, 3, "called away"))
@@ -92,67 +97,122 @@ class Replay(unittest.TestCase):
             apply(state, event(EventKind.NOTE, 5, 3, " "))
 
 
-class Clocks(unittest.TestCase):
-    """Timers follow from stamps alone."""
+class CleanersInside(unittest.TestCase):
+    """What was put in stays in until it is rinsed out."""
 
-    def test_timer(self):
-        """Entered at minute 3, ten minutes likely."""
-        state = replay(PROCEDURE, START, advanced(3))
-        for minute, elapsed, left, overdue in ((3, 0, 600, False), (8, 300, 300, False), (20, 1020, 0, True)):
-            clock = timer(state, START + timedelta(minutes=minute))
-            with self.subTest(minute=minute):
-                self.assertEqual((clock.elapsed_s, clock.left_s, clock.long_overdue), (elapsed, left, overdue))
-        self.assertIsNone(timer(begin(PROCEDURE, START), START))
+    def test_stepping_back_takes_nothing_out(self):
+        """The tablet is in the machine, whatever the screen shows; a second one does not follow."""
+        state = apply(after(*advanced(3)), event(EventKind.BACK, 4, 3))
+        self.assertEqual((state.index, state.cleaner_inside, state.put_already), (2, True, True))
+        self.assertEqual(state.step_started_at, START + timedelta(minutes=2))
+        again = apply(state, event(EventKind.ADVANCE, 5, 2))
+        self.assertEqual(len(again.inside), 1)
+        with self.assertRaisesRegex(InvalidInput, "first step"):
+            apply(begin(PROCEDURE, START), event(EventKind.BACK, 1, 0))
 
-    def test_the_clock_runs_while_paused(self):
-        """The machine goes on, whoever pauses."""
-        paused = replay(PROCEDURE, START, [*advanced(3), event(EventKind.PAUSE, 4, 3)])
-        self.assertEqual(paused.paused_at, START + timedelta(minutes=4))
-        self.assertEqual(timer(paused, START + timedelta(minutes=8)).elapsed_s, 300)
-        self.assertIsNone(apply(paused, event(EventKind.RESUME, 9, 3)).paused_at)
+    def test_said_too_early(self):
+        """Gone back, and it is not in yet after all."""
+        state = apply(after(*advanced(3)), event(EventKind.BACK, 4, 3))
+        out = apply(state, event(EventKind.NO, 5, 2))
+        self.assertEqual((out.inside, out.index, out.put_already), ((), 2, False))
 
-    def test_likely_end(self):
-        """Five minutes of the machine and one more step of the keeper's are left."""
-        state = replay(PROCEDURE, START, advanced(3))
-        now = START + timedelta(minutes=8)
-        self.assertEqual(likely_end(state, keeper_seconds=240, now=now), now + timedelta(seconds=300 + 60))
-        done = replay(PROCEDURE, START, [*advanced(5), event(EventKind.FINISH, 20, 5)])
-        self.assertIsNone(likely_end(done, 240, now))
+    def test_left_by_an_earlier_run(self):
+        """A second cleaner on top of what an abandoned run left is refused, with the reason."""
+        left = RunContext(CONTEXT.products, CONTEXT.accepts, (Inside("brew", Chemistry.ALKALINE, "Tablets"),))
+        with self.assertRaisesRegex(InvalidInput, "inside the brew circuit already. Never a second one"):
+            after(*advanced(3), context=left)
 
+    def test_wrong_chemistry(self):
+        """The label decides, not the form."""
+        wrong = RunContext({"brew-cleaner": ACID}, CONTEXT.accepts)
+        with self.assertRaisesRegex(InvalidInput, "Acid tablets is acid; this takes something alkaline"):
+            after(*advanced(3), context=wrong)
 
-class Fitting(unittest.TestCase):
-    """A procedure made to fit a kind."""
+    def test_descaler_through_a_fitted_filter(self):
+        """Refused while the filter is in; allowed once a step took it out."""
+        liquid = Product("d", "Concentrate", "descaler", "liquid", Chemistry.DESCALER, "ml", 100, 100, False)
+        fitted = RunContext({"descaler": liquid}, {"descaler": frozenset({Chemistry.DESCALER})}, filter_fitted=True)
+        mix = step("Mix", puts=(("water", "descaler"),))
+        forgotten = Procedure("d", "D", Circuit.WATER, (step("Empty"), mix))
+        with self.assertRaisesRegex(InvalidInput, "filter is still in the tank"):
+            after(*advanced(2), procedure=forgotten, context=fitted)
+        right = Procedure("d", "D", Circuit.WATER, (step("Filter out", takes_out="filter"), mix))
+        self.assertTrue(after(*advanced(2), procedure=right, context=fitted).cleaner_inside)
 
-    def test_words_times_and_conditions(self):
-        """Steps that do not apply fall away, names are filled in."""
-        shipped = Procedure(
-            "p", "P", Circuit.BREW,
-            (step("Fill the {vessel}", when=("not plumbed",)), step("Tap", when=("plumbed",)),
-             step("Wait", StepKind.MACHINE, duration_name="programme")),
-            needs=(Need("1", "{vessel}"),),
-        )  # fmt: skip
-        times = {"programme": Duration(60, 120, 180)}
-        tank = fit_procedure(shipped, frozenset(), {"vessel": "tank"}, times)
-        self.assertEqual([s.title for s in tank.steps], ["Fill the tank", "Wait"])
-        self.assertEqual((tank.machine_seconds, tank.needs[0].thing), (120, "tank"))
-        piped = fit_procedure(shipped, {"plumbed"}, {"vessel": "jug"}, times)
-        self.assertEqual([s.title for s in piped.steps], ["Tap", "Wait"])
-
-    def test_refusals(self):
-        """A word or a time that the kind does not give; no step left; a duration out of order."""
-        asks = Procedure("p", "P", Circuit.BREW, (step("Use {thing}"),))
-        with self.assertRaisesRegex(InvalidInput, "'thing' stands for"):
-            fit_procedure(asks, (), {}, {})
-        timed = Procedure("p", "P", Circuit.BREW, (step("W", StepKind.WAIT, duration_name="soak"),))
-        with self.assertRaisesRegex(InvalidInput, "how long “soak” takes"):
-            fit_procedure(timed, (), {}, {})
-        never = Procedure("p", "P", Circuit.BREW, (step("W", when=("wings",)),))
-        with self.assertRaisesRegex(InvalidInput, "no step for this kind"):
-            fit_procedure(never, (), {}, {})
-        for wrong in ((0, 1, 2), (5, 4, 6), (5, 6, 5)):
-            with self.assertRaisesRegex(InvalidInput, "0 < low"):
-                Duration(*wrong)
+    def test_a_snapshot_of_the_first_version(self):
+        """Its marks say in and out."""
+        old = Procedure("o", "Old", Circuit.BREW, (step("Tablet", cleaner="in"), step("Rinse", cleaner="out")))
+        inside = [after(*advanced(n), procedure=old).cleaner_inside for n in range(3)]
+        self.assertEqual(inside, [False, True, False])
+        self.assertEqual(old.held, (0, 1))
 
 
-if __name__ == "__main__":
-    unittest.main()
+class Broken(unittest.TestCase):
+    """Power cut, fault, called away, danger."""
+
+    def test_said_and_gone_on(self):
+        """Nothing moves while it is broken off; it says what is inside."""
+        state = after(*advanced(4), event(EventKind.INTERRUPT, 6, 4, "power"))
+        self.assertEqual((state.broken, state.cleaner_inside), (Break.POWER, True))
+        for kind in (EventKind.ADVANCE, EventKind.BACK, EventKind.NO, EventKind.FINISH):
+            with self.subTest(kind=kind), self.assertRaisesRegex(InvalidInput, "broken off"):
+                apply(state, event(kind, 7, 4))
+        self.assertIsNone(apply(state, event(EventKind.RESUME, 8, 4)).broken)
+        with self.assertRaisesRegex(InvalidInput, "what came in between"):
+            apply(state, event(EventKind.INTERRUPT, 8, 4, "elephants"))
+
+    def test_start_over(self):
+        """Back to the step from which the machine begins again, without a second tablet."""
+        state = after(*advanced(4), event(EventKind.INTERRUPT, 6, 4, "fault"), event(EventKind.START_OVER, 9, 4))
+        self.assertEqual((state.index, state.cleaner_inside, state.broken), (0, True, None))
+        state = apply(apply(state, event(EventKind.ADVANCE, 10, 0)), event(EventKind.ADVANCE, 11, 1))
+        self.assertTrue(state.put_already)
+        goes_on = replace(PROCEDURE, starts_over="")
+        with self.assertRaisesRegex(InvalidInput, "goes on where it stood"):
+            after(event(EventKind.START_OVER, 1, 0), procedure=goes_on)
+
+
+class Questions(unittest.TestCase):
+    """Answers are kept and choose the way."""
+
+    ASKED = Procedure(
+        "q", "Q", Circuit.BREW,
+        (
+            step("How?", StepKind.ASK, ask=Ask("drying", AskFor.CHOICE, ("air", "cloth"))),
+            step("Wait", StepKind.WAIT, duration=Duration(60, 60, 60), only=(Only("drying", ("air",)),)),
+            step("Wipe", only=(Only("drying", ("cloth",)),)),
+            step("On?", StepKind.CHECK, truth="machine-on", no_goes_on=True),
+            step("Dry?", StepKind.CHECK, truth="group-dry", on_no="Wipe again."),
+        ),
+    )  # fmt: skip
+
+    def test_the_answer_chooses_the_way(self):
+        """And stepping back goes the same way."""
+        wiped = after(event(EventKind.ADVANCE, 1, 0, "cloth"), procedure=self.ASKED)
+        self.assertEqual((wiped.step.title, wiped.visited, wiped.ahead), ("Wipe", (0, 2), (3, 4)))
+        self.assertEqual(apply(wiped, event(EventKind.BACK, 2, 2)).index, 0)
+        aired = after(event(EventKind.ADVANCE, 1, 0, "air"), procedure=self.ASKED)
+        self.assertEqual(aired.step.title, "Wait")
+        with self.assertRaisesRegex(InvalidInput, "Choose one: air, cloth"):
+            after(event(EventKind.ADVANCE, 1, 0, "towel"), procedure=self.ASKED)
+
+    def test_truths(self):
+        """A no that is a fact goes on; a no that must be mended stays."""
+        start = [event(EventKind.ADVANCE, 1, 0, "cloth"), event(EventKind.ADVANCE, 2, 2)]
+        state = after(*start, event(EventKind.NO, 3, 3), event(EventKind.NO, 4, 4), procedure=self.ASKED)
+        self.assertEqual((state.index, state.truths), (4, {"machine-on": False, "group-dry": False}))
+        state = apply(state, event(EventKind.ADVANCE, 5, 4))
+        self.assertEqual((state.step, state.truths["group-dry"]), (None, True))
+
+    def test_numbers(self):
+        """A temperature with a comma; outside what is possible it is refused, outside what is well it is said."""
+        warm = Ask("t", AskFor.TEMPERATURE, unit="°C", low=-20, high=60, good_low=0, good_high=5, when_off="Cool it.")
+        self.assertEqual(warm.checked(" 3,5 "), "3.5")
+        self.assertEqual([warm.off(t) for t in ("-1", "0", "5", "5.1")], [True, False, False, True])
+        for wrong in ("", "cold", "61", "nan", "-20.1"):
+            with self.subTest(wrong=wrong), self.assertRaisesRegex(InvalidInput, "between -20 and 60 °C"):
+                warm.checked(wrong)
+        counter = Ask("c", AskFor.COUNTER)
+        self.assertEqual(counter.checked("12 480"), "12480")
+        with self.assertRaisesRegex(InvalidInput, "whole number"):
+            counter.checked("1.5")

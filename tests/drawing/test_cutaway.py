@@ -15,9 +15,10 @@ from lamplight.core.calendar import SiteCalendar
 from lamplight.core.circuits import Circuit
 from lamplight.core.usage import fit_usage
 from lamplight.drawing.bulbs import string_of_bulbs
-from lamplight.drawing.cutaway import POSES, Label, Scene, cutaway, silhouette
+from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.dial import clock_words
 from lamplight.drawing.frame import frame
+from lamplight.drawing.gestures import POSES
 from lamplight.drawing.label_rows import Stem, arrange
 from lamplight.drawing.ruler import Mark, place, scale
 from lamplight.library.shelf import kinds

@@ -6,8 +6,6 @@ import unittest
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.triggers import AfterEvent, EndOfService
-from lamplight.drawing.cutaway import POSES
-from lamplight.library.procedure_schema import ProcedureFile
 from lamplight.library.schema import KindFile
 from lamplight.library.shelf import kind_of, kinds, parse, procedure_for, procedures
 
@@ -27,38 +25,11 @@ items:
 class Shipped(unittest.TestCase):
     """What ships must work."""
 
-    def test_every_item_of_every_kind_has_its_procedure(self):
-        """All words and times are filled in, no brace is left, every step has text and a fitted part."""
-        for kind in kinds().values():
-            for item in kind.items:
-                procedure = procedure_for(kind.key, item.procedure) if item.procedure else None
-                for n, step in enumerate(procedure.steps if procedure else ()):
-                    with self.subTest(kind=kind.key, item=item.key, step=n):
-                        for text in (step.title, step.text, step.caution, step.over_when, step.on_no):
-                            self.assertNotIn("{", text)
-                        self.assertTrue(step.text)
-                        self.assertIn(step.pose, ("", *POSES))
-                        self.assertIsNotNone(kind.part(step.part) or kind.part("group"), step.part)
-
     def test_a_fixed_group_has_no_rinse(self):
         """The item is absent there, not merely switched off."""
         for kind in kinds().values():
             self.assertEqual(kind.item("group-rinse") is None, kind.look.group != "removable")
             self.assertEqual(kind.item("brew-tablet") is None, kind.look.group == "capsule")
-
-    def test_cleaner_goes_in_and_out(self):
-        """Every tablet procedure puts it in once and rinses it out at the end; cautions come with it."""
-        guided = [kind.key for kind in kinds().values() if any(i.procedure == "brew-tablet" for i in kind.items)]
-        self.assertGreater(len(guided), 6)
-        for kind in guided:
-            procedure = procedure_for(kind, "brew-tablet")
-            marks = [step.cleaner for step in procedure.steps if step.cleaner]
-            self.assertEqual(marks, ["in", "out"], kind)
-            said = " ".join(procedure.cautions)
-            for word in ("Hot water", "alkaline", "No drinks", "manual"):
-                self.assertIn(word, said)
-        rinse = " ".join(procedure_for("removable-tabletop", "group-rinse").cautions)
-        self.assertIn("unplug", rinse)
 
     def test_keys_name_their_files(self):
         """Looked up by key."""
@@ -121,16 +92,3 @@ class Wrong(unittest.TestCase):
             parse("2026-02-30", KindFile, "x.yaml")
         with self.assertRaisesRegex(InvalidInput, "x.yaml: line 1, file: A mapping is needed"):
             parse("- a\n- b", KindFile, "x.yaml")
-
-    def test_steps(self):
-        """A check without a no, a timed step without minutes."""
-        step = "{kind: %s, title: Tea, text: Tea now, circuit: brew, part: group}"
-        text = f"key: pp\ntitle: Pp\ncircuit: brew\nsteps:\n  - {step}"
-        with self.assertRaisesRegex(InvalidInput, "a check needs on_no"):
-            parse(text % "check", ProcedureFile, "p.yaml")
-        with self.assertRaisesRegex(InvalidInput, "need minutes"):
-            parse(text % "machine", ProcedureFile, "p.yaml")
-
-
-if __name__ == "__main__":
-    unittest.main()

@@ -109,7 +109,7 @@ class Backups(Folder):
         """Every due before and after, an open run included, and a write going on meanwhile."""
         first = self.used_machine(done={"brew-tablet": 8, "group-rinse": 3})
         self.used_machine(name="B", kind="office-tower", per_day=60, done={"brew-tablet": 2})
-        run_id = begin_run(machine(self.site.id, first), "brew-tablet", Hand(NOW))
+        run_id = begin_run(self.site, machine(self.site.id, first), "brew-tablet", Hand(NOW))
         answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
         before = {look.row.name: look.assessment.dues for look in look_at_all(the_site(), NOW)}
         target = self.other.parent / "copy.sqlite3"

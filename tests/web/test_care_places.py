@@ -55,6 +55,7 @@ class Done(WebTest):
         answer = self.post("/runs", {"begin": f"{self.hall}:group-rinse", "job": f"{self.hall}:outlets"})
         self.assertRegex(answer.location, r"/runs/\d+")
         self.post("/runs", {"begin": f"{self.hall}:outlets"}, 422)
+        self.post("/runs", {"begin": f"{self.hall}:dance"}, 422)
 
     def test_lines_of_today(self):
         """Items by machine, later today, not known."""
@@ -270,7 +271,7 @@ class Kinds(WebTest):
             (KIND.replace("key: mine", "key: office-tower"), "is a shipped kind"),
             (KIND.replace("part: group", "part: tank"), "no part"),
             ("- just\n- a list", "A mapping is needed"), ("key: [", "not readable YAML"),
-            (KIND.replace("outlets, part: group, triggers: [{days: 9}]", "brew-tablet"), "does not say"),
+            (KIND.replace("like: outlets", "like: outlets, procedure: dance"), "There is no procedure called “dance”"),
         ):  # fmt: skip
             self.shows(self.post("/kinds", {"text": text}, 422).get_data(as_text=True), sentence)
         self.assertEqual(self.entry_count(), before)

@@ -130,16 +130,18 @@ class Running(WebTest):
                 self.shows(self.get("/"), "cleaner inside, no drinks")
             self.clock.moment += timedelta(minutes=1)
             self.step(run_id, n)
-        self.shows(self.get(f"/runs/{run_id}"), "What does the counter show now?")
-        form = {"step": total, "value": "3", "cleaning": "1"}
+        page = self.get(f"/runs/{run_id}")
+        for words in ("Is the lamp out?", "Look at it: Brew screen", "Brew-group tablets used, tablet"):
+            self.shows(page, words)
+        form = {"step": total, "value": "3", "cleaning": "1", "lamp": "yes", "inspected-screen": "well"}
         self.shows(self.post(f"/runs/{run_id}/finish", form, 422).get_data(as_text=True), "is less than the")
         form |= {"value": str(self.look(self.used, self.clock.moment).assessment.expected_reading + 1), "note": "clean"}
         self.post(f"/runs/{run_id}/finish", form)
-        self.shows(self.get(f"/runs/{run_id}"), "Next time about")
+        self.shows(self.get(f"/runs/{run_id}"), "Next at Hall")
         self.post(f"/runs/{run_id}/finish", form, 409)
         log = self.get("/log")
         self.shows(log, "finished after 13 min at counter")
-        self.shows(log, "1 drink only to clean")
+        self.shows(log, "1 drink only to clean; lamp out")
 
     def test_stale_screen_sees_the_current_step(self):
         """409 with the step as it is now."""
@@ -183,7 +185,7 @@ class Running(WebTest):
             self.step(run_id, n)
         answer = self.step(run_id, 6, "abandon", text="called away")
         self.assertEqual(answer.location, f"/machines/{self.used}")
-        self.shows(self.get(f"/machines/{self.used}"), "Cleaner may still be inside")
+        self.shows(self.get(f"/machines/{self.used}"), "Cleaner is still inside")
         self.shows(self.get("/log"), "called away")
 
     def test_begin_refused(self):

@@ -12,7 +12,7 @@ from lamplight.core.trigger_words import in_words
 from lamplight.drawing.cutaway import Label, Scene, cutaway
 from lamplight.library.mistakes import FileMistakes, Mistake
 from lamplight.library.shelf import kind_schema
-from lamplight.store.kinds import machines_of_kind
+from lamplight.store.texts import machines_of_kind
 from lamplight.web.clock import now
 from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render

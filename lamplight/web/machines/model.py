@@ -21,6 +21,7 @@ from lamplight.drawing.ruler import double_ruler, marks_of, scale
 
 RULER_WEEKS, RULER_WIDTH = (1, 4, 12), 1200.0
 MOST_LABELS = 7
+MOST_BEGINS, QUICK_MINUTES = 2, 4
 
 
 @dataclass(frozen=True)
@@ -118,6 +119,7 @@ class MachineModel:
     bars: list[BarModel]
     events: dict[str, str]
     cleaner_inside: bool
+    begin: list[Due]
     together: tuple[str, ...]
 
 
@@ -146,9 +148,17 @@ def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime, w
         gauge_notes=[f"{gauge.unit}: {gauge.how}" for gauge in seen.outlook.gauges.values() if gauge.how],
         bars=_bars(look),
         events=events_of(look.kind),
-        cleaner_inside=bool(look.run and look.run.state.cleaner_inside),
+        cleaner_inside=look.cleaner_inside,
+        begin=_to_begin(look),
         together=tuple(visit.sentence for visit in look.visits),
     )
+
+
+def _to_begin(look: MachineLook) -> list[Due]:
+    """The jobs that are led through and press most; else the next one."""
+    led = [due for due in look.assessment.dues if due.item.procedure and not due.covered_by]
+    longer = [due for due in led if due.pressing and due.item.minutes > QUICK_MINUTES]
+    return (longer or led)[: MOST_BEGINS if longer else 1]
 
 
 def _headline(look: MachineLook, first: Due | None) -> tuple[str, str]:

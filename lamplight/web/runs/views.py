@@ -1,24 +1,79 @@
-"""The run: one step at a time, for somebody with wet hands."""
+"""The run: what to know before it, one step at a time for somebody with wet hands, and its end."""
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.outlook import MachineLook, look_at
+from lamplight.actions.outlook import MachineLook, look_at, look_at_all
+from lamplight.actions.preparing import Wishes, prepare, put_off
+from lamplight.actions.procedures import RINSE_OUT
 from lamplight.actions.readings import DoubtfulReadings
-from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
+from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run, inspections_due
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.run import EventKind, Outcome
-from lamplight.store.runs import RunRow, run_row
+from lamplight.core.run import Outcome
+from lamplight.core.truths import LAMP_OUT
+from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.store.runs import RunRow, run_extras, run_row
 from lamplight.store.sites import machine
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
-from lamplight.web.runs.model import run_model
+from lamplight.web.runs.model import ANSWERS, run_model
+from lamplight.web.today.model import today_model
 
 blueprint = Blueprint("runs", __name__, url_prefix="/runs", template_folder="templates")
-ANSWERS = {kind.value: kind for kind in EventKind if kind is not EventKind.FINISH}
+
+
+def _wishes(form: Mapping[str, str]) -> Wishes:
+    """Products and containers as chosen; sizes that are none are refused.
+
+    Raises:
+        InvalidInput: for a container of no or impossible size.
+    """
+    products = {name.removeprefix("product-"): value for name, value in form.items() if name.startswith("product-")}
+    vessels = {}
+    for name, value in form.items():
+        if name.startswith("ml-"):
+            size = forms.optional_count(value, "A container")
+            if size is not None:
+                if not 50 <= size <= 50_000:
+                    raise InvalidInput("A container holds between 50 and 50 000 ml.")
+                vessels[name.removeprefix("ml-")] = size
+    return Wishes(products, vessels)
+
+
+def _look(machine_id: int) -> MachineLook:
+    look = look_at(site(), machine_id, now())
+    if look is None:
+        abort(404)
+    return look
+
+
+def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, said: str = ""):  # noqa: ANN202
+    look = _look(machine_id)
+    try:
+        wishes = _wishes(form)
+    except InvalidInput as problem:
+        wishes, code, said = Wishes({}, {}), 422, str(problem)
+    try:
+        ready = prepare(look, key, site().calendar, now(), wishes)
+    except InvalidInput:
+        abort(404)
+    first = ready.procedure.steps[0]
+    touched = ready.due.item.part if ready.due else first.part
+    drawing = cutaway(look.kind, Scene(touched=touched), cls="cutaway run-drawing")
+    return render(
+        "runs/ready.html", "ready", code, ready=ready, look=look, drawing=drawing, said=said, form=form,
+        covered=ready.instead, rinse_out=RINSE_OUT,
+    )  # fmt: skip
+
+
+@blueprint.get("/ready/<int:machine_id>/<key>")
+def ready(machine_id: int, key: str):  # noqa: ANN201
+    return _ready(machine_id, key, request.args)
 
 
 @blueprint.post("")
@@ -29,8 +84,31 @@ def begin():  # noqa: ANN201
     row = machine(here.id, forms.row_number(wanted) or 0)
     if row is None:
         abort(404)
-    run_id = begin_run(row, item, hand())
+    try:
+        run_id = begin_run(here, row, item, hand(), _wishes(request.form), bool(request.form.get("anyway")))
+    except InvalidInput as problem:
+        if _look(row.id).assessment.due(item) is None and item != RINSE_OUT:
+            raise
+        return _ready(row.id, item, request.form, 422, str(problem))
     return see_other("runs.page", run_id=run_id)
+
+
+@blueprint.post("/put-off")
+def later():  # noqa: ANN201
+    here = site()
+    row = machine(here.id, forms.row_number(request.form.get("machine", "")) or 0)
+    if row is None:
+        abort(404)
+    due = _look(row.id).assessment.due(request.form.get("item", ""))
+    if due is None:
+        abort(404)
+    try:
+        until = forms.moment(request.form.get("until", ""), "Put off until", here.calendar)
+        put_off(row, due, until, hand())
+    except InvalidInput as problem:
+        return _ready(row.id, due.item.key, request.form, 422, str(problem))
+    flash(f"{due.item.title} at {row.name} is put off. It stays due, and the log knows.")
+    return see_other("today.page")
 
 
 def _existing(run_id: int) -> tuple[RunRow, MachineLook]:
@@ -43,10 +121,25 @@ def _existing(run_id: int) -> tuple[RunRow, MachineLook]:
 
 def _show(run_id: int, code: int = 200, said: str = "", doubts=(), form=None):  # noqa: ANN001, ANN202
     run, look = _existing(run_id)
-    model = run_model(run, look, now())
+    others = look_at_all(site(), now())
+    model = run_model(run, look, others, inspections_due(run, hand()), now())
+    after = _afterwards(run, look, others) if model.mode == "over" else {}
     return render(
-        "runs/page.html", "run", code, model=model, run=run, look=look, said=said, doubts=doubts, form=form or {}
-    )
+        "runs/page.html", "run", code, model=model, run=run, look=look, said=said, doubts=doubts, form=form or {},
+        **after,
+    )  # fmt: skip
+
+
+def _afterwards(run: RunRow, look: MachineLook, others: list[MachineLook]) -> dict[str, object]:
+    """What comes after a run: why a lamp may still be lit, the next dates here, the next stop."""
+    told = run_extras(run.entry_id).truths
+    reasons = run.state.procedure.lamp_reasons if told.get(LAMP_OUT) is False else ()
+    today = today_model(others, site().calendar, now())
+    return {
+        "still_lit": [(reason.text, look.assessment.due(reason.item)) for reason in reasons],
+        "next_dates": [due for due in look.assessment.dues if not due.covered_by][:4],
+        "next_stop": today.first,
+    }
 
 
 @blueprint.get("/<int:run_id>")
@@ -74,7 +167,35 @@ def step(run_id: int):  # noqa: ANN201
 
 
 def _cleaner_words(run: RunRow) -> str:
-    return " Cleaner may still be inside: no drinks until it is rinsed out." if run.state.cleaner_inside else ""
+    return " Cleaner is still inside: no drinks until it is rinsed out." if run.state.cleaner_inside else ""
+
+
+def _finish_of(form: Mapping[str, str], machine_id: int) -> Finish:
+    """The finish as typed.
+
+    Raises:
+        InvalidInput: for a figure that is none.
+    """
+    lamp = {"yes": True, "no": False}.get(form.get("lamp", ""))
+    looked = {
+        name.removeprefix("inspected-"): value == "well"
+        for name, value in form.items()
+        if name.startswith("inspected-") and value in ("well", "not")
+    }
+    used = {
+        name.removeprefix("used-"): forms.optional_rate(value, "What was used") or 0.0
+        for name, value in form.items()
+        if name.startswith("used-")
+    }
+    return Finish(
+        value=forms.optional_count(form.get("value", ""), "The counter"),
+        cleaning_drinks=forms.optional_count(form.get("cleaning", ""), "Drinks run to clean") or 0,
+        answer=form.get(f"answer-{machine_id}", ""),
+        note=form.get("note", ""),
+        lamp_out=lamp,
+        inspected=looked,
+        used=used or None,
+    )
 
 
 @blueprint.post("/<int:run_id>/finish")
@@ -82,14 +203,8 @@ def finish(run_id: int):  # noqa: ANN201
     run, _look = _existing(run_id)
     form = request.form
     try:
-        said = Finish(
-            value=forms.optional_count(form.get("value", ""), "The counter"),
-            cleaning_drinks=forms.optional_count(form.get("cleaning", ""), "Drinks run to clean") or 0,
-            answer=form.get(f"answer-{run.machine_id}", ""),
-            note=form.get("note", ""),
-        )
         index = forms.row_number(form.get("step", ""))
-        finish_run(run_id, -1 if index is None else index, said, site().calendar, hand())
+        finish_run(run_id, -1 if index is None else index, _finish_of(form, run.machine_id), site(), hand())
     except StaleStep as stale:
         return _show(run_id, 409, str(stale))
     except DoubtfulReadings as doubtful:

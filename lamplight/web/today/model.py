@@ -12,7 +12,7 @@ from lamplight.actions.outlook import MachineLook
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due, Status
 from lamplight.core.kind import Kind
-from lamplight.core.procedure import Need
+from lamplight.core.needs import NeedLine, added_up
 from lamplight.drawing.cutaway import cutaway, cutaway_again
 from lamplight.drawing.frame import frame
 
@@ -21,6 +21,8 @@ FEW = 6
 # Few machines share the width of a common screen; their names need a little room beside them.
 EDGE_PX, STAND_MARGIN_PX = 1270, 46
 MOST_SOON = 14
+# What takes no longer is ticked; what takes longer is led through.
+QUICK_MINUTES = 4
 MOST_DRAWN = 200
 
 
@@ -42,6 +44,7 @@ class Task:
     Attributes:
         job: machine and item in one word, as the forms send it.
         stop: what must not be done until it is, or empty.
+        put_off: until when it was left for later, or None.
     """
 
     machine_id: int
@@ -50,6 +53,7 @@ class Task:
     takes: str
     open_run: int | None
     stop: str
+    put_off: datetime | None = None
 
     @property
     def job(self) -> str:
@@ -58,7 +62,12 @@ class Task:
 
     @property
     def guided(self) -> bool:
-        """Whether a procedure leads through it."""
+        """Whether a procedure leads through it, rather than a tick; the small ones can be shown all the same."""
+        return self.shown and self.due.item.minutes > QUICK_MINUTES
+
+    @property
+    def shown(self) -> bool:
+        """Whether there is a procedure at all."""
         return bool(self.due.item.procedure)
 
 
@@ -148,13 +157,13 @@ def today_model(looks: Sequence[MachineLook], calendar: SiteCalendar, moment: da
 
 
 def _task(look: MachineLook, due: Due) -> Task:
-    takes = " · ".join(_need_words(need) for need in needs_of(look, due)) if due.status >= Status.SOON else ""
+    takes = " · ".join(_need_words(need) for need in look.needs(due)[:4]) if due.status >= Status.SOON else ""
     open_run = look.run.id if look.run and look.run.item == due.item.key else None
     stop = due.item.when_overdue if due.status is Status.OVERDUE else ""
-    return Task(look.row.id, look.row.name, due, takes, open_run, stop)
+    return Task(look.row.id, look.row.name, due, takes, open_run, stop, look.put_off.get(due.item.key))
 
 
-def _need_words(need: Need) -> str:
+def _need_words(need: NeedLine) -> str:
     return f"{need.amount} {need.thing}".strip()
 
 
@@ -170,12 +179,6 @@ def _stops(tasks: Sequence[Task], looks: dict[int, MachineLook]) -> list[Stop]:
         )
         for machine_id, own in found.items()
     ]  # fmt: skip
-
-
-def needs_of(look: MachineLook, due: Due) -> tuple[Need, ...]:
-    """What a job takes: by its procedure, else by the item itself."""
-    procedure = look.procedure(due)
-    return procedure.needs if procedure else tuple(Need("", product) for product in due.item.products)
 
 
 def _stands(looks: Sequence[MachineLook], today: date) -> list[Stand]:
@@ -211,6 +214,8 @@ def _drawn(kind: Kind, height: int, name: str) -> Markup:
 
 def _headline(look: MachineLook, today: date) -> str:
     """What the book says about a machine, in a few words."""
+    if look.left_inside and not look.run:
+        return "Cleaner inside: no drinks"
     if look.run:
         return f"{look.run.state.procedure.title} under way"
     dues = [due for due in look.assessment.dues if not due.covered_by]
@@ -232,15 +237,9 @@ def _headline(look: MachineLook, today: date) -> str:
 
 def _take(tasks: Sequence[Task], looks: dict[int, MachineLook]) -> list[tuple[str, str]]:
     """What to carry for all of it: what is used up added together, each tool once."""
-    amounts: dict[str, int] = {}
-    for task in tasks:
-        for need in needs_of(looks[task.machine_id], task.due):
-            used_up = any(word in need.thing for word in USED_UP)
-            amounts[need.thing] = amounts.get(need.thing, 0) + 1 if used_up else 1
-    return sorted(((str(count), thing) for thing, count in amounts.items()), key=lambda pair: (pair[0] == "1", pair[1]))
-
-
-USED_UP = ("tablet", "sachet", "cartridge", "descaler", "cleaner")
+    lines = [line for task in tasks for line in looks[task.machine_id].needs(task.due)]
+    serving = {product.key: product for look in looks.values() for product in look.serving.values()}
+    return [(line.amount, line.thing) for line in added_up(lines, serving)]
 
 
 def _next_up(tasks: Sequence[Task]) -> str:

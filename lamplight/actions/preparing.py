@@ -1,0 +1,255 @@
+"""Before a run: what to have at hand, how long it takes, whether it fits, and what speaks against it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.outlook import MachineLook
+from lamplight.actions.procedures import FREE, procedure_for
+from lamplight.actions.products import cupboard, products, roles, serving
+from lamplight.core.calendar import SiteCalendar
+from lamplight.core.care import Due
+from lamplight.core.chemistry import Chemistry, Inside, Product, refusal
+from lamplight.core.containers import TRAY, ContainerPlan, Vessel, least_without_stops
+from lamplight.core.errors import InvalidInput
+from lamplight.core.good_times import Rush, collision, next_good_time
+from lamplight.core.kind import Kind
+from lamplight.core.needs import NeedLine, need_lines
+from lamplight.core.procedure import Procedure
+from lamplight.core.run import RunContext
+from lamplight.core.run_clock import Learned, keeper_seconds, learned, learned_steps, total_seconds, with_learned
+from lamplight.core.stock import Holding, enough
+from lamplight.store.database import database
+from lamplight.store.models import PutOff
+from lamplight.store.runs import ended_runs, finished_runs, left_inside
+from lamplight.store.sites import MachineRow
+from lamplight.store.waters import fits
+
+# What stands in a cupboard: the smallest that needs no stop is offered.
+USUAL_VESSELS_ML = (500, 1000, 1500, 2000, 3000, 5000)
+LARGEST_OFFERED_ML = 2000
+DRAINED_TRAY_ML = 100_000
+LONGEST_PUT_OFF = timedelta(days=60)
+
+
+@dataclass(frozen=True)
+class Choice:
+    """A role and the products that may serve it; the first alternative is not better than the others."""
+
+    role: str
+    title: str
+    chosen: Product
+    alternatives: tuple[Product, ...]
+
+
+@dataclass(frozen=True)
+class AtHand:
+    """A need, and whether the cupboard has it.
+
+    Attributes:
+        line: what and how much.
+        held: what there is, or None where nobody counted.
+        enough: None where nobody counted.
+    """
+
+    line: NeedLine
+    held: Holding | None
+    enough: bool | None
+
+
+@dataclass(frozen=True)
+class Preparation:
+    """A job that is about to begin.
+
+    Attributes:
+        key: of the item, or of a free procedure.
+        due: where the item stands; None for a free procedure.
+        procedure: fitted, with the machine's own times.
+        choices: products to choose between.
+        at_hand: what to have at hand.
+        context: what the run begins with.
+        plan: what becomes of the water in the chosen containers.
+        vessels: millilitres under each outlet, with the outlet's words.
+        own_s, total_s: seconds of the keeper, and in all.
+        learned: the machine's own times, after three runs.
+        usable_at: when the machine can be used again.
+        rush: what it would collide with, or None.
+        good_time: the next moment without a collision.
+        instead: key and title of the item that takes its place today, or None.
+        against: why it must not begin, in a sentence, or empty.
+    """
+
+    key: str
+    due: Due | None
+    procedure: Procedure
+    choices: tuple[Choice, ...]
+    at_hand: tuple[AtHand, ...]
+    context: RunContext
+    plan: ContainerPlan
+    vessels: tuple[tuple[str, str, int], ...]
+    own_s: int
+    total_s: int
+    learned: Learned | None
+    usable_at: datetime
+    rush: Rush | None
+    good_time: datetime
+    instead: tuple[str, str] | None
+    against: str
+
+
+@dataclass(frozen=True)
+class Wishes:
+    """What the keeper chose: products by role, and millilitres by outlet."""
+
+    products: Mapping[str, str]
+    vessels: Mapping[str, int]
+
+
+NO_WISHES = Wishes({}, {})
+
+
+def prepare(
+    look: MachineLook, key: str, calendar: SiteCalendar, now: datetime, wishes: Wishes = NO_WISHES
+) -> Preparation:
+    """Everything that can be said before a job begins.
+
+    Args:
+        look: the machine.
+        key: of the care item, or of a free procedure.
+        calendar: of the site.
+        now: when it would begin.
+        wishes: what was chosen; the last choice on this machine otherwise, else the usual.
+
+    Raises:
+        InvalidInput: when the machine has no such item that is guided, or a container holds nothing.
+    """
+    due = look.assessment.due(key)
+    procedure_key = key if key in FREE else (due.item.procedure if due else "")
+    if not procedure_key:
+        raise InvalidInput(f"{look.row.name} has no such care item that is guided.")
+    past = ended_runs(look.row.id, item=key)
+    last = past[0].state.context if past else RunContext()
+    chosen = _chosen(look, wishes.products, last)
+    finished = finished_runs(look.row.id, key)
+    procedure = with_learned(procedure_for(look.kind, procedure_key, chosen), learned_steps(finished))
+    sizes = {
+        outlet: wishes.vessels.get(outlet) or last.vessels.get(outlet) or _offered(procedure, outlet)
+        for outlet, _ in procedure.outlets
+    }
+    plan = procedure.containers(vessels_of(look.kind, procedure, sizes))
+    inside = left_inside(look.row.id)
+    context = RunContext(
+        products={role: chosen[role] for role in procedure.roles if role in chosen},
+        accepts={role: roles()[role].accepts for role in procedure.roles if role in roles()},
+        inside=inside,
+        filter_fitted=_filter_fitted(look.row.id, look.kind),
+        vessels=sizes,
+    )
+    total = total_seconds(procedure)
+    taken = [round((run.ended_at - run.begun_at).total_seconds()) for run in finished if run.ended_at]
+    own = learned(taken)
+    total = own.median_s if own else total
+    held = cupboard()
+    return Preparation(
+        key=key,
+        due=due,
+        procedure=procedure,
+        choices=_choices(procedure, chosen),
+        at_hand=tuple(
+            AtHand(line, held.get(line.product), enough(held.get(line.product), line.units) if line.product else None)
+            for line in need_lines(procedure, chosen)
+        ),
+        context=context,
+        plan=plan,
+        vessels=tuple((outlet, words, sizes[outlet]) for outlet, words in procedure.outlets),
+        own_s=keeper_seconds(procedure),
+        total_s=total,
+        learned=own,
+        usable_at=now + timedelta(seconds=total),
+        rush=collision(now, total, calendar),
+        good_time=next_good_time(now, total, calendar),
+        instead=_instead(look, due),
+        against=against(procedure, context),
+    )
+
+
+def _chosen(look: MachineLook, wanted: Mapping[str, str], last: RunContext) -> dict[str, Product]:
+    """The product for each role: as wished, else as last time, else the usual one."""
+    known, found = products(), dict(look.serving)
+    for role, product in last.products.items():
+        if product.key in known:
+            found[role] = known[product.key]
+    for role, product_key in wanted.items():
+        if product_key in known and known[product_key].role == role:
+            found[role] = known[product_key]
+    return found
+
+
+def _choices(procedure: Procedure, chosen: Mapping[str, Product]) -> tuple[Choice, ...]:
+    return tuple(
+        Choice(role, roles()[role].title, chosen[role], tuple(serving(role)))
+        for role in procedure.roles
+        if role in chosen and role in roles() and len(serving(role)) > 1
+    )
+
+
+def _offered(procedure: Procedure, outlet: str) -> int:
+    """The smallest usual container that needs no stop, as far as anybody has one so large."""
+    least = least_without_stops(procedure.flows, [outlet])
+    return next((ml for ml in USUAL_VESSELS_ML if ml >= least), LARGEST_OFFERED_ML)
+
+
+def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> list[Vessel]:
+    """The container under each outlet, and the tray; a tray with a drain never fills."""
+    found = [Vessel(outlet, sizes[outlet], (outlet,)) for outlet, _ in procedure.outlets if sizes.get(outlet)]
+    tray = DRAINED_TRAY_ML if "drain" in kind.traits else kind.capacities.tray_ml
+    return [*found, Vessel(TRAY, tray, (TRAY,))] if tray else found
+
+
+def _filter_fitted(machine_id: int, kind: Kind) -> bool:
+    """Whether a filter sits in the tank: as the book has it, else as the kind usually has."""
+    if kind.part("filter") is None or "plumbed" in kind.traits:
+        return False
+    known = fits([machine_id]).get(machine_id)
+    return known[-1].cartridge is not None if known else kind.cartridge is not None
+
+
+def _instead(look: MachineLook, due: Due | None) -> tuple[str, str] | None:
+    if due is None or not due.covered_by:
+        return None
+    other = next((o for o in look.assessment.dues if o.item.title == due.covered_by), None)
+    return (other.item.key, other.item.title) if other else None
+
+
+def against(procedure: Procedure, context: RunContext) -> str:
+    """Why a run must not begin with these products: the first cleaner that must not go in; empty where all may."""
+    out: set[str] = set()
+    inside: tuple[Inside, ...] = context.inside
+    for step in procedure.steps:
+        out |= {step.takes_out} if step.takes_out else set()
+        for role in dict.fromkeys(role for _, role in step.puts):
+            product = context.products.get(role)
+            places = [place for place, wanted in step.puts if wanted == role]
+            accepted: frozenset[Chemistry] = context.accepts.get(role, frozenset())
+            fitted = context.filter_fitted and "filter" not in out
+            reason = refusal(product, places, inside, accepted, fitted) if product else None
+            if reason:
+                return reason
+        inside = tuple(one for one in inside if one.place not in step.rinses)
+    return ""
+
+
+def put_off(row: MachineRow, item: Due, until: datetime, hand: Hand) -> None:
+    """Write down that a job is left for later.
+
+    Raises:
+        InvalidInput: when the moment is past or more than 60 days ahead.
+    """
+    if not hand.now < until <= hand.now + LONGEST_PUT_OFF:
+        raise InvalidInput("Choose a moment that is still to come, within 60 days.")
+    with database.atomic():
+        entry = write_entry("put off", f"{item.item.title} put off", hand, row.id)
+        PutOff.create(entry=entry, machine=row.id, item=item.item.key, at=hand.now, until=until)

@@ -1,0 +1,108 @@
+"""Products and the cupboard: what serves which role, what was counted, bought and used."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from lamplight.actions.entries import Hand, required, write_entry
+from lamplight.core.chemistry import Chemistry, Product, Role
+from lamplight.core.errors import InvalidInput
+from lamplight.core.needs import units_in_words
+from lamplight.core.stock import Holding, Move, holdings
+from lamplight.library import shelf
+from lamplight.store.cupboard import own_products, stock_moves
+from lamplight.store.database import database
+from lamplight.store.models import ProductVersion, StockMoveFact
+
+FORMS = ("tablet", "powder", "sachet", "pellets", "liquid", "tube", "cartridge", "piece")
+MOST_UNITS = 1_000_000
+
+
+def products() -> dict[str, Product]:
+    """Every product by key: those that ship, with the keeper's own over them."""
+    own = own_products()
+    known = {**shelf.products(), **{key: product for key, product in own.items() if product is not None}}
+    return {key: product for key, product in known.items() if own.get(key, product) is not None}
+
+
+def roles() -> dict[str, Role]:
+    """What procedures ask for, by key."""
+    return shelf.roles()
+
+
+def serving(role: str) -> list[Product]:
+    """The products that serve a role, by title."""
+    return sorted((one for one in products().values() if one.role == role), key=lambda one: one.title.lower())
+
+
+def cupboard() -> dict[str, Holding]:
+    """What there is of each product that was ever counted, bought or used."""
+    return holdings(row.fact for row in stock_moves())
+
+
+def move_stock(product_key: str, move: Move, amount: float, hand: Hand) -> None:
+    """Write down that so many units were counted or bought.
+
+    Raises:
+        InvalidInput: for an unknown product or an amount out of range.
+    """
+    product = products().get(product_key)
+    if product is None:
+        raise InvalidInput("There is no such product.")
+    if not 0 <= amount <= MOST_UNITS or (move is not Move.COUNTED and amount == 0):
+        raise InvalidInput(f"An amount lies between 0 and {MOST_UNITS}.")
+    with database.atomic():
+        words = f"{product.title}: {units_in_words(amount, product.unit)} {move.value}"
+        entry = write_entry("stock", words, hand)
+        StockMoveFact.create(entry=entry, product=product_key, move=move.value, amount=amount, at=hand.now)
+
+
+@dataclass(frozen=True)
+class ProductFields:
+    """What the keeper types off a label."""
+
+    title: str
+    role: str
+    form: str
+    chemistry: str
+    unit: str
+    dose: float
+    per_l: float | None = None
+
+
+def save_product(fields: ProductFields, hand: Hand, key: str = "") -> str:
+    """Write down a product as its label says; answers its key.
+
+    Args:
+        fields: as typed.
+        hand: whose.
+        key: of the product that is changed; a new one is made otherwise.
+
+    Raises:
+        InvalidInput: for an unknown role, form or chemistry, or a dose out of range.
+    """
+    title, unit = required(fields.title, "The name", 80), required(fields.unit, "The unit", 20)
+    if fields.role not in roles():
+        raise InvalidInput("Say what it serves as.")
+    if fields.form not in FORMS or fields.chemistry not in set(Chemistry):
+        raise InvalidInput("Say its form, and the chemistry that its label names.")
+    if not 0 < fields.dose <= 100_000 or (fields.per_l is not None and not 0 < fields.per_l <= 100_000):
+        raise InvalidInput("A dose is more than 0.")
+    whole = unit not in ("ml", "g", "L", "capful")
+    known = products()
+    key = key or _new_key(title, known)
+    with database.atomic():
+        entry = write_entry("product", f"{title}: {fields.chemistry}, {fields.form}", hand)
+        ProductVersion.create(
+            entry=entry, key=key, title=title, role=fields.role, form=fields.form, chemistry=fields.chemistry,
+            unit=unit, dose=fields.dose, per_l=fields.per_l, whole=whole,
+        )  # fmt: skip
+    return key
+
+
+def _new_key(title: str, known: dict[str, Product]) -> str:
+    stem = re.sub(r"[^a-z0-9]+", "-", title.lower()).strip("-")[:30] or "product"
+    stem = stem if stem[0].isalpha() else f"p-{stem}"
+    taken = set(known) | set(own_products())
+    return next(key for key in (stem, *(f"{stem}-{n}" for n in range(2, 1000))) if key not in taken)

@@ -1,0 +1,168 @@
+"""What may meet what: cleaners by the chemistry on their label, and where they are inside.
+
+Chemistry is a property of the product, not of its form: there are acid milk cleaners in tablets.
+Rules of the trade, no published source: in one circuit or container never two cleaners together,
+never one straight after the other without a rinse between, never anything chlorinated; descaler
+never runs through a fitted tank filter. Different circuits may hold different cleaners when a
+programme of the machine says so.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Mapping
+from dataclasses import dataclass
+from enum import StrEnum
+from math import ceil
+
+
+class Chemistry(StrEnum):
+    """What a label says."""
+
+    ALKALINE = "alkaline"
+    ACID = "acid"
+    ENZYMATIC = "enzymatic"
+    OXIDISING = "oxidising"
+    DESCALER = "descaling acid"
+    CHLORINATED = "chlorinated"
+    SOAP = "washing-up liquid"
+    GREASE = "grease"
+    CARTRIDGE = "cartridge"
+
+    @property
+    def cleaner(self) -> bool:
+        """Whether it must be rinsed out before anybody drinks."""
+        return self not in (Chemistry.GREASE, Chemistry.CARTRIDGE)
+
+
+@dataclass(frozen=True)
+class Product:
+    """Something that is used up.
+
+    Attributes:
+        key: short name, unique.
+        title: its words.
+        role: what it serves as, such as ``descaler``.
+        form: ``tablet``, ``powder``, ``sachet``, ``pellets``, ``liquid``, ``tube``, ``cartridge``, ``piece``.
+        chemistry: as its label says.
+        unit: in which it is counted: ``tablet``, ``ml``, ``sachet``, ``cartridge``, ``g``.
+        dose: units for one use, above 0; where `per_l` is given, at least so many.
+        per_l: units for each litre of mix, or None where the dose does not depend on it.
+        whole: whether only whole units make sense.
+    """
+
+    key: str
+    title: str
+    role: str
+    form: str
+    chemistry: Chemistry
+    unit: str
+    dose: float
+    per_l: float | None = None
+    whole: bool = True
+
+    def dose_for(self, mix_ml: float | None) -> float:
+        """Units for so much mix; whole units are rounded up.
+
+        Args:
+            mix_ml: what is mixed, 0 or more; None where nothing is.
+        """
+        wanted = self.dose if self.per_l is None or mix_ml is None else max(self.dose, self.per_l * mix_ml / 1000)
+        return float(ceil(wanted - 1e-9)) if self.whole else wanted
+
+
+@dataclass(frozen=True)
+class Inside:
+    """A cleaner that is in a circuit or container and has not been rinsed out.
+
+    Attributes:
+        place: a circuit (``brew``, ``milk``, ``water``) or a container (``tank``, ``tub``, ``jug``).
+        chemistry: of what is inside.
+        title: its name.
+        run_begun: whether it was put in by the run that is looked at.
+    """
+
+    place: str
+    chemistry: Chemistry
+    title: str
+    run_begun: bool = True
+
+
+CIRCUITS = ("brew", "milk", "water", "body")
+
+
+def circuits_of(inside: Iterable[Inside]) -> tuple[Inside, ...]:
+    """What is inside the machine itself, containers left out: then nobody drinks."""
+    return tuple(one for one in inside if one.place in CIRCUITS)
+
+
+def rinsed(inside: Iterable[Inside], places: Collection[str]) -> tuple[Inside, ...]:
+    """What is left inside after some places were rinsed with fresh water."""
+    return tuple(one for one in inside if one.place not in places)
+
+
+def refusal(
+    product: Product,
+    places: Collection[str],
+    inside: Iterable[Inside],
+    accepted: Collection[Chemistry],
+    filter_fitted: bool = False,
+) -> str | None:
+    """Why a product must not go in, in a sentence; None where it may.
+
+    Args:
+        product: what is about to go in.
+        places: circuits and containers into which it goes.
+        inside: what is there and not rinsed out.
+        accepted: the chemistries that do the job; empty for any.
+        filter_fitted: whether a filter sits in the tank.
+    """
+    if product.chemistry is Chemistry.CHLORINATED:
+        return (
+            f"{product.title} is chlorinated. With an acid or a cleaner it gives off gas. Never into a coffee machine."
+        )
+    if accepted and product.chemistry not in accepted:
+        wanted = " or ".join(sorted(chemistry.value for chemistry in accepted))
+        return f"{product.title} is {product.chemistry.value}; this takes something {wanted}. Read the label again."
+    if product.chemistry is Chemistry.DESCALER and filter_fitted and "water" in places:
+        return "The filter is still in the tank. Descaler ruins it, and it weakens the descaler. Take it out first."
+    for one in inside:
+        if one.place in places and product.chemistry.cleaner:
+            return _second(product, one)
+    return None
+
+
+def _second(product: Product, one: Inside) -> str:
+    where = f"the {one.place} circuit" if one.place in CIRCUITS else f"the {one.place}"
+    if one.title == product.title:
+        return f"{one.title} is inside {where} already. Never a second one: rinse it out first."
+    return (
+        f"{one.title} ({one.chemistry.value}) is still in {where}. "
+        f"Rinse it out with fresh water before {product.title} ({product.chemistry.value}) goes in."
+    )
+
+
+def added(inside: Iterable[Inside], product: Product, places: Iterable[str]) -> tuple[Inside, ...]:
+    """What is inside after a product went in."""
+    return (*inside, *(Inside(place, product.chemistry, product.title) for place in places))
+
+
+@dataclass(frozen=True)
+class Role:
+    """What a procedure asks for, and which chemistries do it.
+
+    Attributes:
+        key: short name.
+        title: its words, such as ``milk cleaner``.
+        accepts: chemistries that do the job.
+        default: key of the product that is taken where nobody chose one.
+    """
+
+    key: str
+    title: str
+    accepts: frozenset[Chemistry]
+    default: str
+
+
+def chosen_product(role: Role, products: Mapping[str, Product], wanted: str = "") -> Product | None:
+    """The product that serves a role: the one wanted, else the role's default; None where neither is known."""
+    return products.get(wanted) or products.get(role.default)

@@ -1,0 +1,45 @@
+"""Products of the keeper's own, and what was counted, bought and used."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from peewee import fn
+
+from lamplight.core.chemistry import Chemistry, Product
+from lamplight.core.stock import Move, StockMove
+from lamplight.store.models import Entry, ProductVersion, StockMoveFact
+
+
+def own_products() -> dict[str, Product | None]:
+    """The last version of each product that the keeper wrote, by key; None where it was deleted."""
+    latest = (
+        ProductVersion.select(fn.MAX(ProductVersion.id))
+        .join(Entry)
+        .where(Entry.undone_at.is_null())
+        .group_by(ProductVersion.key)
+    )
+    rows = ProductVersion.select().where(ProductVersion.id.in_(latest)).order_by(ProductVersion.key)
+    return {row.key: None if row.deleted else _product(row) for row in rows}
+
+
+def _product(row: ProductVersion) -> Product:
+    return Product(
+        row.key, row.title, row.role, row.form, Chemistry(row.chemistry), row.unit, row.dose, row.per_l, row.whole
+    )
+
+
+@dataclass(frozen=True)
+class MoveRow:
+    """A move; the entry is what undoing names."""
+
+    entry_id: int
+    fact: StockMove
+
+
+def stock_moves() -> list[MoveRow]:
+    """Every move that counts, oldest first."""
+    rows = (
+        StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null()).order_by(StockMoveFact.at, StockMoveFact.id)
+    )
+    return [MoveRow(row.entry_id, StockMove(row.product, Move(row.move), row.amount, row.at)) for row in rows]

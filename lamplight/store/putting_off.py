@@ -1,0 +1,28 @@
+"""What was left for later, and until when."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from lamplight.store.models import Entry, PutOff
+
+
+def put_off_until(now: datetime) -> dict[int, dict[str, datetime]]:
+    """Items that are put off and whose time has not come, by machine and item."""
+    rows = PutOff.select().join(Entry).where(Entry.undone_at.is_null()).order_by(PutOff.id)
+    found: dict[int, dict[str, datetime]] = {}
+    for row in rows:
+        found.setdefault(row.machine_id, {})[row.item] = row.until
+    return {
+        machine_id: {item: until for item, until in items.items() if until > now} for machine_id, items in found.items()
+    }
+
+
+def times_put_off(machine_id: int, item: str) -> int:
+    """How often an item was put off on a machine."""
+    return (
+        PutOff.select()
+        .join(Entry)
+        .where(PutOff.machine == machine_id, PutOff.item == item, Entry.undone_at.is_null())
+        .count()
+    )

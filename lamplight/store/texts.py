@@ -1,0 +1,53 @@
+"""Files of the keeper's own, kinds and procedures, as they stand."""
+
+from __future__ import annotations
+
+from peewee import fn
+
+from lamplight.store.models import Entry, KindVersion, MachineVersion, ProcedureVersion, TextVersion
+from lamplight.store.sites import newest
+
+
+def _texts(model: type[TextVersion]) -> dict[str, str]:
+    """The text of each own file that was not deleted, by key."""
+    latest = (
+        model.select(fn.MAX(model.id)).join(Entry, on=model.entry).where(Entry.undone_at.is_null()).group_by(model.key)
+    )
+    rows = model.select().where(model.id.in_(latest)).order_by(model.key)
+    return {row.key: row.text for row in rows if not row.deleted}
+
+
+def _text(model: type[TextVersion], key: str) -> str | None:
+    row = (
+        model.select()
+        .join(Entry, on=model.entry)
+        .where(model.key == key, Entry.undone_at.is_null())
+        .order_by(model.id.desc())
+        .first()
+    )
+    return None if row is None or row.deleted else row.text
+
+
+def own_kind_texts() -> dict[str, str]:
+    """Own kinds by key."""
+    return _texts(KindVersion)
+
+
+def own_kind_text(key: str) -> str | None:
+    """The text of one own kind, or None."""
+    return _text(KindVersion, key)
+
+
+def own_procedure_texts() -> dict[str, str]:
+    """Own procedures by key."""
+    return _texts(ProcedureVersion)
+
+
+def own_procedure_text(key: str) -> str | None:
+    """The text of one own procedure, or None."""
+    return _text(ProcedureVersion, key)
+
+
+def machines_of_kind(key: str) -> list[str]:
+    """Names of the machines of a kind, retired ones too."""
+    return sorted(version.name for version in newest(MachineVersion, "machine") if version.kind == key)
