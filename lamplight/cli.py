@@ -1,4 +1,4 @@
-"""The command line: serve, demo, import-readings, export, backup, restore, check."""
+"""The command line: serve, demo, add-keeper, import-readings, export, backup, restore, check."""
 
 from __future__ import annotations
 
@@ -77,22 +77,48 @@ def demo(host: str, port: int, fresh: bool, data: Path) -> None:
 def _serve(folder: Path, host: str, port: int, clock: Clock) -> None:
     import waitress
 
+    from lamplight.store.database import database
+    from lamplight.store.passphrases import secrets_by_keeper
     from lamplight.web import create_app
-    from lamplight.web.security import check_host
+    from lamplight.web.security import check_host, reached_at
 
-    check_host(host)
-    app = create_app(folder, clock)
+    app = create_app(folder, clock, host=host)
+    with database.connection_context():
+        check_host(host, bool(secrets_by_keeper()))
     try:
         server = waitress.create_server(app, host=host, port=port, threads=8, ident="lamplight")
     except OSError as problem:
         raise Said(f"Port {port} cannot be used ({problem.strerror}). Choose another with --port.") from problem
-    shown = f"[{host}]" if ":" in host else host
-    click.echo(f"Lamplight is ready at http://{shown}:{server.effective_port}/")
+    click.echo(f"Lamplight is ready at http://{reached_at(host)}:{server.effective_port}/")
     sys.stdout.flush()
     try:
         server.run()
     except KeyboardInterrupt:
         click.echo("Good night.")
+
+
+@main.command("add-keeper")
+@DATA
+@click.argument("name")
+@click.option("--initials", default="", help="Beside each entry of the log; from the name by default.")
+@click.password_option("--passphrase", prompt="Passphrase, ten characters or more")
+def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> None:
+    """Add a keeper who may sign in, or give one a new passphrase."""
+    from lamplight.actions.entries import Hand
+    from lamplight.actions.sign_in import set_passphrase
+    from lamplight.actions.sites import save_keeper
+    from lamplight.store.database import database, open_database
+    from lamplight.store.sites import keepers
+    from lamplight.web.clock import clock_from_environment
+
+    open_database(_folder(data))
+    hand = Hand(clock_from_environment().now())
+    with database.connection_context(), database.atomic():
+        known = next((row for row in keepers() if row.name.lower() == name.strip().lower()), None)
+        wanted = initials or "".join(word[0] for word in name.split())[:6]
+        keeper_id = known.id if known else save_keeper(name, wanted, hand)
+        set_passphrase(keeper_id, passphrase, hand)
+    click.echo(f"{name} may sign in. Serve it in your network with: lamplight serve --host 0.0.0.0")
 
 
 @main.command("import-readings")

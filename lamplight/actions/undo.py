@@ -29,6 +29,14 @@ WORDS = {
     "bar_reading": ("progress bar", "progress bars"),
     "device_event": ("first drink or refill", "first drinks or refills"),
     "kind_version": ("version of a kind", "versions of a kind"),
+    "procedure_version": ("version of a procedure", "versions of a procedure"),
+    "product_version": ("product", "products"),
+    "stock_move": ("move in the cupboard", "moves in the cupboard"),
+    "put_off": ("putting off", "puttings off"),
+    "truth_told": ("answer of yours", "answers of yours"),
+    "inspected": ("inspection", "inspections"),
+    "photo": ("photo", "photos"),
+    "keeper_secret": ("passphrase", "passphrases"),
 }
 
 

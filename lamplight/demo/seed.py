@@ -15,6 +15,9 @@ from lamplight.actions.entries import Hand
 from lamplight.actions.exchange import ImportFacts, import_readings
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
+from lamplight.actions.outlook import look_at
+from lamplight.actions.preparing import put_off
+from lamplight.actions.products import move_stock
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
@@ -22,6 +25,7 @@ from lamplight.actions.water import TypedTest, add_water_test, fit_cartridge
 from lamplight.core.calendar import OpeningHours, SiteCalendar, minute_of
 from lamplight.core.care import CareItem
 from lamplight.core.run import EventKind
+from lamplight.core.stock import Move
 from lamplight.core.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
 from lamplight.demo.story import (
     AWAY_AHEAD,
@@ -31,8 +35,10 @@ from lamplight.demo.story import (
     KEEPERS,
     MACHINES,
     OPENS,
+    PUT_OFF,
     READ_DAYS,
     SITE,
+    STOCK,
     WATER,
     ZONE,
     MachineStory,
@@ -41,7 +47,7 @@ from lamplight.formats.readings_csv import write
 from lamplight.store.database import BACKUP_FOLDER, data_file, database, open_database
 from lamplight.store.models import Entry
 from lamplight.store.runs import run_row
-from lamplight.store.sites import MachineRow, SiteRow, machine
+from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import MAINS
 
 MARK = "demo-seeded"
@@ -139,6 +145,27 @@ def tell(now: datetime) -> None:
         _bars(story, [event for event in events if event.machine == row], Hand(now - timedelta(minutes=3), keepers[1]))
     for n, event in enumerate(sorted(set(events) - set(older), key=lambda event: event.at)):
         _enact(event, site, Hand(event.at, keepers[n % 3 == 0]), event.at >= begun)
+    _cupboard(site, now, keepers[1])
+    _put_off(site, now, keepers[0])
+
+
+def _cupboard(site: SiteRow, now: datetime, keeper_id: int) -> None:
+    """What was counted some days ago; the runs since then took their share by themselves."""
+    for product, units, back in STOCK:
+        day = site.calendar.open_day_from(site.calendar.today(now) - timedelta(days=back), -1)
+        at = site.calendar.opening(day) + timedelta(minutes=3)
+        move_stock(product, Move.COUNTED, units, Hand(at, keeper_id))
+
+
+def _put_off(site: SiteRow, now: datetime, keeper_id: int) -> None:
+    """One job was left for a quieter hour."""
+    name, item, days = PUT_OFF
+    row = next(row for row in machines(site.id) if row.name == name)
+    look = look_at(site, row.id, now)
+    due = look.assessment.due(item) if look else None
+    until = site.calendar.closing(site.calendar.open_day_from(site.calendar.today(now) + timedelta(days=days)))
+    if due is not None:
+        put_off(row, due, until, Hand(now - timedelta(minutes=2), keeper_id))
 
 
 def _other_counters(story: MachineStory, events: list[_Event], row: MachineRow) -> list[tuple[str, str, datetime, int]]:

@@ -87,4 +87,10 @@ FIRST_DAY = 56
 READ_DAYS = (56, 53, 49, 47, 44, 42, 40, 37, 35, 32, 30, 28, 26, 23, 21, 19, 16, 14, 13, 11, 9, 8, 6, 5, 4, 2, 1, 0)
 CLOSED_AHEAD = (("Stocktaking", 9, 9),)
 AWAY_AHEAD = (("Kiln relining, everybody off", 24, 41),)
+# Product, units counted, days before today. The concentrate will not do for the next descaling.
+STOCK = (
+    ("brew-tablets", 9, 12), ("milk-liquid", 640, 12), ("milk-acid-sachets", 1, 12), ("descaler-liquid", 70, 12),
+    ("descaler-sachets", 2, 12), ("silicone-grease", 38, 40), ("filter-cartridges", 0, 12), ("wand-tablets", 11, 12),
+)  # fmt: skip
+PUT_OFF = ("Reception", "grease", 1)
 WATER = ((410, 17.0, 13.5), (38, 18.0, 14.0))

@@ -14,6 +14,7 @@ from lamplight.core.errors import LamplightError
 
 FILE_NAME = "lamplight.sqlite3"
 BACKUP_FOLDER = "backups"
+PHOTO_FOLDER = "photos"
 MIGRATIONS = Path(__file__).parent / "migrations"
 PRAGMAS = {"foreign_keys": 1, "journal_mode": "wal", "busy_timeout": 5000, "synchronous": "normal"}
 
@@ -23,6 +24,16 @@ database = SqliteDatabase(None, pragmas=PRAGMAS, lock_type="IMMEDIATE")
 
 class DataFileProblem(LamplightError):
     """The data file cannot be used as it is."""
+
+
+def photo_folder() -> Path:
+    """Where the photos of the open data file lie: beside it."""
+    return Path(str(database.database)).parent / PHOTO_FOLDER
+
+
+def photos_beside(copy: Path) -> Path:
+    """Where the photos of a backup lie: a folder beside it with its name."""
+    return copy.with_name(f"{copy.stem}-photos")
 
 
 def data_file(folder: Path) -> Path:
@@ -91,7 +102,7 @@ class _nothing:
 
 
 def back_up_to(target: Path, replace: bool = False) -> None:
-    """A whole copy of the open file, while others write (SQLite's VACUUM INTO).
+    """A whole copy of the open file, while others write (SQLite's VACUUM INTO), its photos in a folder beside it.
 
     Raises:
         DataFileProblem: when the target exists and may not be replaced.
@@ -101,6 +112,9 @@ def back_up_to(target: Path, replace: bool = False) -> None:
     target.parent.mkdir(parents=True, exist_ok=True)
     target.unlink(missing_ok=True)
     database.execute_sql("VACUUM INTO ?", (str(target),))
+    # Photos are written once and never changed: after the copy of the book each one it names is there.
+    if photo_folder().is_dir():
+        shutil.copytree(photo_folder(), photos_beside(target), dirs_exist_ok=True)
 
 
 def restore_into(backup: Path, folder: Path) -> None:
@@ -124,6 +138,8 @@ def restore_into(backup: Path, folder: Path) -> None:
         raise DataFileProblem(f"{backup} is damaged or is not a backup. Try an older one.")
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     shutil.copyfile(backup, data_file(folder))
+    if photos_beside(backup).is_dir():
+        shutil.copytree(photos_beside(backup), folder / PHOTO_FOLDER, dirs_exist_ok=True)
 
 
 def backup_name(now: datetime) -> str:

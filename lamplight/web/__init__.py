@@ -12,17 +12,20 @@ from lamplight import __version__
 from lamplight.store.database import database, open_database, schema_version, writable
 from lamplight.web import errors, rendering, security
 from lamplight.web.clock import Clock
+from lamplight.web.security import LOOPBACK
+from lamplight.web.sign_in import views as sign_in
 
 CSRF = CSRFProtect()
 
 
-def create_app(folder: Path, clock: Clock | None = None, testing: bool = False) -> Flask:
+def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, host: str = LOOPBACK[0]) -> Flask:
     """The application over one data folder.
 
     Args:
         folder: where the data file lies; created when missing.
         clock: tells the time; the machine's own by default.
         testing: for tests; changes nothing but how unexpected errors surface.
+        host: where the server listens; anywhere but on loopback keepers sign in.
     """
     open_database(folder)
     app = Flask("lamplight.web", static_folder="static", template_folder="templates")
@@ -34,7 +37,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False) 
         PERMANENT_SESSION_LIFETIME=timedelta(days=400),
         WTF_CSRF_TIME_LIMIT=None,
         MAX_CONTENT_LENGTH=256 * 1024,
-        TRUSTED_HOSTS=["127.0.0.1", "localhost", "[::1]"],
+        TRUSTED_HOSTS=security.trusted_hosts(host),
         TESTING=testing,
     )
     app.extensions["lamplight_clock"] = clock or Clock()
@@ -44,6 +47,8 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False) 
     errors.register(app)
     rendering.register(app)
     _connect(app)
+    if host not in LOOPBACK:
+        sign_in.register(app)
     _register_blueprints(app)
 
     @app.get("/healthz")
@@ -77,11 +82,13 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.kinds import views as kinds
     from lamplight.web.log import views as log
     from lamplight.web.machines import views as machines
+    from lamplight.web.procedures import views as procedures
     from lamplight.web.readings import views as readings
     from lamplight.web.runs import views as runs
     from lamplight.web.setup import views as setup
+    from lamplight.web.supplies import views as supplies
     from lamplight.web.today import views as today
     from lamplight.web.water import views as water
 
-    for place in (today, machines, readings, water, runs, log, setup, kinds):
+    for place in (today, machines, readings, water, supplies, runs, log, setup, kinds, procedures):
         app.register_blueprint(place.blueprint)

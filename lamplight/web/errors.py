@@ -15,6 +15,7 @@ LOG = logging.getLogger("lamplight")
 SENTENCES = {
     404: ("Not here", "There is no such page, or what it showed is no longer in the book."),
     405: ("Not this way", "That address only takes a form. Go back and use the button."),
+    429: ("Too many tries", "Wait a quarter of an hour, then try again. A keeper can set a new passphrase meanwhile."),
     413: ("Too large", "That file is larger than Lamplight takes here. Split it, or leave old years out."),
 }
 

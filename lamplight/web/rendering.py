@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Mapping
+from dataclasses import dataclass
 from datetime import date, datetime
 from functools import cache
 from pathlib import Path
@@ -18,8 +19,9 @@ from lamplight import __version__
 from lamplight.actions.entries import Hand
 from lamplight.core.doubts import grouped
 from lamplight.core.procedure import words_for_ml
+from lamplight.core.run_clock import calls_at
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, status_glyph
-from lamplight.store.runs import open_runs
+from lamplight.store.runs import RunRow, open_runs
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site
 from lamplight.web.clock import now
 
@@ -29,6 +31,7 @@ DOCK = (
     (2, "Machines", "machines.page"),
     (3, "Readings", "readings.page"),
     (5, "Water", "water.page"),
+    (6, "Supplies", "supplies.page"),
     (8, "Log", "log.page"),
 )
 
@@ -47,7 +50,10 @@ class SetUpFirst(Exception):
 
 
 def keeper() -> KeeperRow | None:
-    """Who uses this browser, if they said so and are still around."""
+    """Who is signed in; where nobody signs in, who uses this browser, if they said so and are still around."""
+    asked = current_app.extensions.get("lamplight_keeper")
+    if asked is not None:
+        return asked()
     chosen = session.get("keeper")
     return next((row for row in keepers() if row.id == chosen), None)
 
@@ -126,9 +132,13 @@ def field_moment(value: datetime) -> str:
 def _everywhere() -> Mapping[str, Any]:
     known = the_site() if "site" not in g else g.site
     g.site = known
+    if _outside():
+        return {"site": None, "keeper": None, "keepers": [], "signs_in": True, "now": now(), "version": __version__,
+                "dock": (), "running": [], "asset": asset}  # fmt: skip
     return {
         "site": known,
         "keeper": keeper(),
+        "signs_in": "lamplight_keeper" in current_app.extensions,
         "keepers": keepers(),
         "now": now(),
         "version": __version__,
@@ -138,12 +148,37 @@ def _everywhere() -> Mapping[str, Any]:
     }
 
 
-def _running(known: SiteRow | None) -> list[tuple[str, Any]]:
-    """Open runs with the names of their machines."""
+def _outside() -> bool:
+    """Whether this page is shown to somebody who is not signed in: then it tells nothing of the book."""
+    return "lamplight_keeper" in current_app.extensions and keeper() is None
+
+
+@dataclass(frozen=True)
+class Calling:
+    """An open run on the strip.
+
+    Attributes:
+        calls_at: when it wants its keeper; now where it waits already.
+        waits: whether it waits already.
+    """
+
+    machine: str
+    run: RunRow
+    calls_at: datetime
+    waits: bool
+
+
+def _running(known: SiteRow | None) -> list[Calling]:
+    """Open runs, the one that calls first in front."""
     if known is None:
         return []
-    names = {row.id: row.name for row in machines(known.id)}
-    return [(names[run.machine_id], run) for run in open_runs() if run.machine_id in names]
+    names, moment = {row.id: row.name for row in machines(known.id)}, now()
+    found = [
+        Calling(names[run.machine_id], run, at, at <= moment)
+        for run in open_runs()
+        if run.machine_id in names and (at := calls_at(run.state, moment)) is not None
+    ]
+    return sorted(found, key=lambda one: (one.calls_at, one.machine))
 
 
 def register(app: Flask) -> None:

@@ -18,6 +18,15 @@ from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("kinds", __name__, url_prefix="/kinds", template_folder="templates")
+PLACE = {
+    "title": "A kind of your own",
+    "all": "kinds.page",
+    "all_words": "All kinds",
+    "save": "kinds.save",
+    "check": "kinds.check",
+    "schema": "kinds.schema",
+    "hint": "An item may say “like: descale” and only what is other.",
+}
 NEW = """key: my-machine
 title: My machine
 blurb: What it is like, in a sentence.
@@ -86,7 +95,9 @@ def _mistakes(text: str) -> list[Mistake]:
 
 
 def _editor(text: str, code: int = 200, mistakes=(), moved=None, editing: str = ""):  # noqa: ANN001, ANN202
-    return render("kinds/edit.html", "worktop", code, text=text, mistakes=mistakes, moved=moved, editing=editing)
+    return render(
+        "editor.html", "worktop", code, place=PLACE, text=text, mistakes=mistakes, moved=moved, editing=editing
+    )
 
 
 @blueprint.get("/new")
@@ -111,7 +122,7 @@ def check():  # noqa: ANN201
     """Mistakes while one types."""
     site()
     text = request.form.get("text", "")
-    return render("kinds/edit.html", "mistakes", text=text, mistakes=_mistakes(text), moved=None, editing="")
+    return render("editor.html", "mistakes", place=PLACE, text=text, mistakes=_mistakes(text), moved=None, editing="")
 
 
 @blueprint.post("")

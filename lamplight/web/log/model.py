@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 
 from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.outlook import run_outcomes
 from lamplight.core.circuits import Circuit
+from lamplight.core.needs import need_lines
 from lamplight.store.logbook import EntryRow, entries
-from lamplight.store.sites import SiteRow, machines
+from lamplight.store.photos import PhotoRow, photos_of_runs
+from lamplight.store.runs import RunRow, ended_runs
+from lamplight.store.sites import MachineRow, SiteRow, machines
 
 
 @dataclass(frozen=True)
@@ -42,3 +46,48 @@ def log_days(
         line = LogLine(row, machine.name if machine else "", own, words, running)
         days.setdefault(site.calendar.today(row.at), []).append(line)
     return list(days.items()), older
+
+
+@dataclass(frozen=True)
+class RunLine:
+    """A run that has ended.
+
+    Attributes:
+        minutes: from beginning to end.
+        steps: title, seconds spent and expected seconds of each timed step.
+        drawn_ml: water that its steps let out.
+        used: what it used up, in words.
+    """
+
+    run: RunRow
+    machine: str
+    minutes: int
+    steps: tuple[tuple[str, int, int], ...]
+    drawn_ml: int
+    used: tuple[str, ...]
+    words: str
+    photos: tuple[PhotoRow, ...]
+
+
+def run_lines(known: Mapping[int, MachineRow], machine_id: int | None, item: str, length: int) -> list[RunLine]:
+    """The latest runs of one machine or of all, newest first."""
+    wanted = [machine_id] if machine_id in known else list(known)
+    runs = [run for one in wanted for run in ended_runs(one, length, item or None)]
+    runs = sorted(runs, key=lambda run: run.state.begun_at, reverse=True)[:length]
+    outcomes, photos = run_outcomes([run.id for run in runs]), photos_of_runs([run.id for run in runs])
+    return [_run_line(run, known[run.machine_id].name, outcomes[run.id][0], photos.get(run.id, [])) for run in runs]
+
+
+def _run_line(run: RunRow, machine: str, words: str, photos: list[PhotoRow]) -> RunLine:
+    state = run.state
+    timed = [
+        (state.procedure.steps[n].title, seconds, duration.likely_s)
+        for n, seconds in sorted(state.spent_s.items())
+        if (duration := state.procedure.steps[n].duration) is not None
+    ]
+    drawn = sum(delivery.ml for n in state.spent_s for delivery in state.procedure.steps[n].delivers)
+    used = [
+        f"{line.amount} {line.thing}" for line in need_lines(state.procedure, state.context.products) if line.product
+    ]
+    minutes = round(((state.ended_at or state.begun_at) - state.begun_at).total_seconds() / 60)
+    return RunLine(run, machine, minutes, tuple(timed), drawn, tuple(used), words, tuple(photos))

@@ -10,7 +10,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.store.logbook import entry
 from lamplight.store.sites import machines
 from lamplight.web import forms
-from lamplight.web.log.model import log_days
+from lamplight.web.log.model import log_days, run_lines
 from lamplight.web.rendering import hand, site
 from lamplight.web.rendering import page as render
 
@@ -28,6 +28,18 @@ def page():  # noqa: ANN201
     return render(
         "log/page.html", "worktop", days=days, older=older, machine=machine, circuit=circuit, item=item,
         circuits=list(Circuit), machines=machines(here.id),
+    )  # fmt: skip
+
+
+@blueprint.get("/runs")
+def runs():  # noqa: ANN201
+    """Runs with their times, volumes, answers, notes and photos."""
+    here = site()
+    known = {row.id: row for row in machines(here.id, retired=True)}
+    machine, item = forms.row_number(request.args.get("machine", "")), request.args.get("item", "")
+    return render(
+        "log/runs.html", "worktop", lines=run_lines(known, machine, item, PAGE_LENGTH), machine=machine, item=item,
+        machines=sorted(known.values(), key=lambda row: row.name),
     )  # fmt: skip
 
 

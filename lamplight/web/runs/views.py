@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from flask import Blueprint, abort, flash, request
+from flask import Blueprint, abort, flash, request, send_file
 
 from lamplight.actions.outlook import MachineLook, look_at, look_at_all
+from lamplight.actions.photos import add_photo, photo_path
 from lamplight.actions.preparing import Wishes, prepare, put_off
 from lamplight.actions.procedures import RINSE_OUT
 from lamplight.actions.readings import DoubtfulReadings
@@ -15,6 +16,7 @@ from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.run import Outcome
 from lamplight.core.truths import LAMP_OUT
 from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.store.photos import photos_of_runs
 from lamplight.store.runs import RunRow, run_extras, run_row
 from lamplight.store.sites import machine
 from lamplight.web import forms
@@ -126,7 +128,7 @@ def _show(run_id: int, code: int = 200, said: str = "", doubts=(), form=None):  
     after = _afterwards(run, look, others) if model.mode == "over" else {}
     return render(
         "runs/page.html", "run", code, model=model, run=run, look=look, said=said, doubts=doubts, form=form or {},
-        **after,
+        photos=photos_of_runs([run_id]).get(run_id, []), **after,
     )  # fmt: skip
 
 
@@ -196,6 +198,28 @@ def _finish_of(form: Mapping[str, str], machine_id: int) -> Finish:
         inspected=looked,
         used=used or None,
     )
+
+
+@blueprint.post("/<int:run_id>/photo")
+def photo(run_id: int):  # noqa: ANN201
+    run, _look = _existing(run_id)
+    upload = request.files.get("photo")
+    try:
+        if upload is None or not upload.filename:
+            raise InvalidInput("Choose or take a photo first.")
+        add_photo(run, upload.read(), request.form.get("title", ""), hand())
+    except InvalidInput as problem:
+        return _show(run_id, 422, str(problem), form=request.form)
+    return see_other("runs.page", run_id=run_id)
+
+
+@blueprint.get("/photos/<name>")
+def photo_file(name: str):  # noqa: ANN201
+    site()
+    path = photo_path(name)
+    if path is None:
+        abort(404)
+    return send_file(path, mimetype="image/jpeg")
 
 
 @blueprint.post("/<int:run_id>/finish")

@@ -5,17 +5,19 @@ from __future__ import annotations
 from collections.abc import Mapping
 from zoneinfo import available_timezones
 
-from flask import Blueprint, abort, flash, redirect, request, session, url_for
+from flask import Blueprint, abort, current_app, flash, redirect, request, session, url_for
 
 from lamplight.actions.absences import add_absence, countries, take_holidays
+from lamplight.actions.sign_in import set_passphrase
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.calendar import WEEKDAYS, OpeningHours, SiteCalendar
 from lamplight.core.errors import InvalidInput
 from lamplight.store.books import absences
+from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import hand, keeper, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("setup", __name__, template_folder="templates")
@@ -177,13 +179,36 @@ def people():  # noqa: ANN201
             return see_other("setup.people")
         except InvalidInput as problem:
             errors["initials"] = str(problem)
-    form = request.form if errors else {}
-    return render("setup/people.html", "worktop", 422 if errors else 200, form=form, errors=errors)
+    return _people(422 if errors else 200, errors)
+
+
+def _people(code: int, errors: Mapping[str, str]):  # noqa: ANN202
+    form = request.form if "initials" in errors else {}
+    return render("setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets_by_keeper()))
 
 
 @blueprint.post("/who")
 def who():  # noqa: ANN201
+    if "lamplight_keeper" in current_app.extensions:
+        abort(404)  # who it is comes from the sign-in
     chosen = request.form.get("keeper", "")
     session["keeper"] = forms.row_number(chosen)
     session.permanent = True
     return redirect(forms.same_site(request.form.get("next", ""), url_for("today.page")), 303)
+
+
+@blueprint.post("/people/passphrase")
+def passphrase():  # noqa: ANN201
+    """A keeper's own passphrase; where nobody signs in, of the keeper whom the form names."""
+    wanted = forms.row_number(request.form.get("id", "")) or 0
+    own = keeper()
+    if "lamplight_keeper" in current_app.extensions:
+        wanted = own.id if own else 0
+    try:
+        if request.form.get("passphrase") != request.form.get("again"):
+            raise InvalidInput("The two passphrases differ. Type the same one twice.")
+        set_passphrase(wanted, request.form.get("passphrase", ""), hand())
+    except InvalidInput as problem:
+        return _people(422, {"passphrase": str(problem)})
+    flash("The passphrase is set. Phones that were signed in with the old one are signed out.")
+    return see_other("setup.people")

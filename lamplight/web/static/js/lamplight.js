@@ -16,6 +16,9 @@
       document.title = title.textContent + " · Lamplight";
       title.focus({ preventScroll: true });
       window.scrollTo(0, 0);
+      announce(title.textContent);
+      showSound();
+      stayAwake();
     }
   });
 
@@ -49,6 +52,104 @@
       };
     });
   });
+
+  // A run that calls: the title says so, and a sound where it was switched on. The page counts from the
+  // server's stamps, so that it calls at the same moment on every screen.
+  const called = new Set();
+
+  function remembered(name) {
+    try {
+      return localStorage.getItem(name);
+    } catch (_blocked) {
+      return null;
+    }
+  }
+
+  function ring() {
+    if (remembered("lamplight-sound") !== "on" || !window.AudioContext) return;
+    const audio = new AudioContext();
+    [0, 0.35, 0.7].forEach(function (start, n) {
+      const tone = audio.createOscillator();
+      const loudness = audio.createGain();
+      tone.frequency.value = [660, 880, 1100][n];
+      loudness.gain.setValueAtTime(0.001, audio.currentTime + start);
+      loudness.gain.exponentialRampToValueAtTime(0.3, audio.currentTime + start + 0.03);
+      loudness.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + start + 0.32);
+      tone.connect(loudness).connect(audio.destination);
+      tone.start(audio.currentTime + start);
+      tone.stop(audio.currentTime + start + 0.34);
+    });
+  }
+
+  let aheadOfServer = null;
+
+  function lookForCalls() {
+    const first = document.querySelector("[data-calls][data-now]");
+    if (first && aheadOfServer === null) aheadOfServer = Date.now() - Date.parse(first.dataset.now);
+    document.querySelectorAll("[data-calls]").forEach(function (one) {
+      const calls = Date.parse(one.dataset.calls);
+      if (Number.isNaN(calls) || Date.now() - aheadOfServer < calls) return;
+      const state = one.querySelector("[data-call-state]");
+      if (state && state.textContent.indexOf("calls about") === 0) state.textContent = "waits for you";
+      const name = one.dataset.callWords + one.dataset.calls;
+      if (called.has(name)) return;
+      called.add(name);
+      // What waited already when the page came is said on the page; only a fresh call rings.
+      if (Date.parse(one.dataset.now) >= calls) return;
+      document.title = "● " + one.dataset.callWords + " calls";
+      announce(one.dataset.callWords + " calls");
+      ring();
+    });
+  }
+  setInterval(lookForCalls, 1000);
+
+  function announce(words) {
+    const place = document.getElementById("announcer");
+    if (place) place.textContent = words;
+  }
+
+  // The screen stays awake while a run is open, where the browser can do that.
+  let awake = null;
+
+  function stayAwake() {
+    if (!document.querySelector("[data-run] .run-buttons") || !navigator.wakeLock || document.hidden) return;
+    navigator.wakeLock.request("screen").then(function (lock) { awake = lock; }, function () { awake = null; });
+  }
+  document.addEventListener("visibilitychange", function () { if (!awake || awake.released) stayAwake(); });
+
+  // A lost connection: the clock goes on, the page says that the step is not saved, and sends it again.
+  let unsent = null;
+
+  function sayUnsent(words) {
+    const place = document.getElementById("unsent");
+    if (!place) return;
+    place.hidden = !words;
+    place.textContent = words;
+  }
+
+  document.addEventListener("htmx:sendError", function (event) {
+    const form = event.detail.elt.closest("form[hx-post]");
+    if (!form || !form.closest("[data-run]")) return;
+    unsent = form;
+    sayUnsent("No connection. This step is not saved yet; the clock goes on. It is sent again as soon as the connection is back.");
+    form.querySelectorAll("button").forEach(function (button) { button.disabled = false; });
+  });
+
+  function sendAgain() {
+    if (!unsent || !document.body.contains(unsent)) {
+      unsent = null;
+      return;
+    }
+    const form = unsent;
+    fetch("/healthz").then(function (answer) {
+      if (!answer.ok || unsent !== form) return;
+      unsent = null;
+      sayUnsent("");
+      form.requestSubmit();
+    }, function () { /* still away */ });
+  }
+  window.addEventListener("online", sendAgain);
+  setInterval(function () { if (unsent) sendAgain(); }, 3000);
 
   function keysOff() {
     try {
@@ -191,9 +292,22 @@
       }
     }
     if (event.target.matches("[data-how]")) showWanted(event.target);
+    if (event.target.matches("[data-sound]")) {
+      try {
+        localStorage.setItem("lamplight-sound", event.target.checked ? "on" : "off");
+        if (event.target.checked) ring();
+      } catch (_blocked) {
+        event.target.checked = false;
+      }
+    }
     const form = event.target.closest("[data-submit-on-change]");
     if (form) (form.form || form).requestSubmit();
   });
+
+  function showSound() {
+    const sound = document.querySelector("[data-sound]");
+    if (sound) sound.checked = remembered("lamplight-sound") === "on";
+  }
 
   function showWanted(select) {
     const row = select.parentElement;
@@ -218,6 +332,8 @@
     if (area) numberLines(area);
     const box = document.querySelector("[data-keys-off]");
     if (box) box.checked = keysOff();
+    showSound();
+    stayAwake();
     if (location.hash === "#find" && document.querySelector("[data-find]")) document.querySelector("[data-find]").focus();
   });
 })();

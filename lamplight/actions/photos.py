@@ -1,0 +1,80 @@
+"""Photos of a run: taken in whole or not at all, made small, without what the camera wrote into them."""
+
+from __future__ import annotations
+
+import io
+import secrets
+from pathlib import Path
+
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from lamplight.actions.entries import Hand, optional, write_entry
+from lamplight.core.errors import InvalidInput
+from lamplight.store.database import database, photo_folder
+from lamplight.store.models import Photo
+from lamplight.store.runs import RunRow
+
+MOST_BYTES = 12 * 1024 * 1024
+MOST_PIXELS = 60_000_000
+LONGEST_SIDE = 1600
+QUALITY = 82
+
+
+def shrunk(data: bytes) -> tuple[bytes, int, int]:
+    """A picture made small and drawn anew, so that nothing but the picture is left; with its width and height.
+
+    Raises:
+        InvalidInput: when it is too large, or not a picture that can be read.
+    """
+    if len(data) > MOST_BYTES:
+        raise InvalidInput("That photo is larger than 12 MB. Take it with a smaller size.")
+    try:
+        with Image.open(io.BytesIO(data), formats=("JPEG", "PNG", "WEBP")) as picture:
+            if picture.width * picture.height > MOST_PIXELS:
+                raise InvalidInput("That photo has too many pixels. Take it with a smaller size.")
+            upright = ImageOps.exif_transpose(picture).convert("RGB")
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as problem:
+        raise InvalidInput("That is not a photo that can be read: JPEG, PNG and WebP can.") from problem
+    upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+    fresh = Image.new("RGB", upright.size)
+    fresh.paste(upright)
+    out = io.BytesIO()
+    fresh.save(out, "JPEG", quality=QUALITY, optimize=True)
+    return out.getvalue(), fresh.width, fresh.height
+
+
+def add_photo(run: RunRow, data: bytes, title: str, hand: Hand) -> str:
+    """Keep a photo with a run; answers its file name.
+
+    Raises:
+        InvalidInput: as `shrunk` does, or when the title is too long.
+    """
+    title = optional(title, "The title", 120)
+    small, width, height = shrunk(data)
+    name = f"{secrets.token_hex(12)}.jpg"
+    folder = photo_folder()
+    folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+    path = folder / name
+    path.write_bytes(small)
+    state = run.state
+    step = state.index if state.running and state.step is not None else None
+    try:
+        with database.atomic():
+            words = f"Photo: {title or state.procedure.title}"
+            entry = write_entry("photo", words, hand, run.machine_id)
+            Photo.create(
+                entry=entry, machine=run.machine_id, run=run.id, step=step, title=title, file=name, width=width,
+                height=height, at=hand.now,
+            )  # fmt: skip
+    except BaseException:
+        path.unlink(missing_ok=True)
+        raise
+    return name
+
+
+def photo_path(name: str) -> Path | None:
+    """Where a photo that is in the book lies; None where it is not."""
+    if not Photo.select().where(Photo.file == name).exists():
+        return None
+    path = photo_folder() / name
+    return path if path.is_file() else None

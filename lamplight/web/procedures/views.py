@@ -1,0 +1,195 @@
+"""Procedures: read, copied, edited with their mistakes beside the line, printed as a card for one machine."""
+
+from __future__ import annotations
+
+import segno
+from flask import Blueprint, Response, abort, flash, request, url_for
+from markupsafe import Markup
+
+from lamplight.actions.kinds import kinds
+from lamplight.actions.outlook import look_at
+from lamplight.actions.preparing import prepare
+from lamplight.actions.procedures import (
+    copied_procedure,
+    delete_procedure,
+    known_procedure,
+    own_procedure,
+    procedures,
+    read_procedure,
+    save_procedure,
+    text_of_procedure,
+)
+from lamplight.core.errors import InvalidInput
+from lamplight.core.procedure import ShippedProcedure
+from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.library.mistakes import FileMistakes, Mistake
+from lamplight.library.shelf import procedure_schema
+from lamplight.web.clock import now
+from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import page as render
+
+blueprint = Blueprint("procedures", __name__, url_prefix="/procedures", template_folder="templates")
+PLACE = {
+    "title": "A procedure of your own",
+    "all": "procedures.page",
+    "all_words": "All procedures",
+    "save": "procedures.save",
+    "check": "procedures.check",
+    "schema": "procedures.schema",
+    "hint": "An item of a kind is guided by it when it says “procedure:” and its key.",
+}
+NEW = """key: my-procedure
+title: My procedure
+circuit: brew
+needs:
+  - {amount: "1", thing: cloth}
+cautions: [hot]
+steps:
+  - do: Wipe it
+    text: With a damp cloth.
+    part: [outlet, panel]
+    pose: wipe
+  - check: Is it clean?
+    text: Look at it against the light.
+    part: [outlet, panel]
+    on_no: Wipe it once more.
+"""
+SIZES = ("a4", "a5")
+
+
+@blueprint.get("")
+def page():  # noqa: ANN201
+    site()
+    users: dict[str, int] = {}
+    for kind in kinds().values():
+        for item in kind.items:
+            users[item.procedure] = users.get(item.procedure, 0) + 1
+    rows = [
+        (shipped.plain, len(shipped.steps), own_procedure(key), users.get(key, 0))
+        for key, shipped in procedures().items()
+    ]
+    return render("procedures/page.html", "worktop", rows=rows)
+
+
+def _known(key: str) -> ShippedProcedure:
+    site()
+    if key not in procedures():
+        abort(404)
+    return known_procedure(key)
+
+
+@blueprint.get("/<key>.yaml")
+def export(key: str) -> Response:
+    _known(key)
+    headers = {"Content-Disposition": f"attachment; filename={key}.yaml"}
+    return Response(text_of_procedure(key), mimetype="application/yaml; charset=utf-8", headers=headers)
+
+
+@blueprint.get("/schema.json")
+def schema() -> Response:
+    return Response(procedure_schema(), mimetype="application/schema+json")
+
+
+@blueprint.get("/<key>")
+def procedure(key: str):  # noqa: ANN201
+    known = _known(key)
+    users = [
+        (kind.title, item.title)
+        for kind in kinds().values()
+        for item in kind.items
+        if item.procedure == known.plain.key
+    ]
+    return render("procedures/procedure.html", "worktop", shipped=known, users=users, own=own_procedure(key))
+
+
+def _mistakes(text: str) -> list[Mistake]:
+    try:
+        read_procedure(text)
+    except FileMistakes as wrong:
+        return list(wrong.mistakes)
+    except InvalidInput as problem:
+        return [Mistake("", 1, str(problem))]
+    return []
+
+
+def _editor(text: str, code: int = 200, mistakes=(), editing: str = ""):  # noqa: ANN001, ANN202
+    return render(
+        "editor.html", "worktop", code, place=PLACE, text=text, mistakes=mistakes, moved=None, editing=editing
+    )
+
+
+@blueprint.get("/new")
+def new():  # noqa: ANN201
+    site()
+    source = request.args.get("copy", "")
+    try:
+        return _editor(copied_procedure(source) if source else NEW)
+    except InvalidInput:
+        abort(404)
+
+
+@blueprint.get("/<key>/edit")
+def edit(key: str):  # noqa: ANN201
+    _known(key)
+    text = own_procedure(key)
+    return _editor(text, editing=key) if text else see_other("procedures.new", copy=key)
+
+
+@blueprint.post("/check")
+def check():  # noqa: ANN201
+    """Mistakes while one types."""
+    site()
+    text = request.form.get("text", "")
+    return render("editor.html", "mistakes", place=PLACE, text=text, mistakes=_mistakes(text), moved=None, editing="")
+
+
+@blueprint.post("")
+def save():  # noqa: ANN201
+    site()
+    upload = request.files.get("file")
+    text = upload.read().decode("utf-8", "replace") if upload and upload.filename else request.form.get("text", "")
+    text = text.replace("\r\n", "\n")
+    mistakes = _mistakes(text)
+    if mistakes:
+        return _editor(text, 422, mistakes)
+    try:
+        saved = save_procedure(text, hand())
+    except InvalidInput as problem:
+        return _editor(text, 422, [Mistake("", 1, str(problem))])
+    flash(f"The procedure “{saved.plain.title}” is saved. Runs that are under way keep the old one.")
+    return see_other("procedures.procedure", key=saved.plain.key)
+
+
+@blueprint.post("/<key>/delete")
+def delete(key: str):  # noqa: ANN201
+    _known(key)
+    delete_procedure(key, hand())
+    flash("The procedure is gone. The log can bring it back.")
+    return see_other("procedures.page")
+
+
+@blueprint.get("/card/<int:machine_id>/<key>")
+def card(machine_id: int, key: str):  # noqa: ANN201
+    """One page to print and hang beside the machine."""
+    look = look_at(site(), machine_id, now())
+    if look is None:
+        abort(404)
+    try:
+        ready = prepare(look, key, site().calendar, now())
+    except InvalidInput:
+        abort(404)
+    address = url_for("runs.ready", machine_id=machine_id, key=key, _external=True)
+    size = request.args.get("size", "a4")
+    touched = ready.due.item.part if ready.due else ready.procedure.steps[0].part
+    return render(
+        "procedures/card.html", "worktop", ready=ready, look=look, address=address, qr=_qr(address),
+        drawing=cutaway(look.kind, Scene(touched=touched), cls="cutaway card-drawing"),
+        size=size if size in SIZES else "a4", sizes=SIZES,
+    )  # fmt: skip
+
+
+def _qr(address: str) -> Markup:
+    """The address as a square of dots that a phone reads."""
+    return Markup(
+        segno.make(address, error="m", micro=False).svg_inline(border=2, omitsize=True, svgclass="qr", lineclass=None)
+    )
