@@ -10,11 +10,29 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
 from lamplight.core.calendar import SiteCalendar
+from lamplight.core.care import CareItem
 
 RUSH_AFTER_OPENING = timedelta(hours=1)
 MIDDAY_RUSH = (12 * 60, 13 * 60 + 30)
 LEAD = timedelta(minutes=10)
 DAYS_AHEAD = 14
+
+
+# What can be cared for on a machine that is at work: its outside, and the fridge beside it.
+BESIDE_THE_WORKS = ("panel", "fridge")
+
+
+def fits_into_wait(item: CareItem, left_s: int, same_machine: bool) -> bool:
+    """Whether a job can be done while a machine works by itself.
+
+    Args:
+        item: the job.
+        left_s: seconds until the machine calls.
+        same_machine: whether it is a job on the machine that works.
+    """
+    if item.minutes * 60 > left_s:
+        return False
+    return not same_machine or item.part in BESIDE_THE_WORKS
 
 
 @dataclass(frozen=True)

@@ -52,11 +52,12 @@ class Holding:
 
 
 def holdings(moves: Iterable[StockMove]) -> dict[str, Holding]:
-    """What there is of each product, by key. A count makes good whatever was written before it."""
+    """What there is of each product, by key. A count makes good whatever was written before it.
+
+    Moves of one moment are taken in the order in which they are given.
+    """
     found: dict[str, Holding] = {}
-    # At one moment a count comes last: it was taken with what was bought and used on the shelf.
-    order = {Move.BOUGHT: 0, Move.USED: 1, Move.COUNTED: 2}
-    for move in sorted(moves, key=lambda move: (move.at, order[move.move])):
+    for move in sorted(moves, key=lambda move: move.at):
         found[move.product] = _after(found.get(move.product, Holding(None)), move)
     return found
 

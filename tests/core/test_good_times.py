@@ -7,7 +7,10 @@ from datetime import UTC, date, datetime
 from zoneinfo import ZoneInfo
 
 from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
-from lamplight.core.good_times import collision, next_good_time, rushes
+from lamplight.core.care import CareItem
+from lamplight.core.circuits import Circuit
+from lamplight.core.good_times import collision, fits_into_wait, next_good_time, rushes
+from lamplight.core.triggers import DaysSince
 
 BERLIN = ZoneInfo("Europe/Berlin")
 OFFICE = SiteCalendar("Europe/Berlin", (OFFICE_HOURS,) * 5 + (None,) * 2, frozenset({date(2026, 11, 26)}))
@@ -51,6 +54,15 @@ class Times(unittest.TestCase):
         for now, minutes, expected in rows:
             with self.subTest(now=now):
                 self.assertEqual(next_good_time(now, 60 * minutes, OFFICE), expected)
+
+    def test_into_a_wait(self):
+        """On the next machine what is short enough; on the machine at work only what leaves its inside alone."""
+        rinse = CareItem("rinse", "Rinse", Circuit.BREW, "group", (DaysSince(7),), 6)
+        wipe = CareItem("wipe", "Wipe", Circuit.BODY, "panel", (DaysSince(1),), 2)
+        self.assertTrue(fits_into_wait(rinse, 360, False))
+        self.assertFalse(fits_into_wait(rinse, 359, False))
+        self.assertFalse(fits_into_wait(rinse, 3600, True))
+        self.assertTrue(fits_into_wait(wipe, 120, True))
 
     def test_nobody_is_ever_there(self):
         """Without an open day within two weeks it is now."""

@@ -14,7 +14,7 @@ from lamplight.actions.runs import asks_for_lamp, doses
 from lamplight.core.care import Due
 from lamplight.core.chemistry import CIRCUITS, Inside
 from lamplight.core.containers import TRAY, ContainerPlan
-from lamplight.core.needs import units_in_words
+from lamplight.core.good_times import fits_into_wait
 from lamplight.core.run import BREAK_WORDS, EventKind, Outcome, RunState
 from lamplight.core.run_clock import Timer, likely_end, timer
 from lamplight.core.steps import Step
@@ -26,7 +26,7 @@ from lamplight.drawing.vessels import VesselBar, vessel_bar
 from lamplight.store.runs import RunRow
 
 LEAST_WAIT_S = 120
-MOST_OFFERED = 3
+MOST_OFFERED = 2
 QUICK_MINUTES = 4
 
 
@@ -224,16 +224,11 @@ def _meanwhile(look: MachineLook, others: Sequence[MachineLook], clock: Timer | 
             continue
         for due in other.assessment.dues:
             quick = due.item.minutes <= QUICK_MINUTES
-            if due.pressing and due.item.minutes * 60 <= clock.left_s and (quick or not here):
+            if due.pressing and fits_into_wait(due.item, clock.left_s, here) and (quick or not here):
                 found.append(
                     Meanwhile(other.row.id, other.row.name, due.item.key, due.item.title, due.item.minutes, quick, here)
                 )
     return tuple(found[:MOST_OFFERED])
-
-
-def used_words(units: float, unit: str) -> str:
-    """An amount of a product in words."""
-    return units_in_words(units, unit)
 
 
 ANSWERS = {kind.value: kind for kind in EventKind if kind is not EventKind.FINISH}
