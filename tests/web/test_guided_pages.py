@@ -26,7 +26,8 @@ class Before(WebTest):
         page = self.get(f"/runs/ready/{self.hall}/descale")
         for words in (
             "100 ml", "not counted yet", "Under the steam wand", "Usable again about", "is an acid",
-            "Not to be interrupted from step 3", "manual of your machine", "Rinse the tank itself", "the next good time",
+            "Not to be interrupted from step 3", "manual of your machine", "Rinse the tank itself",
+            "the next good time",
         ):  # fmt: skip
             self.shows(page, words)
         self.get(f"/runs/ready/{self.hall}/dance", 404)
