@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from lamplight.core.care import CareItem
+from lamplight.core.causes import Cause, Symptom
 from lamplight.core.circuits import Circuit
 from lamplight.core.panel import Panel
 from lamplight.core.steps import Duration
@@ -156,6 +157,7 @@ class Kind:
         panel: how it speaks: lamps and messages.
         volumes: ml of what procedures pour and the machine lets out, by name.
         products: which product usually serves here, by role.
+        causes, symptoms: of its own, beside the shared ones.
     """
 
     key: str
@@ -179,6 +181,8 @@ class Kind:
     panel: Panel = field(default_factory=Panel)
     volumes: dict[str, int] = field(default_factory=dict)
     products: dict[str, str] = field(default_factory=dict)
+    causes: dict[str, Cause] = field(default_factory=dict)
+    symptoms: tuple[Symptom, ...] = ()
 
     def item(self, key: str) -> CareItem | None:
         """The care item of that key, or None."""

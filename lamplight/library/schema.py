@@ -12,10 +12,10 @@ from pydantic import ConfigDict, Field, model_validator
 from lamplight.core.care import CareItem
 from lamplight.core.circuits import Circuit
 from lamplight.core.kind import AccessFact, Capacities, DrinkSort, Kind, Look, Mix, Part
-from lamplight.core.panel import Force, Lamp, LampState, Message, Panel
 from lamplight.core.triggers import REFILL
 from lamplight.core.water import Cartridge, HardnessLevel, Resin
 from lamplight.library.base import Key, Minutes, Strict, Title, duration, load_yaml
+from lamplight.library.panel_schema import CauseFile, PanelFile, SymptomFile, shared_causes
 from lamplight.library.triggers import EVENTS, TriggerFile
 
 PARTS = Literal[
@@ -180,29 +180,6 @@ class AccessFile(Strict):
     needed_for: list[Key] = Field(default=[], description="what it opens, as procedures' steps ask for it")
 
 
-class LampFile(Strict):
-    """One lamp; lamps stand from left to right in the order of the file."""
-
-    label: Title
-    colours: list[Literal["white", "green", "blue", "amber", "red"]] = Field(default=["white"], min_length=1)
-    states: list[LampState] = Field(default=list(LampState), min_length=2)
-
-
-class MessageFile(Strict):
-    """Something that a display says."""
-
-    says: str = Field(min_length=1, max_length=80)
-    asks_for: str = Field(default="", description="the item that it asks for")
-    force: Force = Force.INFORMATION
-
-
-class PanelFile(Strict):
-    """How the machine speaks."""
-
-    lamps: dict[Key, LampFile] = {}
-    messages: list[MessageFile] = []
-
-
 class KindFile(Strict):
     """A kind of machine, one file."""
 
@@ -231,6 +208,8 @@ class KindFile(Strict):
         default={}, description="ml of what procedures pour and the machine lets out, by name"
     )
     products: dict[Key, Key] = Field(default={}, description="which product usually serves here, by role")
+    causes: dict[Key, CauseFile] = Field(default={}, description="causes of this kind's own, beside the shared ones")
+    symptoms: dict[Key, SymptomFile] = Field(default={}, description="complaints of this kind's own")
 
     @model_validator(mode="before")
     @classmethod
@@ -261,11 +240,27 @@ class KindFile(Strict):
         for n, message in enumerate(self.panel.messages):
             if message.asks_for and message.asks_for not in self.items:
                 raise ValueError(f"panel.messages.{n}.asks_for: this kind has no item “{message.asks_for}”")
+        self._check_panel()
         if self.drinks and abs(sum(drink.share for drink in self.drinks) - 1) > 0.011:
             raise ValueError("drinks: the shares must add up to 1")
         if self.hardness and any(level.up_to_dh is None for level in self.hardness.levels[:-1]):
             raise ValueError("hardness.levels: only the last level may be open upwards")
         return self
+
+    def _check_panel(self) -> None:
+        known = {*shared_causes(), *self.causes}
+        for n, pattern in enumerate(self.panel.patterns):
+            if pattern.asks_for and pattern.asks_for not in self.items:
+                raise ValueError(f"panel.patterns.{n}.asks_for: this kind has no item “{pattern.asks_for}”")
+            if pattern.part and pattern.part not in self.parts:
+                raise ValueError(f"panel.patterns.{n}.part: this kind has no part “{pattern.part}”")
+            for cause in pattern.causes:
+                if cause not in known:
+                    raise ValueError(f"panel.patterns.{n}.causes: there is no cause “{cause}”")
+        for key, symptom in self.symptoms.items():
+            for cause in symptom.causes:
+                if cause not in known:
+                    raise ValueError(f"symptoms.{key}.causes: there is no cause “{cause}”")
 
     def _check_events(self, key: str, item: ItemFile) -> None:
         for n, trigger in enumerate(item.triggers):
@@ -301,13 +296,9 @@ class KindFile(Strict):
             levels=tuple(HardnessLevel(level.level, level.up_to_dh) for level in levels),
             levels_where=self.hardness.where if self.hardness else "",
             access=tuple(AccessFact(fact.what, fact.how, tuple(fact.needed_for)) for fact in self.access),
-            panel=Panel(
-                tuple(
-                    Lamp(key, lamp.label, tuple(lamp.colours), tuple(lamp.states))
-                    for key, lamp in self.panel.lamps.items()
-                ),
-                tuple(Message(message.says, message.asks_for, message.force) for message in self.panel.messages),
-            ),
+            panel=self.panel.core(),
             volumes=dict(self.volumes),
             products=dict(self.products),
+            causes={key: cause.core(key) for key, cause in self.causes.items()},
+            symptoms=tuple(symptom.core(key) for key, symptom in self.symptoms.items()),
         )

@@ -12,6 +12,7 @@ from typing import TypeVar
 import yaml
 from pydantic import ValidationError
 
+from lamplight.core.causes import Cause, Symptom
 from lamplight.core.chemistry import Product, Role, chosen_product
 from lamplight.core.errors import InvalidInput
 from lamplight.core.fitting import Defaults, fitting_of
@@ -19,6 +20,7 @@ from lamplight.core.kind import Kind
 from lamplight.core.procedure import Procedure, ShippedProcedure, fit_procedure
 from lamplight.library.base import Strict, duration, load_yaml
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
+from lamplight.library.panel_schema import FaultsFile
 from lamplight.library.procedure_schema import DefaultsFile, ProcedureFile, ShelfFile
 from lamplight.library.schema import KindFile
 
@@ -92,6 +94,23 @@ def roles() -> dict[str, Role]:
 def products() -> dict[str, Product]:
     """All shipped products, by key."""
     return {key: product.core(key) for key, product in _shelf().products.items()}
+
+
+@cache
+def _faults() -> FaultsFile:
+    return parse(_text("faults.yaml"), FaultsFile, "faults.yaml")
+
+
+@cache
+def causes() -> dict[str, Cause]:
+    """The shared causes, by key."""
+    return {key: cause.core(key) for key, cause in _faults().causes.items()}
+
+
+@cache
+def symptoms() -> dict[str, Symptom]:
+    """The shared complaints, by key."""
+    return {key: symptom.core(key) for key, symptom in _faults().symptoms.items()}
 
 
 @cache

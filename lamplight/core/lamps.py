@@ -1,0 +1,184 @@
+"""Reading a panel: which pattern a look of all lamps and the display's words match, and how well.
+
+There is no universal grammar: what steady and flashing mean belongs to the kind. The most specific
+pattern wins; of two alike the earlier one in the kind.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import datetime
+
+from lamplight.core.errors import InvalidInput
+from lamplight.core.panel import LampLook, LampState, Panel, Pattern
+
+DARK = LampLook()
+LONGEST_MESSAGE = 120
+
+
+@dataclass(frozen=True)
+class PanelLook:
+    """What a panel shows: lamps by key, those that are not named are off, and the display's words."""
+
+    lamps: Mapping[str, LampLook] = field(default_factory=dict)
+    message: str = ""
+
+    @property
+    def dark(self) -> bool:
+        """Whether nothing shines and nothing is said."""
+        return not self.message.strip() and not any(look.lit for look in self.lamps.values())
+
+    def lamp(self, key: str) -> LampLook:
+        """How one lamp looks."""
+        return self.lamps.get(key, DARK)
+
+
+@dataclass(frozen=True)
+class Match:
+    """A pattern that fits, and how specific it is; higher is more specific."""
+
+    pattern: Pattern
+    specificity: tuple[int, int, int]
+
+
+@dataclass(frozen=True)
+class Sighting:
+    """What a panel showed from a moment on, until the next sighting.
+
+    Attributes:
+        at: when it was first seen.
+        look: what it showed; a dark one ends the one before.
+        put_off: whether the keeper left it for later.
+        value: the drinks counter then, where somebody read it.
+    """
+
+    at: datetime
+    look: PanelLook
+    put_off: bool = False
+    value: int | None = None
+
+
+def checked_look(panel: Panel, look: PanelLook) -> PanelLook:
+    """A look that this panel can have; lamps that are off are left out.
+
+    Raises:
+        InvalidInput: for a lamp that it has not, a state or colour that the lamp does not know, or
+            too long a message.
+    """
+    kept = {}
+    for key, given in look.lamps.items():
+        lamp = panel.lamp(key)
+        if lamp is None:
+            raise InvalidInput(f"This panel has no lamp “{key}”.")
+        if given.lit and (given.state not in lamp.states or given.colour not in lamp.colours):
+            raise InvalidInput(f"The lamp {lamp.label} cannot be {given.state.value} {given.colour}.")
+        if given.lit:
+            kept[key] = given
+    message = " ".join(look.message.split())
+    if len(message) > LONGEST_MESSAGE:
+        raise InvalidInput(f"A message has {LONGEST_MESSAGE} characters at most.")
+    return PanelLook(kept, message)
+
+
+def read_panel(panel: Panel, look: PanelLook) -> tuple[Match, ...]:
+    """Every pattern that fits, the most specific first; nothing where the panel is dark or no rule knows it.
+
+    A pattern fits when all its lamp conditions hold and its words stand on the display; one that
+    says nothing of lit lamps fits a subset of what shines, an exact one wants every other lamp off.
+    More conditions are more specific; then exact ones; then those that name words or colours.
+    """
+    if look.dark:
+        return ()
+    found = [
+        Match(pattern, _specificity(pattern, look)) for pattern in panel.all_patterns if _fits(pattern, panel, look)
+    ]
+    return tuple(sorted(found, key=lambda match: match.specificity, reverse=True))
+
+
+def _fits(pattern: Pattern, panel: Panel, look: PanelLook) -> bool:
+    lit = [condition for condition in pattern.lamps if condition.state is not LampState.OFF]
+    if not lit and not pattern.message:
+        return False  # what only wants lamps to be off says nothing
+    if not all(condition.holds(look.lamp(condition.lamp)) for condition in pattern.lamps):
+        return False
+    if pattern.message and not _says(pattern.message, look.message):
+        return False
+    named = {condition.lamp for condition in pattern.lamps}
+    return not pattern.exact or not any(look.lamp(lamp.key).lit for lamp in panel.lamps if lamp.key not in named)
+
+
+def _says(wanted: str, shown: str) -> bool:
+    return bool(shown.strip()) and _plain(wanted) in _plain(shown)
+
+
+def _plain(text: str) -> str:
+    return " ".join("".join(c if c.isalnum() else " " for c in text.lower()).split())
+
+
+def _specificity(pattern: Pattern, look: PanelLook) -> tuple[int, int, int]:
+    conditions = len(pattern.lamps) + (1 if pattern.message else 0)
+    coloured = sum(1 for condition in pattern.lamps if condition.colour)
+    whole = 1 if pattern.message and _plain(pattern.message) == _plain(look.message) else 0
+    return conditions, int(pattern.exact), coloured + whole
+
+
+def step_lamp(panel: Panel, look: PanelLook, key: str) -> PanelLook:
+    """The look after one lamp was stepped to what it can do next: off, each colour steady, each flashing, off again.
+
+    Raises:
+        InvalidInput: for a lamp that the panel has not.
+    """
+    lamp = panel.lamp(key)
+    if lamp is None:
+        raise InvalidInput(f"This panel has no lamp “{key}”.")
+    states = [DARK] + [
+        LampLook(state, colour)
+        for state in (LampState.STEADY, LampState.FLASHING)
+        if state in lamp.states
+        for colour in lamp.colours
+    ]
+    now = look.lamp(key)
+    place = states.index(now) if now in states else 0
+    following = states[(place + 1) % len(states)]
+    lamps = {name: one for name, one in look.lamps.items() if name != key}
+    return PanelLook({**lamps, key: following} if following.lit else lamps, look.message)
+
+
+def look_at(sightings: Sequence[Sighting], now: datetime) -> Sighting | None:
+    """The sighting that holds at a moment: the latest by then, where it is not dark."""
+    latest = max((one for one in sightings if one.at <= now), key=lambda one: one.at, default=None)
+    return None if latest is None or latest.look.dark else latest
+
+
+@dataclass(frozen=True)
+class Asked:
+    """The machine asked for an item: from when, until when it no longer did, and how it was put."""
+
+    item: str
+    at: datetime
+    gone_at: datetime | None
+    pattern: Pattern
+    value: int | None = None
+
+
+def asked_for(panel: Panel, sightings: Sequence[Sighting]) -> tuple[Asked, ...]:
+    """What the machine asked for by its panel, oldest first; of sightings that follow upon each other, once.
+
+    A stretch of sightings that all ask for the same item is one; it is gone when a later one no
+    longer does.
+    """
+    found: list[Asked] = []
+    open_ones: dict[str, Asked] = {}
+    for sighting in sorted(sightings, key=lambda one: one.at):
+        wanted = {
+            match.pattern.asks_for: match.pattern
+            for match in reversed(read_panel(panel, sighting.look))
+            if match.pattern.asks_for
+        }
+        for item in [item for item in open_ones if item not in wanted]:
+            begun = open_ones.pop(item)
+            found.append(Asked(item, begun.at, sighting.at, begun.pattern, begun.value))
+        for item, pattern in wanted.items():
+            open_ones.setdefault(item, Asked(item, sighting.at, None, pattern, sighting.value))
+    return tuple(sorted((*found, *open_ones.values()), key=lambda asked: (asked.at, asked.item)))
