@@ -36,6 +36,8 @@ WORDS = {
     "truth_told": ("answer of yours", "answers of yours"),
     "inspected": ("inspection", "inspections"),
     "photo": ("photo", "photos"),
+    "panel_sighting": ("sighting of a panel", "sightings of a panel"),
+    "cause_tried": ("cause that was tried", "causes that were tried"),
     "keeper_secret": ("passphrase", "passphrases"),
 }
 

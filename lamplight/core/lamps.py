@@ -84,8 +84,9 @@ def checked_look(panel: Panel, look: PanelLook) -> PanelLook:
 def read_panel(panel: Panel, look: PanelLook) -> tuple[Match, ...]:
     """Every pattern that fits, the most specific first; nothing where the panel is dark or no rule knows it.
 
-    A pattern fits when all its lamp conditions hold and its words stand on the display; one that
-    says nothing of lit lamps fits a subset of what shines, an exact one wants every other lamp off.
+    A pattern fits when all its lamp conditions hold and its words stand on the display. One that
+    says nothing of other lamps fits a subset of what shines; an exact one wants every other lamp off,
+    and no words on the display beside its own.
     More conditions are more specific; then exact ones; then those that name words or colours.
     """
     if look.dark:
@@ -104,8 +105,11 @@ def _fits(pattern: Pattern, panel: Panel, look: PanelLook) -> bool:
         return False
     if pattern.message and not _says(pattern.message, look.message):
         return False
+    if not pattern.exact:
+        return True
     named = {condition.lamp for condition in pattern.lamps}
-    return not pattern.exact or not any(look.lamp(lamp.key).lit for lamp in panel.lamps if lamp.key not in named)
+    more_is_said = not pattern.message and bool(look.message.strip())
+    return not more_is_said and not any(look.lamp(lamp.key).lit for lamp in panel.lamps if lamp.key not in named)
 
 
 def _says(wanted: str, shown: str) -> bool:

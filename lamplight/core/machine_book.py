@@ -12,15 +12,21 @@ from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import CareItem, Due, LastDone, Status
 from lamplight.core.counters import CounterBook
 from lamplight.core.drink_line import DrinkLine
+from lamplight.core.errors import MissingReading
 from lamplight.core.gauges import Gauge
 from lamplight.core.judge import judge_all
 from lamplight.core.kind import Kind
+from lamplight.core.lamp_learning import LampExpected, LampInterval, lamp_expected, learn_interval, rounds_of
+from lamplight.core.lamps import Asked, Sighting, asked_for
 from lamplight.core.outlook import Absence, EventSeen, Outlook
-from lamplight.core.triggers import COUNTERS, LIMITED, SCHOOLS
+from lamplight.core.triggers import COUNTERS, LIMITED, SCHOOLS, CountSince, LitresByHardness, ScaleBudget
 from lamplight.core.usage import OWN_MEMORY, Usage, fit_intervals
 from lamplight.core.water import WaterAtMachine
 
 EVERY_SCHOOL = "whichever first"
+# A prompt that is written down with the end of a job stands a second after it.
+A_MOMENT = timedelta(minutes=1)
+USUAL_DESCALE_L = 60.0
 
 
 @dataclass(frozen=True)
@@ -65,6 +71,7 @@ class MachineBook:
         absences, prompts, events: what else was noted.
         water: what comes in, and through which filter.
         bars: progress bars that were read.
+        sightings: what its panel was seen to show.
         missing: parts that are missing or broken, with what was said about them.
     """
 
@@ -79,6 +86,7 @@ class MachineBook:
     events: tuple[EventSeen, ...] = ()
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
     bars: tuple[BarSeen, ...] = ()
+    sightings: tuple[Sighting, ...] = ()
     missing: Mapping[str, str] = field(default_factory=dict)
 
     def counter(self, name: str) -> CounterBook:
@@ -104,12 +112,27 @@ class Assessment:
         dues: every item, most urgent first.
         book: what it rests on.
         bar_intervals: the machine's own intervals that its progress bars tell, by item key.
+        work: what holds all day long.
     """
 
     outlook: Outlook
     dues: tuple[Due, ...]
     book: MachineBook = field(repr=False)
     bar_intervals: Mapping[str, BarInterval] = field(default_factory=dict)
+    work: DaysWork | None = field(default=None, repr=False, compare=False)
+
+    @cached_property
+    def lamps_expected(self) -> tuple[LampExpected, ...]:
+        """When each lamp is expected that the machine's own past has taught, the nearest first."""
+        found = []
+        for key, (interval, gauge) in (self.work.lamp_intervals if self.work else {}).items():
+            due, lit = self.due(key), self.outlook.prompts.get(key)
+            since = self.outlook.moment_of(due.last) if due and due.last else None
+            if due is None or since is None or (lit is not None and lit > since):
+                continue
+            expected = lamp_expected(due.item, interval, gauge, since)
+            found += [expected] if expected else []
+        return tuple(sorted(found, key=lambda one: one.passage.likely or date.max))
 
     @property
     def usage(self) -> Usage:
@@ -252,6 +275,8 @@ class DaysWork:
         done: when each was last done, by key.
         told: the machine's own intervals that its progress bars tell, by item key.
         tank_l: what its tank holds, litres.
+        asked: what it asked for by its panel.
+        settled: item keys and moments at which they were done, also as part of others.
     """
 
     book: MachineBook = field(repr=False)
@@ -261,27 +286,76 @@ class DaysWork:
     done: Mapping[str, LastDone]
     told: Mapping[str, BarInterval]
     tank_l: float
+    asked: tuple[Asked, ...] = ()
+    settled: tuple[tuple[str, datetime], ...] = ()
+
+    @cached_property
+    def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Gauge]]:
+        """The machine's own intervals as its lamps teach them, by item key, with what they count."""
+        lit = [(one.item, one.at) for one in self.asked] + [(one.item, one.at) for one in self.book.prompts]
+        found: dict[str, tuple[LampInterval, Gauge]] = {}
+        for item in self.items:
+            counted = counted_by_lamp(item, self.gauges, self.book.water)
+            own_lit = [at for key, at in lit if key == item.key]
+            if counted is None or not own_lit:
+                continue
+            gauge, expected = counted
+            lit_spans = [(one.at, one.gone_at) for one in self.asked if one.item == item.key]
+            dark = [
+                one.at
+                for one in self.book.sightings
+                if not any(begin <= one.at and (end is None or one.at < end) for begin, end in lit_spans)
+            ]
+            done = [at for key, at in self.settled if key == item.key]
+            try:
+                found[item.key] = learn_interval(rounds_of(done, own_lit, dark, gauge), expected), gauge
+            except MissingReading:
+                continue
+        return found
+
+
+def counted_by_lamp(item: CareItem, gauges: Mapping[str, Gauge], water: WaterAtMachine) -> tuple[Gauge, float] | None:
+    """What the lamp of an item counts, and the kind's own limit in that unit; None where it goes by no count."""
+    counts = [trigger for trigger in item.triggers if isinstance(trigger, CountSince)]
+    if counts:
+        gauge = gauges.get(counts[0].counter)
+        return (gauge, float(counts[0].limit)) if gauge else None
+    table = next((trigger for trigger in item.triggers if isinstance(trigger, LitresByHardness)), None)
+    scaled = any(isinstance(trigger, ScaleBudget) for trigger in item.triggers)
+    if "litres" not in gauges or not (table or scaled):
+        return None
+    hardness = water.scaling_after
+    if table is None or hardness is None:
+        return gauges["litres"], USUAL_DESCALE_L
+    return gauges["litres"], float(
+        next(step.litres for step in table.steps if step.up_to_dh is None or hardness <= step.up_to_dh)
+    )
 
 
 def days_work(book: MachineBook, kind: Kind, calendar: SiteCalendar, day: date) -> DaysWork:
     """Everything about a book that holds for a whole date of the site; gaps age by the day."""
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
     gauges = gauges_of(book, kind, own_calendar, calendar.at_minute(day, 0))
-    moments = ((key, fact.at) for key, fact in _with_settled(book.done, kind.items) if fact.at is not None)
+    moments = tuple((key, fact.at) for key, fact in _with_settled(book.done, kind.items) if fact.at is not None)
     told = bar_intervals(kind.items, book.bars, moments, gauges)
     items = following_bars(own_items(kind.items, book), told, ((own.item, own.trigger) for own in book.limits))
     done = last_done(book, gauges["drinks"].line, kind.items)
-    return DaysWork(book, gauges, own_calendar, items, done, told, kind.capacities.tank_ml / 1000)
+    asked = asked_for(kind.panel, book.sightings)
+    return DaysWork(book, gauges, own_calendar, items, done, told, kind.capacities.tank_ml / 1000, asked, moments)
 
 
 def judged_at(work: DaysWork, now: datetime) -> Assessment:
     """Every due at a moment of the day that was worked out."""
     book = work.book
-    prompts = {seen.item: seen.at for seen in sorted(book.prompts, key=lambda seen: seen.at) if seen.gone_at is None}
+    noted = [(seen.item, seen.at) for seen in book.prompts if seen.gone_at is None]
+    shown = [(asked.item, asked.at) for asked in work.asked if asked.gone_at is None or asked.gone_at > now]
+    prompts = dict(
+        sorted(((item, at) for item, at in (*noted, *shown) if at <= now + A_MOMENT), key=lambda one: one[1])
+    )
     outlook = Outlook(
         work.gauges, work.calendar, now, work.done, book.absences, prompts, book.events, book.water, work.tank_l
     )
-    return Assessment(outlook, judge_all(work.items, work.done, outlook), book, work.told)
+    return Assessment(outlook, judge_all(work.items, work.done, outlook), book, work.told, work)
 
 
 def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
-
 # Pictograms that a lamp may bear; they are drawn by `lamplight.drawing.signs`.
 SIGNS = (
     "tank", "beans", "drawer", "tray", "care", "scale", "milk", "heat", "attention", "ready", "cup", "cups", "filter",

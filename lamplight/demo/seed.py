@@ -10,10 +10,11 @@ from pathlib import Path
 import numpy as np
 
 from lamplight.actions.absences import add_absence
-from lamplight.actions.care import note_prompt, read_bar
+from lamplight.actions.care import read_bar
 from lamplight.actions.entries import Hand
 from lamplight.actions.exchange import ImportFacts, import_readings
 from lamplight.actions.kinds import kind_of
+from lamplight.actions.lamps import note_sighting
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
 from lamplight.actions.outlook import look_at
 from lamplight.actions.preparing import put_off
@@ -24,6 +25,7 @@ from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.actions.water import TypedTest, add_water_test, fit_cartridge
 from lamplight.core.calendar import OpeningHours, SiteCalendar, minute_of
 from lamplight.core.care import CareItem
+from lamplight.core.lamps import PanelLook
 from lamplight.core.run import EventKind
 from lamplight.core.stock import Move
 from lamplight.core.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
@@ -47,6 +49,7 @@ from lamplight.formats.readings_csv import write
 from lamplight.store.database import BACKUP_FOLDER, data_file, database, open_database
 from lamplight.store.models import Entry
 from lamplight.store.runs import run_row
+from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import MAINS
 
@@ -143,6 +146,8 @@ def tell(now: datetime) -> None:
     for story, row in stood:
         _usual(story, row, site.calendar, now, Hand(now - timedelta(minutes=3), keepers[1]))
         _bars(story, [event for event in events if event.machine == row], Hand(now - timedelta(minutes=3), keepers[1]))
+    for story, row in stood:
+        _lamps(story, [event for event in events if event.machine == row], Hand(now - timedelta(minutes=3), keepers[0]))
     for n, event in enumerate(sorted(set(events) - set(older), key=lambda event: event.at)):
         _enact(event, site, Hand(event.at, keepers[n % 3 == 0]), event.at >= begun)
     _cupboard(site, now, keepers[1])
@@ -178,6 +183,14 @@ def _other_counters(story: MachineStory, events: list[_Event], row: MachineRow) 
     return lines
 
 
+def _lamps(story: MachineStory, events: list[_Event], hand: Hand) -> None:
+    """The lamp of the tablet, seen a little before each tablet and dark after it."""
+    for event in [event for event in events if event.item == "brew-tablet"] if story.lamp else []:
+        lit = PanelLook(lamps_from_data({"care": story.lamp}))
+        note_sighting(event.machine, lit, event.at - timedelta(minutes=25), hand)
+        note_sighting(event.machine, PanelLook(), event.at + timedelta(hours=1), hand)
+
+
 def _bars(story: MachineStory, events: list[_Event], hand: Hand) -> None:
     """The bar of the tablet, read soon after the tablet before the last one, and again before the last."""
     tablets = [event for event in events if event.item == "brew-tablet"]
@@ -211,10 +224,10 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
         usual = kind_of(story.kind).cartridge
         assert usual is not None
         fit_cartridge(row, replace(usual, capacity_dh_l=capacity), at, hand)
-    if story.asked:
-        item_key, back = story.asked
+    for back, hour, lamps, message in story.shows:
         day = calendar.open_day_from(today - timedelta(days=back), -1)
-        note_prompt(row, item_key, calendar.closing(day) - timedelta(hours=2), hand)
+        seen = PanelLook(lamps_from_data(lamps), message)
+        note_sighting(row, seen, calendar.at_minute(day, 60 * hour), hand)
 
 
 def _usual_age(item: CareItem) -> int:

@@ -32,7 +32,8 @@ class MachineStory:
         litres_per_drink: where a counter of its own shows litres.
         cartridge: capacity in °dH·L and days before today when it was fitted; None where none is.
         bar: drinks in which the bar of its brew-group tablet fills; 0 where it has none.
-        asked: an item that the machine asks for, and for how many days.
+        shows: what its panel was seen to show: days before today, hour, lamps and words.
+        lamp: state and colour of the lamp ``care`` before each tablet, where its keepers wrote it down.
     """
 
     name: str
@@ -49,7 +50,8 @@ class MachineStory:
     milk_share: float = 0.0
     litres_per_drink: float = 0.0
     cartridge: tuple[float, int] | None = None
-    asked: tuple[str, int] | None = None
+    shows: tuple[tuple[int, int, Mapping[str, str], str], ...] = ()
+    lamp: str = ""
     bar: int = 0
 
 
@@ -70,7 +72,11 @@ MACHINES = (
         "Packing Hall", "removable-tabletop", "hall 2", "KT-031", 12_250, (36, 38, 41, 39, 33, 9, 0),
         tablets=(49, 36, 22, 9), rinses=(48, 41, 34, 27, 20, 11),
         ages={"descale": 15, "grease": 12, "inside": 24, "wand-soak": 5, "grounds-drawer": 5, "group-strip-down": 280},
-        asked=("descale", 4),
+        lamp="flashing amber",
+        shows=(
+            (30, 9, {"attention": "flashing red"}, ""), (30, 10, {}, ""), (16, 12, {"drawer": "flashing red"}, ""),
+            (16, 13, {}, ""), (4, 16, {"care": "steady red"}, ""),
+        ),
     ),
     MachineStory(
         "Drawing Office", "fixed-group-counter", "second floor", "KT-017", 20_310, (21, 24, 26, 25, 15, 0, 0),
@@ -81,6 +87,12 @@ MACHINES = (
         "Night Kiln", "black-coffee-bench", "kiln gallery", "KT-022", 55_020, (31, 33, 32, 34, 30, 22, 19),
         tablets=(45, 34, 23, 12, 6),
         ages={"descale": 200, "filter-change": 190, "hoppers": 26}, cartridge=(20_000, 190),
+        shows=(
+            (44, 8, {"water": "flashing red"}, ""), (44, 9, {}, ""), (24, 7, {"water": "flashing red"}, ""),
+            (24, 8, {}, ""), (15, 7, {"water": "flashing red"}, ""), (15, 9, {}, ""),
+            (8, 14, {"drawer": "steady red"}, ""), (8, 15, {}, ""), (3, 9, {"water": "flashing red"}, ""), (3, 10, {}, ""),
+            (1, 15, {"water": "flashing red"}, ""),
+        ),
     ),
 )  # fmt: skip
 FIRST_DAY = 56

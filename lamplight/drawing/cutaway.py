@@ -40,6 +40,8 @@ class Scene:
         missing: parts known to be missing, drawn dashed.
         marks: how parts stand, by key: a sign is drawn on each.
         links: where parts lead, by key.
+        lamps: state and colour of each lamp of the panel, as far as somebody saw them lit.
+        message: what the display says.
     """
 
     touched: str = ""
@@ -49,6 +51,8 @@ class Scene:
     missing: Collection[str] = ()
     marks: Mapping[str, Status] = field(default_factory=dict)
     links: Mapping[str, str] = field(default_factory=dict)
+    lamps: tuple[tuple[str, str], ...] = ()
+    message: str = ""
 
 
 LABEL_WIDTH, LABEL_STEP = 268, 39.0
@@ -153,7 +157,12 @@ def _part(kind: Kind, key: str, posed: Mapping[str, Box], scene: Scene) -> Marku
     cls = f"part part-{key}" + (" is-touched" if key == scene.touched else "")
     cls += " is-missing" if key in scene.missing else ""
     title = el("title", part.label) if part else JOIN
-    drawn = group(title, PARTS[key](posed[key], PartView(kind.look, scene.levels.get(key))), cls=cls, data_part=key)
+    drawn = group(
+        title,
+        PARTS[key](posed[key], PartView(kind.look, scene.levels.get(key), scene.lamps, scene.message)),
+        cls=cls,
+        data_part=key,
+    )
     if key not in scene.links:
         return drawn
     label = part.label if part else key

@@ -20,11 +20,15 @@ class PartView:
 
     Attributes:
         level: how full it is, 0 to 1; None where nobody knows (drawn at a neutral level).
+        lamps: state and colour of each lamp of the panel, where somebody saw them lit.
+        message: what the display says.
         look: the kind's look.
     """
 
     look: Look
     level: float | None = None
+    lamps: tuple[tuple[str, str], ...] = ()
+    message: str = ""
 
 
 def hopper(box: Box, view: PartView) -> Markup:
@@ -277,26 +281,44 @@ def panel(box: Box, view: PartView) -> Markup:
             rect(Box(box.x + 7 + (n % 3) * (wide + 7), box.y + 7 + (n // 3) * (high + 6), wide, high), "cut-tile", 4)
             for n in range(6)
         ]
-        return rect(box, "cut-display", 7) + JOIN.join(tiles)
+        return rect(box, "cut-display is-speaking" if view.message else "cut-display", 7) + JOIN.join(tiles)
     if view.look.panel == "text":
         screen = Box(box.x + 7, box.y + 7, box.w * 0.56, box.h - 14)
         words = [
-            line(screen.x + 7, screen.cy + k, screen.right - 12 - 10 * (k > 0), screen.cy + k, "cut-thin")
+            line(
+                screen.x + 7,
+                screen.cy + k,
+                screen.right - 12 - 10 * (k > 0),
+                screen.cy + k,
+                "cut-thin is-speaking" if view.message else "cut-thin",
+            )
             for k in (-4, 5)
         ]
         return (
             rect(box, "cut-band", 7)
             + rect(screen, "cut-display", 3)
             + JOIN.join(words)
-            + _lamps(Box(screen.right + 4, box.y, box.right - screen.right - 8, box.h), view.look.lamps)
+            + _lamps(Box(screen.right + 4, box.y, box.right - screen.right - 8, box.h), view)
         )
-    return rect(box, "cut-band", box.h / 2) + _lamps(box.inset(6), view.look.lamps)
+    return rect(box, "cut-band", box.h / 2) + _lamps(box.inset(6), view)
 
 
-def _lamps(box: Box, count: int) -> Markup:
-    r = min(7.0, box.w / (count * 2.9))
-    xs = [box.x + box.w * (n + 0.5) / count for n in range(count)]
-    return JOIN.join(circle(x, box.cy, r, "cut-lamp") for x in xs)
+def _lamps(box: Box, view: PartView) -> Markup:
+    """The panel's lamps; a lit one glows, a flashing one has a second ring."""
+    count = view.look.lamps
+    r = min(7.0, box.w / (max(1, count) * 2.9))
+    drawn = []
+    for n in range(count):
+        x = box.x + box.w * (n + 0.5) / count
+        state, colour = view.lamps[n] if n < len(view.lamps) else ("off", "")
+        if state == "off":
+            drawn.append(circle(x, box.cy, r, "cut-lamp"))
+            continue
+        drawn.append(circle(x, box.cy, r * 2.1, f"lamp-halo lamp-{colour}"))
+        drawn.append(circle(x, box.cy, r, f"lamp-glass lamp-{colour}"))
+        if state == "flashing":
+            drawn.append(circle(x, box.cy, r * 1.55, "cut-lamp-ring"))
+    return JOIN.join(drawn)
 
 
 def canister(box: Box, view: PartView) -> Markup:

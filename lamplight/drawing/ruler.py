@@ -16,6 +16,7 @@ from markupsafe import Markup
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due, TriggerDue
 from lamplight.core.circuits import Circuit
+from lamplight.core.lamp_learning import LampExpected
 from lamplight.core.triggers import EndOfService
 from lamplight.core.usage import Usage
 from lamplight.drawing.glyphs import CIRCUIT_PATHS
@@ -116,6 +117,23 @@ def marks_of(dues: Sequence[Due], first: date, last: date) -> list[Mark]:
             losing = state is not due.first
             marks.append(_mark(due, state, likely, losing, first))
     return marks
+
+
+def lamp_marks(expected: Sequence[LampExpected], last: date) -> list[Mark]:
+    """A mark for each lamp that the machine's own past lets expect on the ruler."""
+    return [
+        Mark(
+            f"Lamp: {one.item.title}",
+            f"{one.interval.count:.0f} {one.unit} of its own",
+            one.item.circuit,
+            True,
+            one.passage.early or one.passage.likely,
+            one.passage.likely,
+            one.passage.late or last,
+        )
+        for one in expected
+        if one.passage.likely is not None and one.passage.likely <= last
+    ]
 
 
 def _often(state: TriggerDue, shortest_days: float) -> bool:

@@ -33,6 +33,7 @@ from lamplight.store.models import (
     PromptGone,
     ReadingRemoval,
 )
+from lamplight.store.sightings import sightings_by_machine
 from lamplight.store.sites import newest
 from lamplight.store.waters import Setup, setups, waters
 
@@ -96,6 +97,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     prompts = _prompts(machine_ids)
     bars = _grouped(live(BarReading, machine_ids), lambda r: BarSeen(r.item, r.at, r.percent))
     events = _grouped(live(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at))
+    seen = sightings_by_machine(machine_ids)
     away = absences()
     water, setup = waters(machine_ids), setups()
     return {
@@ -111,6 +113,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             events=tuple(events[version.machine_id]),
             water=water.at(version.machine_id, setup.get(version.machine_id, Setup()).source),
             bars=tuple(bars[version.machine_id]),
+            sightings=seen.get(version.machine_id, ()),
             missing={
                 part: f"{state}: {note}" if note else state
                 for part, (state, note) in parts[version.machine_id].items()

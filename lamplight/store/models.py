@@ -381,6 +381,27 @@ class Photo(Fact):
     at = UtcField()
 
 
+class PanelSighting(Fact):
+    """What a panel showed from a moment on: lamps by key as ``steady amber``, and the display's words."""
+
+    machine = ForeignKeyField(Machine)
+    at = UtcField()
+    lamps = JSONField()
+    message = CharField(max_length=120, default="")
+    put_off = BooleanField(default=False)
+    value = IntegerField(null=True, constraints=[Check("value >= 0")])
+
+
+class CauseTried(Fact):
+    """A cause was tried: that was it, or that was not it."""
+
+    machine = ForeignKeyField(Machine)
+    about = CharField(max_length=80)
+    cause = CharField()
+    was_it = BooleanField()
+    at = UtcField()
+
+
 class KeeperSecret(Fact):
     """A keeper's passphrase, as a hash; an empty one takes the sign-in away."""
 
@@ -407,11 +428,12 @@ TABLES = (
     CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
     SetupVersion, WaterTestFact, CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, PutOff, Run, RunEventRow, TruthTold, Inspected, Photo,
-    KeeperSecret,
+    PanelSighting, CauseTried, KeeperSecret,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
     CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
-    StockMoveFact, PutOff, Run, TruthTold, Inspected, Photo, KeeperSecret,
+    StockMoveFact, PutOff, Run, TruthTold, Inspected, Photo, PanelSighting, CauseTried,
+    KeeperSecret,
 )  # fmt: skip

@@ -80,6 +80,7 @@ def _connect(app: Flask) -> None:
 
 def _register_blueprints(app: Flask) -> None:
     from lamplight.web.kinds import views as kinds
+    from lamplight.web.lamps import views as lamps
     from lamplight.web.log import views as log
     from lamplight.web.machines import views as machines
     from lamplight.web.procedures import views as procedures
@@ -90,5 +91,5 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.today import views as today
     from lamplight.web.water import views as water
 
-    for place in (today, machines, readings, water, supplies, runs, log, setup, kinds, procedures):
+    for place in (today, machines, readings, lamps, water, supplies, runs, log, setup, kinds, procedures):
         app.register_blueprint(place.blueprint)

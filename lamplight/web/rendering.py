@@ -30,6 +30,7 @@ DOCK = (
     (1, "Today", "today.page"),
     (2, "Machines", "machines.page"),
     (3, "Readings", "readings.page"),
+    (4, "Lamps", "lamps.page"),
     (5, "Water", "water.page"),
     (6, "Supplies", "supplies.page"),
     (8, "Log", "log.page"),
@@ -179,6 +180,11 @@ def _running(known: SiteRow | None) -> list[Calling]:
         if run.machine_id in names and (at := calls_at(run.state, moment)) is not None
     ]
     return sorted(found, key=lambda one: (one.calls_at, one.machine))
+
+
+def sentence_text(words: str) -> str:
+    """Words with a capital first letter and the rest as it is."""
+    return words[:1].upper() + words[1:]
 
 
 def register(app: Flask) -> None:

@@ -17,7 +17,8 @@ from lamplight.core.count_triggers import amount
 from lamplight.core.doubts import grouped
 from lamplight.core.triggers import COUNTERS, Prompted
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
-from lamplight.drawing.ruler import double_ruler, marks_of, scale
+from lamplight.drawing.ruler import double_ruler, lamp_marks, marks_of, scale
+from lamplight.web.lamps.model import lit_lamps, message_shown
 
 RULER_WEEKS, RULER_WIDTH = (1, 4, 12), 1200.0
 MOST_LABELS = 7
@@ -128,7 +129,7 @@ def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime, w
     seen = look.assessment
     today = calendar.today(moment)
     along = scale(seen.usage, seen.outlook.calendar, today, 7 * weeks, RULER_WIDTH)
-    marks = marks_of(seen.dues, today, along.last)
+    marks = marks_of(seen.dues, today, along.last) + lamp_marks(seen.lamps_expected, along.last)
     first = next((due for due in seen.dues if not due.covered_by), None)
     headline, detail = _headline(look, first)
     errors = seen.usage.standard_errors
@@ -191,6 +192,8 @@ def _scene(look: MachineLook) -> Scene:
         missing=look.assessment.book.missing,
         marks={key: due.status for key, due in first.items()},
         links={key: f"#item-{due.item.key}" for key, due in first.items()},
+        lamps=lit_lamps(look),
+        message=message_shown(look),
     )
 
 

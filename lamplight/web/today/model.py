@@ -13,8 +13,9 @@ from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due, Status
 from lamplight.core.kind import Kind
 from lamplight.core.needs import NeedLine, added_up
-from lamplight.drawing.cutaway import cutaway, cutaway_again
+from lamplight.drawing.cutaway import Scene, cutaway, cutaway_again
 from lamplight.drawing.frame import frame
+from lamplight.web.lamps.model import lit_lamps, message_shown
 
 ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 218, 150
 FEW = 6
@@ -192,8 +193,12 @@ def _stands(looks: Sequence[MachineLook], today: date) -> list[Stand]:
     for look, box in zip(looks, bounds, strict=True):
         height, name = round(box.h * scale), f"stand-{look.kind.key}"
         again = name in drawn
-        drawing = cutaway_again(look.kind, height, name) if again else _drawn(look.kind, height, name)
-        drawn.add(name)
+        lamps, message = lit_lamps(look), message_shown(look)
+        if message or any(state != "off" for state, _ in lamps):
+            drawing = cutaway(look.kind, Scene(lamps=lamps, message=message), height=height)
+        else:
+            drawing = cutaway_again(look.kind, height, name) if again else _drawn(look.kind, height, name)
+            drawn.add(name)
         headline = _headline(look, today)
         stands.append(Stand(look.row.id, look.row.name, drawing, look.assessment.status, headline))
     return stands

@@ -200,6 +200,13 @@
     return true;
   }
 
+  // On a machine's page its own panel, elsewhere all of them.
+  function lamps() {
+    const own = location.pathname.match(/^\/machines\/(\d+)$/);
+    location.assign(own ? "/lamps/" + own[1] : "/lamps");
+    return true;
+  }
+
   function go(address) {
     return function () {
       location.assign(address);
@@ -209,6 +216,7 @@
 
   const actions = {
     r: go("/readings"),
+    l: lamps,
     n: function () { return press("[data-next]"); },
     "/": find,
     "?": showKeys,

@@ -1,0 +1,161 @@
+"""Lamps: every panel as it sits on its machine, what it says, what is behind it, and what has no lamp."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from flask import Blueprint, abort, flash, request
+
+from lamplight.actions.lamps import (
+    PatternWords,
+    change_grind,
+    diagnose,
+    judge_drink,
+    known_symptoms,
+    note_sighting,
+    teach_pattern,
+    try_cause,
+)
+from lamplight.actions.outlook import MachineLook, look_at, look_at_all
+from lamplight.core.errors import InvalidInput
+from lamplight.core.lamps import PanelLook, checked_look, step_lamp
+from lamplight.core.panel import Force, Sort
+from lamplight.store.sightings import lamps_from_data
+from lamplight.web import forms
+from lamplight.web.clock import now
+from lamplight.web.lamps.model import fault_lines, lamps_model, panel_lines
+from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import page as render
+
+blueprint = Blueprint("lamps", __name__, url_prefix="/lamps", template_folder="templates")
+
+
+@blueprint.get("")
+def page():  # noqa: ANN201
+    looks = look_at_all(site(), now())
+    return render("lamps/page.html", "worktop", lines=panel_lines(looks), faults=fault_lines(looks))
+
+
+def _look(machine_id: int) -> MachineLook:
+    look = look_at(site(), machine_id, now())
+    if look is None:
+        abort(404)
+    return look
+
+
+def _set(form: Mapping[str, str]) -> PanelLook:
+    """The panel as the form has it.
+
+    Raises:
+        InvalidInput: for a state that there is not.
+    """
+    lamps = {name.removeprefix("lamp-"): value for name, value in form.items() if name.startswith("lamp-")}
+    try:
+        found = lamps_from_data(lamps)
+    except ValueError:
+        raise InvalidInput("A lamp is off, steady or flashing.") from None
+    return PanelLook({key: one for key, one in found.items() if one.lit}, form.get("message", "").strip())
+
+
+def _show(machine_id: int, setting: PanelLook | None = None, code: int = 200, error: str = "", form=None):  # noqa: ANN001, ANN202
+    look = _look(machine_id)
+    model = lamps_model(look, setting)
+    return render(
+        "lamps/machine.html", "panel" if request.method == "POST" else "worktop", code, look=look, model=model,
+        error=error, form=form or {}, sorts=list(Sort), forces=list(Force),
+    )  # fmt: skip
+
+
+@blueprint.get("/<int:machine_id>")
+def machine(machine_id: int):  # noqa: ANN201
+    return _show(machine_id)
+
+
+@blueprint.post("/<int:machine_id>/step")
+def step(machine_id: int):  # noqa: ANN201
+    """Step one lamp, or take a message: nothing is written down yet."""
+    look = _look(machine_id)
+    try:
+        setting = checked_look(look.kind.panel, _set(request.form))
+        lamp = request.form.get("lamp", "")
+        if lamp:
+            setting = step_lamp(look.kind.panel, setting, lamp)
+    except InvalidInput as problem:
+        return _show(machine_id, None, 422, str(problem), request.form)
+    return _show(machine_id, setting)
+
+
+@blueprint.post("/<int:machine_id>")
+def save(machine_id: int):  # noqa: ANN201
+    look, form = _look(machine_id), request.form
+    try:
+        setting = PanelLook() if form.get("dark") else _set(form)
+        at = forms.moment(form["at"], "The time it was seen", site().calendar) if form.get("at") else now()
+        value = forms.optional_count(form.get("value", ""), "The counter")
+        match = note_sighting(look.row, setting, at, hand(), bool(form.get("put_off")), value)
+    except InvalidInput as problem:
+        return _show(machine_id, _kept(look, form), 422, str(problem), form)
+    if setting.dark:
+        flash(f"The panel of {look.row.name} is dark.")
+    else:
+        flash(f"{look.row.name}: {match.pattern.title if match else 'no rule knows this pattern yet'}.")
+    return see_other("lamps.machine", machine_id=machine_id)
+
+
+def _kept(look: MachineLook, form: Mapping[str, str]) -> PanelLook | None:
+    """The panel as it was set in a form that is refused, where the panel can look like that."""
+    try:
+        return checked_look(look.kind.panel, _set(form))
+    except InvalidInput:
+        return None
+
+
+@blueprint.post("/<int:machine_id>/cause")
+def cause(machine_id: int):  # noqa: ANN201
+    look, form = _look(machine_id), request.form
+    was_it = form.get("answer") == "yes"
+    try_cause(look.row, form.get("about", ""), form.get("cause", ""), was_it, hand())
+    flash("Remembered for this machine." if was_it else "Not that. The next one stands on top now.")
+    symptom = form.get("symptom", "")
+    if symptom:
+        return see_other("lamps.symptom", machine_id=machine_id, key=symptom)
+    return see_other("lamps.machine", machine_id=machine_id)
+
+
+@blueprint.post("/<int:machine_id>/grind")
+def grind(machine_id: int):  # noqa: ANN201
+    look, form = _look(machine_id), request.form
+    if form.get("do") == "drink":
+        judge_drink(look, hand())
+    else:
+        change_grind(look.row, form.get("do", ""), hand())
+    symptom = form.get("symptom", "")
+    if symptom:
+        return see_other("lamps.symptom", machine_id=machine_id, key=symptom)
+    return see_other("lamps.machine", machine_id=machine_id)
+
+
+@blueprint.post("/<int:machine_id>/pattern")
+def pattern(machine_id: int):  # noqa: ANN201
+    """What the manual says about a look that no rule knows."""
+    look, form = _look(machine_id), request.form
+    sighting = lamps_model(look, None).look
+    words = PatternWords(form.get("title", ""), form.get("sort", ""), form.get("asks_for", ""), form.get("force", ""))
+    try:
+        taught = teach_pattern(look.row, sighting, words, hand())
+    except InvalidInput as problem:
+        return _show(machine_id, None, 422, str(problem), form)
+    flash(f"Learned. {look.row.name} is of the kind “{taught.title}” now.")
+    return see_other("lamps.machine", machine_id=machine_id)
+
+
+@blueprint.get("/<int:machine_id>/symptom/<key>")
+def symptom(machine_id: int, key: str):  # noqa: ANN201
+    look = _look(machine_id)
+    found = next((one for one in known_symptoms(look.kind) if one.key == key), None)
+    if found is None:
+        abort(404)
+    return render(
+        "lamps/symptom.html", "worktop", look=look, symptom=found, diagnosis=diagnose(look, found.key, found.causes),
+        model=lamps_model(look, None),
+    )  # fmt: skip
