@@ -37,8 +37,9 @@ def _doubtful_sheet(page: Page) -> None:
 
 
 def _machine_at_work(page: Page) -> None:
-    page.goto("/")
-    page.get_by_role("button", name="for Brew-group tablet at Packing Hall").click()
+    page.goto("/runs/ready/2/descale")
+    page.locator("[data-space]").click()
+    page.wait_for_selector("[data-run]")
     while not page.locator(".run-dial").count():
         page.locator("[data-space]").click()
         page.wait_for_timeout(150)
@@ -60,7 +61,12 @@ VIEWS: dict[str, Callable[[Page], None]] = {
     "kind": _opened("/kinds/service-menu-hall"),
     "kind-editor": _kind_with_a_mistake,
     "readings": _doubtful_sheet,
+    "ready": _opened("/runs/ready/3/descale"),
     "run": _machine_at_work,
+    "lamps": _opened("/lamps"),
+    "lamp-causes": _opened("/lamps/5"),
+    "supplies": _opened("/supplies"),
+    "card": _opened("/procedures/card/3/brew-tablet"),
     "log": _opened("/log"),
     "add-machine": _opened("/machines/new"),
     "site": _opened("/site"),

@@ -23,6 +23,7 @@ from lamplight.core.lamps import Match, PanelLook, Sighting, checked_look, look_
 from lamplight.core.panel import Force, Sort
 from lamplight.core.steps import applies
 from lamplight.library import shelf
+from lamplight.library.base import load_yaml
 from lamplight.store.database import database
 from lamplight.store.models import CauseTried, DeviceEvent, KindVersion, MachineVersion, PanelSighting
 from lamplight.store.runs import ended_runs
@@ -278,7 +279,7 @@ def teach_pattern(row: MachineRow, look: PanelLook, words: PatternWords, hand: H
     pattern |= {"message": shown.message} if shown.message else {}
     pattern |= {"asks_for": words.asks_for, "force": words.force} if words.asks_for else {}
     own = own_kind(kind.key) is not None
-    data = yaml.safe_load(own_kind(kind.key) or copied(kind.key))
+    data = load_yaml(own_kind(kind.key) or copied(kind.key))
     if not own:
         data["title"] = f"{data['title'][:66]}, as ours is"
     data.setdefault("panel", {}).setdefault("patterns", []).append(pattern)

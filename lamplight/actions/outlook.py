@@ -16,14 +16,13 @@ from lamplight.core.chemistry import Inside, Product
 from lamplight.core.doubts import grouped
 from lamplight.core.judge import Visit, visits
 from lamplight.core.kind import Kind
-from lamplight.core.machine_book import Assessment, MachineBook, assess
+from lamplight.core.machine_book import Assessment, MachineBook
 from lamplight.core.needs import NeedLine, need_lines
 from lamplight.core.procedure import Procedure
 from lamplight.core.run import Outcome
 from lamplight.core.truths import in_words
 from lamplight.library.shelf import usual_products as serving_on
 from lamplight.store.book_state import book_state
-from lamplight.store.books import books
 from lamplight.store.putting_off import put_off_until
 from lamplight.store.runs import RunRow, left_inside, machines_with_cleaner, open_runs, run_extras, run_rows
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
@@ -105,9 +104,9 @@ def look_at(site: SiteRow, machine_id: int, now: datetime) -> MachineLook | None
     if row is None:
         return None
     run = next((run for run in open_runs() if run.machine_id == machine_id), None)
-    book = books([machine_id]).get(machine_id, MachineBook())
+    book = books_at_hand().get(machine_id, MachineBook())
     kind = kind_of(row.kind)
-    seen = assess(book, kind, site.calendar, now)
+    seen = assessed(machine_id, book, kind, site.calendar, now)
     return MachineLook(
         row, kind, seen, run, setups().get(machine_id, Setup()), serving_on(kind, products()),
         left_inside(machine_id), put_off_until(now).get(machine_id, {}),

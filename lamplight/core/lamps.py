@@ -151,7 +151,10 @@ def step_lamp(panel: Panel, look: PanelLook, key: str) -> PanelLook:
 
 def look_at(sightings: Sequence[Sighting], now: datetime) -> Sighting | None:
     """The sighting that holds at a moment: the latest by then, where it is not dark."""
-    latest = max((one for one in sightings if one.at <= now), key=lambda one: one.at, default=None)
+    latest: Sighting | None = None
+    for one in sightings:  # of two at one moment the later written counts
+        if one.at <= now and (latest is None or one.at >= latest.at):
+            latest = one
     return None if latest is None or latest.look.dark else latest
 
 

@@ -90,7 +90,8 @@ MACHINES = (
         shows=(
             (44, 8, {"water": "flashing red"}, ""), (44, 9, {}, ""), (24, 7, {"water": "flashing red"}, ""),
             (24, 8, {}, ""), (15, 7, {"water": "flashing red"}, ""), (15, 9, {}, ""),
-            (8, 14, {"drawer": "steady red"}, ""), (8, 15, {}, ""), (3, 9, {"water": "flashing red"}, ""), (3, 10, {}, ""),
+            (8, 14, {"drawer": "steady red"}, ""), (8, 15, {}, ""),
+            (3, 9, {"water": "flashing red"}, ""), (3, 10, {}, ""),
             (1, 15, {"water": "flashing red"}, ""),
         ),
     ),

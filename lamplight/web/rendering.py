@@ -198,6 +198,7 @@ def register(app: Flask) -> None:
         rate=rate_text,
         field_moment=field_moment,
         ml=words_for_ml,
+        sentence=sentence_text,
     )
     app.jinja_env.globals.update(
         circuit_glyph=circuit_glyph, status_glyph=status_glyph, status_words=STATUS_WORDS, asset=asset

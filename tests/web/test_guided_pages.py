@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import io
+import json
+import zipfile
 from datetime import timedelta
 
 from PIL import Image
@@ -169,6 +171,14 @@ class During(WebTest):
         self.assertEqual((answer.status_code, answer.mimetype), (200, "image/jpeg"))
         answer.close()
         self.get("/runs/photos/none.jpg", 404)
+        self.step(run_id, "abandon", text="only the photo")
+        with zipfile.ZipFile(io.BytesIO(self.client.get("/log/runs.zip").data)) as archive:
+            told = json.loads(archive.read("runs.json"))["runs"][0]
+            self.assertEqual(told["photos"], [f"photos/{name}"])
+            self.assertTrue(archive.read(told["photos"][0]).startswith(b"\xff\xd8"))
+        self.assertEqual((told["machine"], told["outcome"]), ("Hall", "abandoned"))
+        self.assertEqual(told["notes"][0]["text"], "only the photo")
+        run_id = self.begin("outlets")
         form = {"photo": (io.BytesIO(b"no picture"), "one.png")}
         self.post(f"/runs/{run_id}/photo", form, 422, content_type="multipart/form-data")
         self.post(f"/runs/{run_id}/photo", {}, 422)

@@ -26,6 +26,7 @@ from lamplight.core.disagreements import Disagreement
 from lamplight.core.fault_counts import FaultWeeks, fault_weeks
 from lamplight.core.lamp_learning import LampExpected
 from lamplight.core.lamps import PanelLook, read_panel
+from lamplight.core.panel import Sort
 from lamplight.drawing.lamp_panel import lamp_panel, look_in_words, state_words
 from lamplight.drawing.multiples import fault_bars
 from lamplight.store.sightings import tried_causes
@@ -206,4 +207,31 @@ def message_shown(look: MachineLook) -> str:
     return shown.look.message if shown else ""
 
 
-__all__ = ["Diagnosis", "fault_lines", "lamps_model", "lit_lamps", "message_shown", "panel_lines"]
+def trouble_shown(look: MachineLook) -> str:
+    """What a lit panel means where that is no mere care or information; empty otherwise."""
+    shown = shown_now(look)
+    best = next(iter(read_panel(look.kind.panel, shown.look)), None) if shown else None
+    if best is None or best.pattern.sort in (Sort.CARE, Sort.INFORMATION):
+        return ""
+    return best.pattern.title
+
+
+def panel_words(look: MachineLook) -> str:
+    """What the panel shows and means, in a line; empty where it is dark."""
+    shown = shown_now(look)
+    if shown is None:
+        return ""
+    best = next(iter(read_panel(look.kind.panel, shown.look)), None)
+    return f"{best.pattern.title if best else 'no rule knows it'}: {look_in_words(look.kind, shown.look)}"
+
+
+__all__ = [
+    "Diagnosis",
+    "fault_lines",
+    "lamps_model",
+    "lit_lamps",
+    "message_shown",
+    "panel_lines",
+    "panel_words",
+    "trouble_shown",
+]

@@ -18,7 +18,7 @@ from lamplight.core.doubts import grouped
 from lamplight.core.triggers import COUNTERS, Prompted
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import double_ruler, lamp_marks, marks_of, scale
-from lamplight.web.lamps.model import lit_lamps, message_shown
+from lamplight.web.lamps.model import lit_lamps, message_shown, panel_words
 
 RULER_WEEKS, RULER_WIDTH = (1, 4, 12), 1200.0
 MOST_LABELS = 7
@@ -121,6 +121,8 @@ class MachineModel:
     events: dict[str, str]
     cleaner_inside: bool
     begin: list[Due]
+    panel: str
+    unspoken: list[Due]
     together: tuple[str, ...]
 
 
@@ -151,8 +153,20 @@ def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime, w
         events=events_of(look.kind),
         cleaner_inside=look.cleaner_inside,
         begin=_to_begin(look),
+        panel=panel_words(look),
+        unspoken=_unspoken(look),
         together=tuple(visit.sentence for visit in look.visits),
     )
+
+
+def _unspoken(look: MachineLook) -> list[Due]:
+    """What the machine may ask for although no lamp or message of its kind stands for it."""
+    spoken = {pattern.asks_for for pattern in look.kind.panel.all_patterns}
+    return [
+        due
+        for due in look.assessment.dues
+        if due.item.key not in spoken and any(isinstance(trigger, Prompted) for trigger in due.item.triggers)
+    ]
 
 
 def _to_begin(look: MachineLook) -> list[Due]:

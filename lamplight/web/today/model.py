@@ -15,7 +15,7 @@ from lamplight.core.kind import Kind
 from lamplight.core.needs import NeedLine, added_up
 from lamplight.drawing.cutaway import Scene, cutaway, cutaway_again
 from lamplight.drawing.frame import frame
-from lamplight.web.lamps.model import lit_lamps, message_shown
+from lamplight.web.lamps.model import lit_lamps, message_shown, trouble_shown
 
 ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 218, 150
 FEW = 6
@@ -223,6 +223,9 @@ def _headline(look: MachineLook, today: date) -> str:
         return "Cleaner inside: no drinks"
     if look.run:
         return f"{look.run.state.procedure.title} under way"
+    trouble = trouble_shown(look)
+    if trouble:
+        return f"Lamp: {trouble}"
     dues = [due for due in look.assessment.dues if not due.covered_by]
     first = next(iter(dues), None)
     if first is None:

@@ -1,0 +1,67 @@
+"""Runs as one ZIP: ``runs.json`` and a folder of photos. An open form for other tools; UTC, ISO 8601."""
+
+from __future__ import annotations
+
+import io
+import json
+import zipfile
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from lamplight.core.needs import need_lines
+from lamplight.core.run import RunState
+
+VERSION = 1
+# A photo carries its own time in the list; inside the archive all bear the same, so that it is the same bytes again.
+STAMP = (1980, 1, 1, 0, 0, 0)
+
+
+def run_record(machine: str, item: str, who: str, state: RunState, photos: Sequence[str]) -> dict[str, Any]:
+    """One run as plain data.
+
+    Args:
+        machine: its name.
+        item: key of the care item or the free procedure.
+        who: initials, or empty.
+        state: where it ended.
+        photos: names of its photos.
+    """
+    return {
+        "machine": machine,
+        "item": item,
+        "procedure": state.procedure.title,
+        "who": who,
+        "begun": state.begun_at.isoformat(),
+        "ended": state.ended_at.isoformat() if state.ended_at else None,
+        "outcome": state.outcome.value,
+        "steps": [
+            {"title": state.procedure.steps[n].title, "seconds": seconds}
+            for n, seconds in sorted(state.spent_s.items())
+        ],
+        "water_ml": sum(one.ml for n in state.spent_s for one in state.procedure.steps[n].delivers),
+        "answers": dict(state.answers),
+        "truths": dict(state.truths),
+        "took": [
+            {"product": line.thing, "amount": line.amount}
+            for line in need_lines(state.procedure, state.context.products)
+            if line.product
+        ],
+        "notes": [{"at": note.at.isoformat(), "text": note.text, "who": note.who} for note in state.notes],
+        "photos": [f"photos/{name}" for name in photos],
+    }
+
+
+def write_runs(records: Sequence[Mapping[str, Any]], photos: Mapping[str, bytes]) -> bytes:
+    """The archive.
+
+    Args:
+        records: as `run_record` makes them.
+        photos: bytes of each photo by name.
+    """
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        text = json.dumps({"version": VERSION, "runs": list(records)}, ensure_ascii=False, indent=1)
+        archive.writestr(zipfile.ZipInfo("runs.json", STAMP), text, zipfile.ZIP_DEFLATED)
+        for name, data in sorted(photos.items()):
+            archive.writestr(zipfile.ZipInfo(f"photos/{name}", STAMP), data)
+    return out.getvalue()

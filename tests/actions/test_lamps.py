@@ -1,0 +1,274 @@
+"""Sightings become dues, causes are remembered, a pattern is taught, a notch is judged."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+from lamplight.actions.entries import Hand
+from lamplight.actions.kinds import kind_of, save_kind
+from lamplight.actions.lamps import (
+    PatternWords,
+    change_grind,
+    diagnose,
+    disagreements_of,
+    grinding,
+    judge_drink,
+    known_causes,
+    known_symptoms,
+    note_sighting,
+    reading_of,
+    shown_now,
+    teach_pattern,
+    try_cause,
+)
+from lamplight.actions.machines import MachineFields, NewMachine, add_machine
+from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
+from lamplight.actions.undo import undo
+from lamplight.core.care import Status
+from lamplight.core.errors import InvalidInput
+from lamplight.core.lamps import PanelLook
+from lamplight.core.panel import LampLook, LampState, Sort
+from lamplight.core.run import EventKind
+from lamplight.library.shelf import kinds
+from lamplight.store.models import Entry
+from lamplight.store.runs import run_row
+from lamplight.store.sites import machine
+from tests.base import NOW, DataTest
+
+HAND = Hand(NOW)
+# A panel of our own making: overlapping patterns, two causes that facts tell apart.
+KIND = """key: bench
+title: Bench with two lamps
+blurb: Made up.
+look: {width: 200, height: 260, crown: hopper, tank: right, panel: lamps, milk: wand, group: removable, stand: feet}
+parts:
+  group: {label: Brew group, circuit: brew, removable: true}
+  tank: {label: Tank, circuit: water}
+  pump: {label: Pump, circuit: water}
+capacities: {tank_ml: 1500, tray_ml: 500, drawer_pucks: 10}
+items:
+  tablet: {title: Tablet, circuit: brew, part: group, triggers: [{prompt: true}, {drinks: 200}], minutes: 6}
+  filter: {title: Filter, circuit: water, part: tank, triggers: [{prompt: true}, {months: 2}], minutes: 5}
+causes:
+  seat:
+    title: Filter badly seated
+    circuit: water
+    check: Lift it.
+    remedy: Press it home.
+    evidence: [{fact: "minutes-since:filter", below: 120, weight: 4, says: "fitted {value} ago"}]
+  fine: {title: Grind too fine, circuit: brew, check: Watch it drip., remedy: Coarser., weight: 2, grind: coarser}
+symptoms:
+  hum: {title: It hums, sense: hear, circuit: water, causes: [seat, fine]}
+panel:
+  lamps:
+    one: {label: One, colours: [red], sign: tank}
+    two: {label: Two, colours: [amber, red], sign: care, place: [2, 0]}
+  patterns:
+    - {lamps: {one: flashing}, means: No flow, sort: fault, part: pump, causes: [seat, fine]}
+    - {lamps: {one: flashing, two: off}, exact: true, means: No flow at all, sort: fault, causes: [fine, seat]}
+    - {lamps: {two: steady amber}, means: Tablet, sort: care asked for, asks_for: tablet, force: can be put off}
+"""
+
+
+def shows(message="", **lamps):
+    """A look of a panel: ``care="flashing amber"``."""
+    found = {}
+    for key, text in lamps.items():
+        state, _, colour = text.partition(" ")
+        found[key] = LampLook(LampState(state), colour)
+    return PanelLook(found, message)
+
+
+class Sighted(DataTest):
+    """A tabletop that has been used for four weeks."""
+
+    def setUp(self):
+        """Tablet done two days ago."""
+        super().setUp()
+        self.hall = self.used_machine(done={"brew-tablet": 2, "descale": 30, "grounds-drawer": 1, "filter-change": 20})
+        self.row = machine(self.site.id, self.hall)
+
+    def see(self, minutes=10, item=None, **lamps):
+        """Somebody saw these lamps so many minutes ago."""
+        return note_sighting(self.row, shows(**lamps), NOW - timedelta(minutes=minutes), HAND)
+
+    def test_feeds_the_dues(self):
+        """The machine asks, the book follows at once; dark again, it is as before; undone, too."""
+        before = self.look(self.hall).assessment.dues
+        self.see(care="flashing amber")
+        due = self.due(self.hall)
+        self.assertEqual(due.status, Status.DUE)
+        self.assertIn("asks for it", due.reasons[0])
+        self.see(5)
+        self.assertEqual(self.look(self.hall).assessment.dues, before)
+        undo(Entry.select().order_by(Entry.id.desc()).first().id, HAND)
+        self.assertEqual(self.due(self.hall).status, Status.DUE)
+        undo(Entry.select().where(Entry.undone_at.is_null()).order_by(Entry.id.desc()).first().id, HAND)
+        self.assertEqual(self.look(self.hall).assessment.dues, before)
+
+    def test_a_run_puts_it_out(self):
+        """The lamp that asked goes out with the job, and only that one."""
+        self.see(care="flashing amber")
+        self.assertIsNotNone(shown_now(self.look(self.hall)))
+        run_id = begin_run(self.site, self.row, "brew-tablet", HAND)
+        now = NOW
+        row = run_row(run_id)
+        while row.state.step:
+            now += timedelta(minutes=1)
+            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Hand(now))
+        finish_run(run_id, row.state.index, Finish(None, 1, lamp_out=True), self.site, Hand(now))
+        look = self.look(self.hall, now + timedelta(minutes=1))
+        self.assertIsNone(shown_now(look))
+        self.assertEqual(reading_of(look).settled_by.item.key, "brew-tablet")
+        self.assertEqual(look.assessment.due("brew-tablet").status, Status.CLEAR)
+
+    def test_refused(self):
+        """A lamp it has not, a time ahead, a counter below 0: nothing is written down."""
+        before = Entry.select().count()
+        for look, at, value in (
+            (shows(moon="steady red"), NOW, None),
+            (shows(care="steady blue"), NOW, None),
+            (shows(care="steady red"), NOW + timedelta(minutes=1), None),
+            (shows(care="steady red"), NOW, -1),
+        ):
+            with self.subTest(look=look), self.assertRaises(InvalidInput):
+                note_sighting(self.row, look, at, HAND, value=value)
+        self.assertEqual(Entry.select().count(), before)
+
+    def test_causes_follow_the_facts(self):
+        """A filter fitted 40 minutes ago comes first; denied, the next one; confirmed, it is remembered."""
+        self.see(attention="flashing red")
+        first = reading_of(self.look(self.hall)).diagnosis.causes[0].cause.key
+        self.assertNotEqual(first, "filter-badly-seated")
+        from lamplight.actions.care import mark_done
+
+        mark_done([(self.row, "filter-change")], NOW - timedelta(minutes=40), HAND)
+        diagnosis = reading_of(self.look(self.hall)).diagnosis
+        self.assertEqual(diagnosis.causes[0].cause.key, "filter-badly-seated")
+        self.assertEqual(diagnosis.causes[0].said, ("it was fitted 40 minutes ago",))
+        self.assertEqual(diagnosis.begins["filter-badly-seated"][0], "filter-change")
+        try_cause(self.row, diagnosis.about, "filter-badly-seated", False, HAND)
+        order = [one.cause.key for one in reading_of(self.look(self.hall)).diagnosis.causes]
+        self.assertEqual(order[-1], "filter-badly-seated")
+        try_cause(self.row, diagnosis.about, "electronics", True, HAND)
+        try_cause(self.row, diagnosis.about, "electronics", True, HAND)
+        said = next(o for o in reading_of(self.look(self.hall)).diagnosis.causes if o.cause.key == "electronics").said
+        self.assertIn("2 times before", said[0])
+        with self.assertRaises(InvalidInput):
+            try_cause(self.row, "x", "bad magic", True, HAND)
+
+    def test_complaints(self):
+        """Only those that a kind can have; in the order of its facts."""
+        tower = self.look(self.used_machine(name="Tower", kind="office-tower", done={}))
+        keys = {symptom.key for symptom in known_symptoms(tower.kind)}
+        self.assertIn("milk-spits", keys)
+        self.assertNotIn("wand-blocked", keys)
+        self.assertNotIn("wand-tip-blocked", known_causes(tower.kind))
+        look = self.look(self.hall)
+        drips = next(symptom for symptom in known_symptoms(look.kind) if symptom.key == "coffee-drips")
+        self.assertIn("grind-too-fine", [one.cause.key for one in diagnose(look, drips.key, drips.causes).causes])
+
+    def test_a_notch_and_two_drinks(self):
+        """Counted with the keeper; too many are refused; forgotten after half a day."""
+        self.assertIsNone(grinding(self.look(self.hall)))
+        with self.assertRaisesRegex(InvalidInput, "Change the grind by one notch first"):
+            judge_drink(self.look(self.hall), HAND)
+        change_grind(self.row, "coarser", HAND)
+        for drinks in range(2):
+            self.assertEqual(grinding(self.look(self.hall)).drinks, drinks)
+            judge_drink(self.look(self.hall), HAND)
+        self.assertTrue(grinding(self.look(self.hall)).judged)
+        with self.assertRaises(InvalidInput):
+            judge_drink(self.look(self.hall), HAND)
+        change_grind(self.row, "finer", Hand(NOW + timedelta(minutes=1)))
+        self.assertEqual(grinding(self.look(self.hall, NOW + timedelta(minutes=2))).drinks, 0)
+        self.assertIsNone(grinding(self.look(self.hall, NOW + timedelta(hours=13))))
+        with self.assertRaises(InvalidInput):
+            change_grind(self.row, "sideways", HAND)
+
+    def test_lamp_and_book(self):
+        """Lit though the tablet was two days ago."""
+        self.see(care="flashing amber")
+        one = disagreements_of(self.look(self.hall))[0]
+        self.assertTrue(one.lit)
+        self.see(2)
+        self.assertEqual(disagreements_of(self.look(self.hall)), ())
+
+
+class OwnPanel(DataTest):
+    """A kind of our own, with a panel that nobody shipped."""
+
+    def setUp(self):
+        """Saved, and a machine of it."""
+        super().setUp()
+        save_kind(KIND, HAND)
+        self.own = add_machine(self.site.id, MachineFields("Own", "bench"), NewMachine({"drinks": 100}), HAND)
+        self.row = machine(self.site.id, self.own)
+
+    def causes(self, now=NOW):
+        """Keys, the likeliest first."""
+        return [one.cause.key for one in reading_of(self.look(self.own, now)).diagnosis.causes]
+
+    def test_meaning_and_order(self):
+        """The exact pattern wins; the grind comes first; with a fresh filter its seat does."""
+        match = note_sighting(self.row, shows(one="flashing red"), NOW, HAND)
+        self.assertEqual(match.pattern.title, "No flow at all")
+        self.assertEqual(self.causes(), ["fine", "seat"])
+        from lamplight.actions.care import mark_done
+
+        mark_done([(self.row, "filter")], NOW - timedelta(minutes=30), HAND)
+        self.assertEqual(self.causes(), ["seat", "fine"])
+        self.assertEqual(self.causes(NOW + timedelta(hours=3)), ["fine", "seat"])
+        match = note_sighting(self.row, shows(one="flashing red", two="steady red"), NOW, HAND)
+        self.assertEqual(match.pattern.title, "No flow")
+        self.assertEqual([symptom.key for symptom in known_symptoms(kind_of("bench"))][0], "hum")
+
+    def test_taught(self):
+        """A look that no rule knows; the manual's words; then it is known, and asks for the item."""
+        look = shows(two="flashing red")
+        self.assertIsNone(note_sighting(self.row, look, NOW, HAND))
+        self.assertIsNone(reading_of(self.look(self.own)).match)
+        teach_pattern(self.row, look, PatternWords("Filter wants changing", Sort.CARE.value, "filter"), HAND)
+        reading = reading_of(self.look(self.own))
+        self.assertEqual(reading.match.pattern.title, "Filter wants changing")
+        self.assertEqual(self.due(self.own, "filter").status, Status.DUE)
+        for words in (
+            PatternWords("", Sort.CARE.value),
+            PatternWords("x y", "magic"),
+            PatternWords("x y", Sort.CARE.value, "moon"),
+            PatternWords("x y", Sort.CARE.value, "filter", "gently"),
+        ):
+            with self.subTest(words=words), self.assertRaises(InvalidInput):
+                teach_pattern(self.row, look, words, HAND)
+        with self.assertRaisesRegex(InvalidInput, "panel is dark"):
+            teach_pattern(self.row, PanelLook(), PatternWords("x y", Sort.CARE.value), HAND)
+
+    def test_taught_on_a_shipped_kind(self):
+        """The machine becomes one of a copy that has the rule; the shipped kind stays as it is; undo brings it back."""
+        hall = self.used_machine(name="Hall", done={"brew-tablet": 2})
+        row, look = machine(self.site.id, hall), shows(beans="steady red", drawer="steady red")
+        note_sighting(row, shows(beans="steady red"), NOW, HAND)
+        taught = teach_pattern(row, shows(beans="steady red"), PatternWords("Lid open", Sort.MISSING.value), HAND)
+        self.assertEqual(machine(self.site.id, hall).kind, taught.key)
+        self.assertEqual(reading_of(self.look(hall)).match.pattern.title, "Lid open")
+        self.assertNotIn("Lid open", [pattern.title for pattern in kinds()["removable-tabletop"].panel.patterns])
+        self.assertIsNotNone(self.look(hall).assessment.due("brew-tablet").last)
+        self.assertIsNotNone(look)
+        undo(Entry.select().order_by(Entry.id.desc()).first().id, HAND)
+        self.assertEqual(machine(self.site.id, hall).kind, "removable-tabletop")
+
+    def test_mistakes_in_a_panel(self):
+        """Named with their place."""
+        rows = [
+            ("one: flashing}, means: No flow,", "three: flashing}, means: No flow,", "this panel has no lamp “three”"),
+            ("two: steady amber}", "two: steady blue}", "this lamp is never steady blue"),
+            ("two: steady amber}", "two: bright}", "is no state such as off, steady"),
+            ("asks_for: tablet", "asks_for: moon", "this kind has no item “moon”"),
+            ("pump, causes: [seat, fine]", "pump, causes: [luck]", "there is no cause “luck”"),
+            ("sign: tank}", "sign: skull}", "“skull” is none of: tank, beans"),
+            ("part: pump, causes: [seat", "part: mast, causes: [seat", "this kind has no part “mast”"),
+        ]  # fmt: skip
+        for old, new, said in rows:
+            with self.subTest(new=new), self.assertRaisesRegex(InvalidInput, said):
+                self.assertIn(old, KIND)
+                save_kind(KIND.replace(old, new), HAND)
