@@ -54,3 +54,4 @@ bench: .venv/.runtime
 	@build/bench/bin/pip install -q --disable-pip-version-check -r requirements.lock -r bench/requirements.txt
 	@PYTHONPATH=. build/bench/bin/python bench/forecast.py
 	@PYTHONPATH=. build/bench/bin/python bench/speed.py
+	@PYTHONPATH=. build/bench/bin/python bench/lamps.py

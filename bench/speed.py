@@ -19,9 +19,10 @@ from lamplight.actions import at_hand
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_site
+from lamplight.core.assessment import assess
 from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.core.counters import CounterBook, Reading
-from lamplight.core.machine_book import DoneFact, MachineBook, assess
+from lamplight.core.machine_book import DoneFact, MachineBook
 from lamplight.core.water import Cartridge, WaterAtMachine, WaterTest
 from lamplight.library.shelf import kinds
 from lamplight.store.database import database

@@ -13,10 +13,12 @@ from pathlib import Path
 
 from click.testing import CliRunner
 
+from lamplight.actions.sign_in import signed_in
 from lamplight.cli import main
 from lamplight.core.care import Status
 from lamplight.demo.seed import MARK, prepare
 from lamplight.store.database import data_file, database, open_database
+from lamplight.store.sites import keepers
 from tests.base import NOW, DataTest
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -37,8 +39,20 @@ class Commands(DataTest):
     def test_help_names_every_command(self):
         """What the issue of a command line is for."""
         said = self.run_it("--help")
-        for word in ("serve", "demo", "import-readings", "export", "backup", "restore", "check"):
+        for word in ("serve", "demo", "add-keeper", "import-readings", "export", "backup", "restore", "check"):
             self.assertIn(word, said)
+
+    def test_add_keeper(self):
+        """A keeper may sign in afterwards; a short passphrase is refused, and nobody is added by it."""
+        data = ("--data", str(self.folder))
+        short = self.run_it("add-keeper", *data, "Ann Berg", "--passphrase", "short", code=1)
+        self.assertIn("passphrase", short)
+        self.assertEqual([row.name for row in keepers()], [])
+        self.assertIn("may sign in", self.run_it("add-keeper", *data, "Ann Berg", "--passphrase", "a long enough one"))
+        self.assertIn("may sign in", self.run_it("add-keeper", *data, "ann berg", "--passphrase", "another long one"))
+        self.assertEqual([(row.name, row.initials) for row in keepers()], [("Ann Berg", "AB")])
+        self.assertIsNone(signed_in("Ann Berg", "a long enough one"))
+        self.assertIsNotNone(signed_in("Ann Berg", "another long one"))
 
     def test_import_export_check_backup_restore(self):
         """One after the other, as a keeper would."""

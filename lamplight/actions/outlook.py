@@ -11,12 +11,13 @@ from lamplight.actions.at_hand import assessed, books_at_hand, lately, minute
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.procedures import procedure_for
 from lamplight.actions.products import products
+from lamplight.core.assessment import Assessment
 from lamplight.core.care import Due
 from lamplight.core.chemistry import Inside, Product
 from lamplight.core.doubts import grouped
 from lamplight.core.judge import Visit, visits
 from lamplight.core.kind import Kind
-from lamplight.core.machine_book import Assessment, MachineBook
+from lamplight.core.machine_book import MachineBook
 from lamplight.core.needs import NeedLine, need_lines
 from lamplight.core.procedure import Procedure
 from lamplight.core.run import Outcome

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from lamplight.actions.entries import Hand, write_entry
+from lamplight.core.assessment import usage_of
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.counters import CounterBook, Reading
 from lamplight.core.doubts import Doubt, Force, examine, grouped
 from lamplight.core.errors import InvalidInput, LamplightError
-from lamplight.core.machine_book import usage_of
 from lamplight.core.usage import Usage
 from lamplight.store.books import ReadingRow, book, reading_rows
 from lamplight.store.database import database
@@ -60,7 +60,8 @@ def _facts(typed: TypedReading) -> CounterBook:
 def _open_doubts(
     typed: TypedReading, known: CounterBook, usage: Usage, calendar: SiteCalendar, now: datetime
 ) -> tuple[Doubt, ...]:
-    doubts = examine(typed.value, typed.at, known.row_at(typed.at), usage, calendar, now)
+    unit = COUNTER_WORDS.get(typed.counter, "drinks")
+    doubts = examine(typed.value, typed.at, known.row_at(typed.at), usage, calendar, now, unit)
     return tuple(doubt for doubt in doubts if not answered(doubt, typed.answer))
 
 

@@ -6,9 +6,9 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import timedelta
 
+from lamplight.core.assessment import Assessment
 from lamplight.core.care import Due, Status
 from lamplight.core.evidence import Facts
-from lamplight.core.machine_book import Assessment
 from lamplight.core.triggers import Prompted
 
 CLEAR_SHARE = 0.75

@@ -75,6 +75,7 @@ def examine(
     usage: Usage,
     calendar: SiteCalendar,
     now: datetime,
+    unit: str = "drinks",
 ) -> tuple[Doubt, ...]:
     """Doubts about a reading that is to be added, most serious first.
 
@@ -85,6 +86,7 @@ def examine(
         usage: fitted without the new reading.
         calendar: the site's opening days.
         now: the present, aware.
+        unit: what the row counts, in the plural.
 
     An empty answer means that nothing speaks against it.
     """
@@ -108,7 +110,7 @@ def examine(
         )
         suggestion = _swapped(value, at, before, after, usage, calendar)
         return (Doubt(DoubtKind.BACKWARDS, Force.REFUSE, said, suggestion),)
-    return _implausible(value, at, before, after, usage, calendar) if before else ()
+    return _implausible(value, at, before, after, usage, calendar, unit) if before else ()
 
 
 def future_doubt(at: datetime, calendar: SiteCalendar, now: datetime) -> Doubt | None:
@@ -157,13 +159,14 @@ def _implausible(
     after: Reading | None,
     usage: Usage,
     calendar: SiteCalendar,
+    unit: str,
 ) -> tuple[Doubt, ...]:
     drinks = value - before.value
     high, low = tail_chances(drinks, before.at, at, usage, calendar)
     if min(high, low) >= DOUBTFUL_TAIL or not usage.known:
         return ()
     expected = usage.expected(calendar, before.at, at)
-    base = f"{grouped(drinks)} drinks since {calendar.local(before.at):%a %-d %b}, where about {grouped(expected)} "
+    base = f"{grouped(drinks)} {unit} since {calendar.local(before.at):%a %-d %b}, where about {grouped(expected)} "
     suggestion = _swapped(value, at, before, after, usage, calendar)
     if suggestion is not None:
         said = f"{base}were expected. Two digits may be swapped: {grouped(suggestion)} would fit."

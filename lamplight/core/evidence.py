@@ -24,9 +24,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
+from lamplight.core.assessment import Assessment
 from lamplight.core.care import Due
 from lamplight.core.kind import Kind
-from lamplight.core.machine_book import Assessment
 from lamplight.core.run import Outcome, RunState
 from lamplight.core.truths import GROUP_DRY, MACHINE_ON, REFILL_CONFIRMED
 

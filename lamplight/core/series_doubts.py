@@ -10,10 +10,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
+from lamplight.core.assessment import usage_of
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.counters import CounterBook, Reading
 from lamplight.core.doubts import Doubt, examine
-from lamplight.core.machine_book import usage_of
 from lamplight.core.usage import Usage
 
 MOST_DOUBTS = 20

@@ -69,7 +69,7 @@ def lamp_panel(kind: Kind, look: PanelLook, cls: str = "lamp-panel", small: bool
     display = _display(kind, look, width, height) if _has_display(kind) else Markup("")
     return el(
         "svg", el("title", look_in_words(kind, look)), rect(Box(2, 2, width - 4, height - 4), "panel-plate", 16),
-        *lamps, display, cls=cls, role="img", viewBox=f"0 0 {width:.0f} {height:.0f}",
+        *lamps, display, cls=cls, role="img", preserveAspectRatio="xMinYMid", viewBox=f"0 0 {width:.0f} {height:.0f}",
     )  # fmt: skip
 
 

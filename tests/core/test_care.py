@@ -9,6 +9,7 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from lamplight.core.assessment import assess
 from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.core.calendar_triggers import due_day
 from lamplight.core.care import CareItem, Status
@@ -16,7 +17,7 @@ from lamplight.core.circuits import Circuit
 from lamplight.core.counters import CleaningDrinks, Reading
 from lamplight.core.errors import InvalidInput
 from lamplight.core.kind import Capacities, Kind, Look, Part
-from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, assess
+from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook
 from lamplight.core.triggers import CountSince, DaysSince
 from tests.core.makers import MONDAY, OFFICE, book, with_drinks
 

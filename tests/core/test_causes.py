@@ -6,6 +6,7 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 
+from lamplight.core.assessment import assess
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.causes import Cause, Evidence, Tried, ranked
 from lamplight.core.circuits import Circuit
@@ -14,7 +15,7 @@ from lamplight.core.disagreements import disagreements
 from lamplight.core.evidence import Circumstances, TruthAt, evidence_of, span_words
 from lamplight.core.fault_counts import fault_weeks
 from lamplight.core.lamps import PanelLook, Sighting
-from lamplight.core.machine_book import DoneFact, PromptSeen, assess
+from lamplight.core.machine_book import DoneFact, PromptSeen
 from lamplight.core.outlook import EventSeen
 from lamplight.core.panel import LampLook, LampState
 from lamplight.library.shelf import causes, kinds, symptoms

@@ -8,6 +8,7 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from lamplight.core.assessment import counter_line, usage_of
 from lamplight.core.counters import (
     HIGHEST_COUNT,
     CleaningDrinks,
@@ -19,7 +20,6 @@ from lamplight.core.counters import (
 )
 from lamplight.core.drink_line import DrinkLine
 from lamplight.core.errors import InvalidInput, InvalidReading
-from lamplight.core.machine_book import counter_line, usage_of
 from lamplight.core.usage import fit_usage
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 

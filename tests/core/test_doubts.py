@@ -7,9 +7,9 @@ from datetime import UTC, datetime, timedelta
 
 from scipy import stats
 
+from lamplight.core.assessment import usage_of
 from lamplight.core.counters import HIGHEST_COUNT
 from lamplight.core.doubts import DoubtKind, Force, examine, tail_chances
-from lamplight.core.machine_book import usage_of
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 
 TUESDAY = MONDAY + timedelta(days=1)
@@ -50,6 +50,11 @@ class Recognised(unittest.TestCase):
                     continue
                 self.assertEqual((found[0].kind, found[0].force, found[0].suggestion), (kind, force, suggestion))
                 self.assertTrue(found[0].sentence.endswith("."))
+
+    def test_says_what_is_counted(self):
+        """Litres are not called drinks."""
+        found = examine(2840, TUESDAY, self.book.readings, self.usage, OFFICE, TUESDAY, "litres")
+        self.assertIn("1\u202f040 litres since", found[0].sentence)
 
     def test_future(self):
         """Tomorrow is refused, a few minutes of a clock that runs fast are not."""

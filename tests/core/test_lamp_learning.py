@@ -9,10 +9,11 @@ from datetime import timedelta
 import numpy as np
 
 from bench.lamps import MACHINES, measured
+from lamplight.core.assessment import assess
 from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.lamp_learning import Seen, learn_interval, rounds_of
 from lamplight.core.lamps import PanelLook, Sighting
-from lamplight.core.machine_book import DoneFact, assess
+from lamplight.core.machine_book import DoneFact
 from lamplight.core.panel import LampLook, LampState
 from lamplight.library.shelf import kinds
 from tests.core.makers import MONDAY, OFFICE, book

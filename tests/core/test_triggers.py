@@ -10,6 +10,7 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 
+from lamplight.core.assessment import assess, gauges_of
 from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.core.calendar_triggers import month_later
 from lamplight.core.care import CareItem, Status
@@ -18,7 +19,7 @@ from lamplight.core.counters import CounterBook
 from lamplight.core.errors import InvalidInput
 from lamplight.core.judge import visits
 from lamplight.core.kind import Capacities, DrinkSort, Kind, Mix, Part
-from lamplight.core.machine_book import DoneFact, MachineBook, PromptSeen, assess, gauges_of
+from lamplight.core.machine_book import DoneFact, MachineBook, PromptSeen
 from lamplight.core.outlook import Absence, EventSeen
 from lamplight.core.triggers import (
     AfterEvent,

@@ -9,11 +9,12 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from lamplight.core.assessment import assess
 from lamplight.core.bars import BarSeen
 from lamplight.core.care import Status
 from lamplight.core.counters import CounterBook, Reading
 from lamplight.core.kind import Kind
-from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, PromptSeen, assess
+from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, PromptSeen
 from lamplight.core.outlook import Absence
 from lamplight.core.triggers import HoursSinceFirstDrink
 from lamplight.core.water import Cartridge, WaterAtMachine, WaterTest

@@ -22,8 +22,9 @@ from lamplight.actions.machines import (
 from lamplight.actions.outlook import MachineLook, look_at, look_at_all
 from lamplight.actions.readings import COUNTER_WORDS
 from lamplight.actions.water import set_up
+from lamplight.core.assessment import own_items
 from lamplight.core.errors import InvalidInput
-from lamplight.core.machine_book import EVERY_SCHOOL, own_items
+from lamplight.core.machine_book import EVERY_SCHOOL
 from lamplight.core.trigger_words import trigger_words
 from lamplight.core.triggers import SCHOOLS
 from lamplight.core.water import Cartridge
