@@ -17,7 +17,7 @@ from lamplight.core.containers import TRAY, ContainerPlan, Vessel, least_without
 from lamplight.core.errors import InvalidInput
 from lamplight.core.good_times import Rush, collision, next_good_time
 from lamplight.core.kind import Kind
-from lamplight.core.needs import NeedLine, need_lines
+from lamplight.core.needs import NeedLine, need_lines, units_in_words
 from lamplight.core.procedure import Procedure
 from lamplight.core.run import RunContext
 from lamplight.core.run_clock import Learned, keeper_seconds, learned, learned_steps, total_seconds, with_learned
@@ -53,11 +53,13 @@ class AtHand:
         line: what and how much.
         held: what there is, or None where nobody counted.
         enough: None where nobody counted.
+        there: what there is, in words; empty where nobody counted.
     """
 
     line: NeedLine
     held: Holding | None
     enough: bool | None
+    there: str = ""
 
 
 @dataclass(frozen=True)
@@ -111,6 +113,12 @@ class Wishes:
 NO_WISHES = Wishes({}, {})
 
 
+def _with_what_is_there(line: NeedLine, held: Holding | None) -> AtHand:
+    if held is None or held.amount is None:
+        return AtHand(line, held, None)
+    return AtHand(line, held, enough(held, line.units), units_in_words(held.amount, products()[line.product].unit))
+
+
 def prepare(
     look: MachineLook, key: str, calendar: SiteCalendar, now: datetime, wishes: Wishes = NO_WISHES
 ) -> Preparation:
@@ -159,7 +167,7 @@ def prepare(
         procedure=procedure,
         choices=_choices(procedure, chosen),
         at_hand=tuple(
-            AtHand(line, held.get(line.product), enough(held.get(line.product), line.units) if line.product else None)
+            _with_what_is_there(line, held.get(line.product) if line.product else None)
             for line in need_lines(procedure, chosen)
         ),
         context=context,
