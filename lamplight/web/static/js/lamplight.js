@@ -101,6 +101,8 @@
       ring();
     });
   }
+  // At once as well: the server's time on the page is the moment that it was sent.
+  lookForCalls();
   setInterval(lookForCalls, 1000);
 
   function announce(words) {
@@ -118,7 +120,9 @@
   document.addEventListener("visibilitychange", function () { if (!awake || awake.released) stayAwake(); });
 
   // A lost connection: the clock goes on, the page says that the step is not saved, and sends it again.
+  // A choice lies on the button that was pressed, so that is kept with its form.
   let unsent = null;
+  let pressed = null;
 
   function sayUnsent(words) {
     const place = document.getElementById("unsent");
@@ -131,6 +135,8 @@
     const form = event.detail.elt.closest("form[hx-post]");
     if (!form || !form.closest("[data-run]")) return;
     unsent = form;
+    const cause = event.detail.requestConfig.triggeringEvent;
+    pressed = (cause && cause.submitter) || null;
     sayUnsent("No connection. This step is not saved yet; the clock goes on. It is sent again as soon as the connection is back.");
     form.querySelectorAll("button").forEach(function (button) { button.disabled = false; });
   });
@@ -145,7 +151,7 @@
       if (!answer.ok || unsent !== form) return;
       unsent = null;
       sayUnsent("");
-      form.requestSubmit();
+      form.requestSubmit(pressed);
     }, function () { /* still away */ });
   }
   window.addEventListener("online", sendAgain);
