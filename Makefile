@@ -51,7 +51,8 @@ lock:
 
 bench: .venv/.runtime
 	@test -x build/bench/bin/python || $(PYTHON) -m venv build/bench
-	@build/bench/bin/pip install -q --disable-pip-version-check -r requirements.lock -r bench/requirements.txt
+	@build/bench/bin/pip install -q --disable-pip-version-check --require-hashes -r requirements.lock
+	@build/bench/bin/pip install -q --disable-pip-version-check -r bench/requirements.txt
 	@PYTHONPATH=. build/bench/bin/python bench/forecast.py
 	@PYTHONPATH=. build/bench/bin/python bench/speed.py
 	@PYTHONPATH=. build/bench/bin/python bench/lamps.py

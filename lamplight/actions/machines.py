@@ -8,7 +8,7 @@ from datetime import datetime
 
 from lamplight.actions.entries import Hand, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.water import fit_cartridge, set_up
+from lamplight.actions.water import fit_cartridge, renew_cartridge, set_up
 from lamplight.core.counters import Reading
 from lamplight.core.errors import InvalidInput
 from lamplight.core.triggers import LIMITED
@@ -169,3 +169,5 @@ def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter
     with database.atomic():
         entry = write_entry("done", f"{item.title} {when}", hand, row.id, at=answer.at)
         CareDone.create(entry=entry, machine=row.id, item=item_key, at=answer.at, value=answer.value)
+        if answer.at is not None:
+            renew_cartridge(entry.id, row.id, item, kind_of(row.kind), answer.at)

@@ -11,6 +11,7 @@ from lamplight.actions.kinds import kind_of
 from lamplight.actions.outlook import look_at
 from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
+from lamplight.actions.water import renew_cartridge
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.kind import Kind
@@ -186,6 +187,7 @@ def _settle(row: RunRow, kind: Kind, hand: Hand) -> None:
     along -= {row.item, *(item.settles if item else ())}
     for key in ([row.item] if item else []) + sorted(along):
         CareDone.create(entry=row.entry_id, machine=row.machine_id, item=key, at=hand.now)
+        renew_cartridge(row.entry_id, row.machine_id, kind.item(key), kind, hand.now)
 
 
 def _tell(row: RunRow, finish: Finish, hand: Hand) -> None:

@@ -7,14 +7,16 @@ from datetime import date, datetime
 
 from lamplight.actions.entries import Hand, required, write_entry
 from lamplight.actions.kinds import kind_of
+from lamplight.core.care import CareItem
 from lamplight.core.errors import InvalidInput
+from lamplight.core.kind import Kind
 from lamplight.core.machine_book import EVERY_SCHOOL
 from lamplight.core.triggers import SCHOOLS
 from lamplight.core.water import Cartridge, WaterTest, convert_hardness
 from lamplight.store.database import database
 from lamplight.store.models import CareDone, CartridgeFit, SetupVersion, WaterTestFact
 from lamplight.store.sites import MachineRow
-from lamplight.store.waters import Setup
+from lamplight.store.waters import Setup, fits
 
 FILTER_ITEM = "filter-change"
 LONGEST_WINDOW_DAYS = 30
@@ -77,12 +79,29 @@ def fit_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime, ha
         if cartridge is None:
             CartridgeFit.create(entry=entry, machine=row.id, at=at)
             return
-        CartridgeFit.create(
-            entry=entry, machine=row.id, at=at, capacity_dh_l=cartridge.capacity_dh_l, bypass=cartridge.bypass,
-            residual_dh=cartridge.residual_dh, resin=cartridge.resin.value, months=cartridge.months,
-        )  # fmt: skip
+        _fitted(entry.id, row.id, cartridge, at)
         if kind_of(row.kind).item(FILTER_ITEM):
             CareDone.create(entry=entry, machine=row.id, item=FILTER_ITEM, at=at)
+
+
+def renew_cartridge(entry_id: int, machine_id: int, item: CareItem, kind: Kind, at: datetime) -> None:
+    """With a filter change that was done comes a new cartridge: like the one before, else as the kind takes it.
+
+    Part of the entry, and of the transaction, that says so; nothing for other items, or where none is known.
+    """
+    if FILTER_ITEM not in (item.key, *item.settles):
+        return
+    before = [fit.cartridge for fit in fits([machine_id]).get(machine_id, []) if fit.cartridge and fit.at <= at]
+    cartridge = before[-1] if before else kind.cartridge
+    if cartridge is not None:
+        _fitted(entry_id, machine_id, cartridge, at)
+
+
+def _fitted(entry_id: int, machine_id: int, cartridge: Cartridge, at: datetime) -> None:
+    CartridgeFit.create(
+        entry=entry_id, machine=machine_id, at=at, capacity_dh_l=cartridge.capacity_dh_l, bypass=cartridge.bypass,
+        residual_dh=cartridge.residual_dh, resin=cartridge.resin.value, months=cartridge.months,
+    )  # fmt: skip
 
 
 def set_up(row: MachineRow, setup: Setup, hand: Hand) -> None:

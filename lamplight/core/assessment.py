@@ -20,7 +20,7 @@ from lamplight.core.lamp_learning import LampExpected, LampInterval, lamp_expect
 from lamplight.core.lamps import Asked, asked_for
 from lamplight.core.machine_book import DoneFact, MachineBook
 from lamplight.core.outlook import Outlook
-from lamplight.core.triggers import COUNTERS, LIMITED, SCHOOLS, CountSince, LitresByHardness, ScaleBudget
+from lamplight.core.triggers import COUNTERS, LIMITED, SCHOOLS, CountSince, FilterSpent, LitresByHardness, ScaleBudget
 from lamplight.core.usage import OWN_MEMORY, Usage, fit_intervals
 from lamplight.core.water import WaterAtMachine
 
@@ -141,9 +141,11 @@ def _programme_litres(book: MachineBook, kind: Kind) -> tuple[tuple[datetime, fl
 
 
 def own_items(items: Sequence[CareItem], book: MachineBook) -> tuple[CareItem, ...]:
-    """A kind's items as the keeper has them here: own limits, own school, some switched off."""
+    """A kind's items as the keeper has them here: own limits, own school, some switched off, no filter to change."""
     own = {(change.item, change.trigger): change.limit for change in book.limits}
     kept = tuple(item for item in items if item.key not in book.switched_off)
+    if book.water.filter_out:
+        kept = tuple(item for item in kept if not any(isinstance(trigger, FilterSpent) for trigger in item.triggers))
     if not own and book.school not in SCHOOLS:
         return kept
     return tuple(replace(item, triggers=_own_triggers(item, own, book.school)) for item in kept)

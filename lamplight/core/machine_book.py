@@ -80,6 +80,11 @@ class MachineBook:
         return self.counters.get(name, CounterBook())
 
     @property
+    def absent_parts(self) -> tuple[str, ...]:
+        """Parts that are missing or broken, and the filter where none is fitted."""
+        return (*self.missing, *(("filter",) if self.water.filter_out else ()))
+
+    @property
     def drinks(self) -> CounterBook:
         """The facts of the drinks counter."""
         return self.counter("drinks")

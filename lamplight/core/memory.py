@@ -2,8 +2,9 @@
 
 The pattern over the weekdays changes slowly and is fitted with a long memory. The level may drift
 within weeks or come in bursts. For several half-lives every gap is foretold from the gaps before it
-alone, and the half-lives that foretold better weigh more; long ones are preferred at the outset.
-How far the level strayed from what was foretold over a fortnight widens the forecasts.
+alone. A half-life is believed by the likelihood of what it left unforetold, each with a scatter of
+its own, and long ones are preferred at the outset; the level is the mean of all by that belief.
+How far it strayed from what was foretold over a fortnight widens the forecasts.
 """
 
 from __future__ import annotations
@@ -19,8 +20,10 @@ HALF_LIVES = (5.0, 10.0, 20.0, 40.0, 80.0, 160.0, 3650.0)
 BELIEF = (0.6, 0.8, 1.0, 1.0, 1.2, 1.4, 1.4)
 FORETOLD_GAPS = 90
 FIRST_FORETOLD = 4
-# The level itself is lent so many average days, so that a few gaps do not throw it about.
-LENT_DAYS = 3.0
+# Beforehand the level lies about the pattern's with this share as its standard deviation; ours, no source.
+LEVEL_SPREAD = 0.4
+# So many gaps of plain chance are lent to each half-life's scatter.
+LENT_GAPS = 2.0
 STRAY_WINDOW_DAYS = 14.0
 USUAL_STRAY, USUAL_STRAY_WINDOWS = 0.08, 3.0
 
@@ -36,14 +39,6 @@ class Memory:
 
     half_lives: tuple[float, ...] = HALF_LIVES
     shares: tuple[float, ...] = tuple(belief / sum(BELIEF) for belief in BELIEF)
-
-    def weights(self, ages_days: Vector) -> Vector:
-        """How much gaps of these ages weigh, 0 to 1; any shape."""
-        kept = np.zeros_like(np.asarray(ages_days, dtype=float))
-        for half_life, share in zip(self.half_lives, self.shares, strict=True):
-            if share > 1e-6:
-                kept += share * 0.5 ** (ages_days / half_life)
-        return kept
 
     @property
     def typical_days(self) -> float:
@@ -74,7 +69,7 @@ def half_life_weights(ages_days: Vector, half_life_days: float | None) -> Vector
 
 
 def level_of(days: Vector, drinks: Vector, ages_days: Vector, rates: Vector, spread: float = 1.0) -> Level:
-    """The level of use now, by the memory that foretold a machine's own past best.
+    """The level of use now, by the memories that foretold a machine's own past best.
 
     Args:
         days: gaps x 7, days of each weekday in each gap, in order of time.
@@ -85,31 +80,41 @@ def level_of(days: Vector, drinks: Vector, ages_days: Vector, rates: Vector, spr
     """
     days, drinks, ages = days[-FORETOLD_GAPS:], drinks[-FORETOLD_GAPS:], np.asarray(ages_days)[-FORETOLD_GAPS:]
     fitted = np.maximum(days @ rates, 1e-9)
-    lent = LENT_DAYS * float(fitted.sum() / max(days.sum(), 1e-9))
-    kept = kept_by_half_life(ages)
-    memory = choose_memory(drinks, fitted, kept, lent, spread)
-    weights = memory.weights(ages)
-    factor = float((weights @ drinks + lent) / (weights @ fitted + lent))
-    return Level(factor, _stray(memory, days, drinks, fitted, kept, lent, spread), memory)
+    levels = known_levels(drinks, fitted, kept_by_half_life(np.append(ages, 0.0))[:, :, :-1], spread)
+    memory = choose_memory(drinks, fitted, levels[:, :-1])
+    mixed = np.array(memory.shares) @ levels
+    return Level(float(mixed[-1]), _stray(mixed[:-1], days, drinks, fitted, spread), memory)
 
 
-def choose_memory(drinks: Vector, fitted: Vector, kept: Vector, lent: float, spread: float) -> Memory:
-    """The mixture of half-lives that foretells each gap best from those before it.
+def known_levels(drinks: Vector, fitted: Vector, kept: Vector, spread: float) -> Vector:
+    """The level that each half-life knows before each gap, and after the last: half-lives x (gaps + 1).
+
+    The pattern is lent as many drinks as would scatter by `LEVEL_SPREAD` of their count.
 
     Args:
         drinks: in each gap, in order of time.
         fitted: by the long pattern, above 0.
-        kept: as `kept_by_half_life` answers.
-        lent: drinks of the pattern that are lent to the level.
+        kept: half-lives x (gaps + 1) x gaps, as `kept_by_half_life` answers.
         spread: factor by which the variance exceeds Poisson, 1 or more.
+    """
+    lent = max(1.0, spread) / LEVEL_SPREAD**2
+    return (kept @ drinks + lent) / (kept @ fitted + lent)
+
+
+def choose_memory(drinks: Vector, fitted: Vector, levels: Vector) -> Memory:
+    """The belief in each half-life, by how it foretells each gap from those before it.
+
+    Args:
+        drinks: in each gap, in order of time.
+        fitted: by the long pattern, above 0.
+        levels: half-lives x gaps, the level that each knew beforehand.
     """
     if len(drinks) <= FIRST_FORETOLD + 2:
         return Memory()
-    known = kept[:, FIRST_FORETOLD:]
-    levels = (known @ drinks + lent) / (known @ fitted + lent)
-    foretold = np.maximum(fitted[FIRST_FORETOLD:] * levels, 0.05)
-    variance = max(1.0, spread) * foretold + (0.1 * foretold) ** 2
-    scores = -0.5 * np.sum(np.log(variance) + (drinks[FIRST_FORETOLD:] - foretold) ** 2 / variance, axis=1)
+    foretold = np.maximum(fitted * levels, 0.05)[:, FIRST_FORETOLD:]
+    beyond = np.sum((drinks[FIRST_FORETOLD:] - foretold) ** 2 / foretold, axis=1)
+    gaps = foretold.shape[1]
+    scores = -0.5 * gaps * np.log((beyond + LENT_GAPS) / (gaps + LENT_GAPS))
     belief = np.array(BELIEF) * np.exp(scores - scores.max())
     return Memory(HALF_LIVES, tuple(float(share) for share in belief / belief.sum()))
 
@@ -130,10 +135,8 @@ def kept_by_half_life(ages_days: Vector) -> Vector:
     return kept
 
 
-def _stray(
-    memory: Memory, days: Vector, drinks: Vector, fitted: Vector, kept: Vector, lent: float, spread: float
-) -> float:
-    """How far the level strayed from what was foretold over a fortnight, beyond chance."""
+def _stray(known: Vector, days: Vector, drinks: Vector, fitted: Vector, spread: float) -> float:
+    """How far the level strayed from what was known over a fortnight, beyond chance."""
     ends = np.concatenate([[0.0], np.cumsum(days.sum(axis=1))])
     closes = np.searchsorted(ends, ends[:-1] + STRAY_WINDOW_DAYS - 1e-9)
     starts = np.nonzero((closes <= len(drinks)) & (np.arange(len(drinks)) >= FIRST_FORETOLD))[0]
@@ -141,9 +144,7 @@ def _stray(
         return USUAL_STRAY
     closes = closes[starts]
     counted, expected = (np.concatenate([[0.0], np.cumsum(amounts)]) for amounts in (drinks, fitted))
-    mixed = np.tensordot(np.array(memory.shares), kept, axes=1)[starts]
-    factors = (mixed @ drinks + lent) / (mixed @ fitted + lent)
-    foretold = np.maximum((expected[closes] - expected[starts]) * factors, 0.05)
+    foretold = np.maximum((expected[closes] - expected[starts]) * known[starts], 0.05)
     beyond = ((counted[closes] - counted[starts] - foretold) / foretold) ** 2 - spread / foretold
     windows = max(1.0, len(starts) / float(np.mean(closes - starts)))  # they overlap
     lent_variance = USUAL_STRAY**2 * USUAL_STRAY_WINDOWS

@@ -277,10 +277,12 @@ class WaterAtMachine:
     Attributes:
         test: the latest test of its source, or None.
         cartridge: what is fitted, or None.
+        filter_out: whether the keeper said that none is fitted; without that, None means that nobody knows.
     """
 
     test: WaterTest | None = None
     cartridge: Cartridge | None = None
+    filter_out: bool = False
 
     @property
     def before_filter(self) -> float | None:

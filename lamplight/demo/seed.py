@@ -22,7 +22,7 @@ from lamplight.actions.products import move_stock
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
-from lamplight.actions.water import TypedTest, add_water_test, fit_cartridge
+from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, fit_cartridge
 from lamplight.core.calendar import OpeningHours, SiteCalendar, minute_of
 from lamplight.core.care import CareItem
 from lamplight.core.lamps import PanelLook
@@ -209,7 +209,7 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
     evening = calendar.closing(calendar.open_day_from(today - timedelta(days=1), -1)) - timedelta(minutes=35)
     morning = calendar.opening(today) + timedelta(minutes=8)
     for item in kind_of(story.kind).items:
-        if item.key in ("brew-tablet", "group-rinse"):
+        if item.key in ("brew-tablet", "group-rinse") or (item.key == FILTER_ITEM and not story.cartridge):
             continue
         at = evening - timedelta(days=1 if item.key in story.missed else 0)
         daily = {trigger.key: trigger for trigger in item.triggers}
@@ -224,6 +224,8 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
         usual = kind_of(story.kind).cartridge
         assert usual is not None
         fit_cartridge(row, replace(usual, capacity_dh_l=capacity), at, hand)
+    elif kind_of(story.kind).cartridge:
+        fit_cartridge(row, None, calendar.opening(calendar.open_day_from(today - timedelta(days=36), -1)), hand)
     for back, hour, lamps, message in story.shows:
         day = calendar.open_day_from(today - timedelta(days=back), -1)
         seen = PanelLook(lamps_from_data(lamps), message)

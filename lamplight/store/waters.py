@@ -65,7 +65,9 @@ class Waters:
 
     def at(self, machine_id: int, source: str) -> WaterAtMachine:
         """What a machine gets."""
-        return WaterAtMachine(latest_test(self.tests.get(source, []), date.max), self.cartridges.get(machine_id))
+        test = latest_test(self.tests.get(source, []), date.max)
+        fitted = self.cartridges.get(machine_id)
+        return WaterAtMachine(test, fitted, filter_out=fitted is None and machine_id in self.cartridges)
 
 
 @dataclass(frozen=True)

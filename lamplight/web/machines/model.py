@@ -121,6 +121,7 @@ class MachineModel:
     events: dict[str, str]
     cleaner_inside: bool
     begin: list[Due]
+    quick: Due | None
     panel: str
     unspoken: list[Due]
     together: tuple[str, ...]
@@ -153,6 +154,7 @@ def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime, w
         events=events_of(look.kind),
         cleaner_inside=look.cleaner_inside,
         begin=_to_begin(look),
+        quick=first if first and first.pressing and first.item.minutes <= QUICK_MINUTES else None,
         panel=panel_words(look),
         unspoken=_unspoken(look),
         together=tuple(visit.sentence for visit in look.visits),
@@ -170,10 +172,10 @@ def _unspoken(look: MachineLook) -> list[Due]:
 
 
 def _to_begin(look: MachineLook) -> list[Due]:
-    """The jobs that are led through and press most; else the next one."""
+    """The job that the page speaks of, and the long one that presses most beside it."""
     led = [due for due in look.assessment.dues if due.item.procedure and not due.covered_by]
-    longer = [due for due in led if due.pressing and due.item.minutes > QUICK_MINUTES]
-    return (longer or led)[: MOST_BEGINS if longer else 1]
+    longer = [due for due in led[1:] if due.pressing and due.item.minutes > QUICK_MINUTES]
+    return (led[:1] + longer)[:MOST_BEGINS]
 
 
 def _headline(look: MachineLook, first: Due | None) -> tuple[str, str]:
@@ -203,7 +205,7 @@ def _scene(look: MachineLook) -> Scene:
     labels = tuple(Label(key, fitted[key], f"{due.item.title}: {_when_short(due)}") for key, due in urgent)
     return Scene(
         labels=labels,
-        missing=look.assessment.book.missing,
+        missing=look.assessment.book.absent_parts,
         marks={key: due.status for key, due in first.items()},
         links={key: f"#item-{due.item.key}" for key, due in first.items()},
         lamps=lit_lamps(look),

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from lamplight.actions.outlook import MachineLook
+from lamplight.actions.water import FILTER_ITEM
 from lamplight.core.care import Due
 from lamplight.core.errors import MissingReading
 from lamplight.core.water import UNITS, WaterTest, convert_hardness, german_band, level_to_set, usgs_band
@@ -38,6 +39,8 @@ class MachineWater:
     filter_due: Due | None
     descale_due: Due | None
     fitted_at: datetime | None
+    takes_filter: bool
+    filter_out: bool
 
 
 def in_every_unit(dh: float) -> list[tuple[str, str]]:
@@ -70,8 +73,9 @@ def machine_waters(looks: Sequence[MachineLook], fitted: dict[int, list[FitRow]]
         lines.append(
             MachineWater(
                 look, water.test.scaling if water.test else None, water.scaling_after, water.total_after,
-                _level(look), look.assessment.due("filter-change"), look.assessment.due("descale"),
+                _level(look), look.assessment.due(FILTER_ITEM), look.assessment.due("descale"),
                 fits[-1].at if fits and water.cartridge else None,
+                look.kind.item(FILTER_ITEM) is not None, water.filter_out,
             )
         )  # fmt: skip
     return lines
