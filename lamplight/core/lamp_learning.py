@@ -25,8 +25,8 @@ from lamplight.core.gauges import Gauge
 # The machine's interval lies within a factor of about 2 of the kind's, 8 times in 10.
 EXPECTED_SPREAD = 0.55
 # Counts at lighting scatter by some per cent of the interval: it is seen a few drinks late.
-SCATTERS = np.geomspace(0.008, 0.25, 12)
-EXPECTED_SCATTER, SCATTER_SPREAD = 0.06, 0.8
+SCATTERS = np.geomspace(0.008, 0.3, 12)
+EXPECTED_SCATTER, SCATTER_SPREAD = 0.08, 1.2
 # How late a lamp is seen, on average, as a share of the interval; and how likely each is beforehand.
 LATENESS = np.array([0.0, 0.006, 0.012, 0.025, 0.05])
 LATENESS_BELIEF = np.array([0.3, 0.2, 0.2, 0.2, 0.1])
