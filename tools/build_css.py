@@ -16,7 +16,7 @@ def input_hash() -> str:
     """Hash of the style source, the templates, the drawing code and the locked builder."""
     inputs = [SOURCE, ROOT / "package-lock.json"]
     inputs += sorted((ROOT / "lamplight" / "web").rglob("*.html"))
-    inputs += sorted((ROOT / "lamplight" / "drawing").glob("*.py"))
+    inputs += sorted((ROOT / "lamplight" / "drawing").rglob("*.py"))
     digest = hashlib.sha256()
     for path in inputs:
         digest.update(path.relative_to(ROOT).as_posix().encode() + b"\0" + path.read_bytes() + b"\0")

@@ -12,7 +12,9 @@ from lamplight.core.kind import Kind
 from lamplight.drawing.frame import Frame, frame
 from lamplight.drawing.gestures import gesture, moved_boxes
 from lamplight.drawing.glyphs import STATUS_WORDS, status_shapes
-from lamplight.drawing.parts import JOIN, PARTS, PartView, cup, measuring_jug, stand_shapes
+from lamplight.drawing.parts import PARTS
+from lamplight.drawing.parts.body import cup, measuring_jug, stand_shapes
+from lamplight.drawing.parts.view import JOIN, PartView
 from lamplight.drawing.svg import Box, circle, el, group, line, path, rect, text
 
 BEHIND_BODY = ("tank", "filter", "mains", "fridge", "hose", "reservoir")

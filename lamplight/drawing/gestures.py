@@ -7,7 +7,8 @@ from collections.abc import Mapping
 from markupsafe import Markup
 
 from lamplight.drawing.frame import Frame
-from lamplight.drawing.parts import JOIN, measuring_jug
+from lamplight.drawing.parts.body import measuring_jug
+from lamplight.drawing.parts.view import JOIN
 from lamplight.drawing.svg import Box, circle, group, line, path, rect
 
 # Which way a part leaves the machine; others go up.
