@@ -1,0 +1,104 @@
+"""The facts, as tables. Nothing derived is stored.
+
+Every change hangs on an `Entry` of the log. Undoing marks the entry; all facts that hang on it
+stop counting, and nothing is deleted. Settings are facts as well: a new version each time, the
+last one that was not undone holds.
+"""
+
+from __future__ import annotations
+
+from lamplight.store.models.base import Base, Entry, Fact, Keeper, Machine, Site, UtcField
+from lamplight.store.models.care_facts import (
+    Absence,
+    BarReading,
+    CareDone,
+    CartridgeFit,
+    Cleaning,
+    CounterReading,
+    CounterRestart,
+    DeviceEvent,
+    PartNote,
+    Prompt,
+    PromptGone,
+    PutOff,
+    ReadingRemoval,
+    StockMoveFact,
+    WaterTestFact,
+)
+from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
+from lamplight.store.models.run_facts import Inspected, Photo, Run, RunEventRow, TruthTold
+from lamplight.store.models.setting_facts import (
+    Closure,
+    ItemSwitch,
+    KeeperSecret,
+    KeeperVersion,
+    KindVersion,
+    LimitVersion,
+    MachineVersion,
+    ProcedureVersion,
+    ProductVersion,
+    SetupVersion,
+    SiteVersion,
+    TextVersion,
+)
+
+TABLES = (
+    Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
+    CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
+    SetupVersion, WaterTestFact, CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion,
+    ProcedureVersion, ProductVersion, StockMoveFact, PutOff, Run, RunEventRow, TruthTold, Inspected, Photo,
+    PanelSighting, CauseTried, KeeperSecret,
+)  # fmt: skip
+FACTS = (
+    SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
+    CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
+    CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
+    StockMoveFact, PutOff, Run, TruthTold, Inspected, Photo, PanelSighting, CauseTried,
+    KeeperSecret,
+)  # fmt: skip
+
+__all__ = [
+    "FACTS",
+    "TABLES",
+    "Absence",
+    "BarReading",
+    "Base",
+    "CareDone",
+    "CartridgeFit",
+    "CauseTried",
+    "Cleaning",
+    "Closure",
+    "CounterReading",
+    "CounterRestart",
+    "DeviceEvent",
+    "Entry",
+    "Fact",
+    "Inspected",
+    "ItemSwitch",
+    "Keeper",
+    "KeeperSecret",
+    "KeeperVersion",
+    "KindVersion",
+    "LimitVersion",
+    "Machine",
+    "MachineVersion",
+    "PanelSighting",
+    "PartNote",
+    "Photo",
+    "ProcedureVersion",
+    "ProductVersion",
+    "Prompt",
+    "PromptGone",
+    "PutOff",
+    "ReadingRemoval",
+    "Run",
+    "RunEventRow",
+    "SetupVersion",
+    "Site",
+    "SiteVersion",
+    "StockMoveFact",
+    "TextVersion",
+    "TruthTold",
+    "UtcField",
+    "WaterTestFact",
+]

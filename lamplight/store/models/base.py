@@ -1,0 +1,70 @@
+"""The tables that all others hang on: the log, and what it speaks of."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+
+from peewee import CharField, Field, ForeignKeyField, Model, TextField
+
+from lamplight.store.database import database
+
+
+class UtcField(Field):
+    """An aware datetime, stored as UTC text to the second."""
+
+    field_type = "TEXT"
+
+    def db_value(self, value: datetime | None) -> str | None:
+        """To ``2026-11-24T06:05:00Z``."""
+        if value is None:
+            return None
+        if value.tzinfo is None:
+            raise ValueError("A stored time needs a time zone.")
+        return value.astimezone(UTC).strftime("%Y-%m-%dT%H:%M:%SZ")
+
+    def python_value(self, value: str | None) -> datetime | None:
+        """Back to an aware datetime."""
+        return None if value is None else datetime.fromisoformat(value)
+
+
+class Base(Model):
+    """All tables live in the one data file."""
+
+    class Meta:
+        database = database
+        legacy_table_names = False
+
+
+class Site(Base):
+    """A place with machines. What is known about it is in its versions."""
+
+
+class Keeper(Base):
+    """A person who keeps machines. What is known is in the versions."""
+
+
+class Machine(Base):
+    """A machine. What is known about it is in its versions."""
+
+    site = ForeignKeyField(Site, backref="machines")
+
+
+class Entry(Base):
+    """One line of the log: something that somebody did or wrote down."""
+
+    kind = CharField(index=True)
+    machine = ForeignKeyField(Machine, null=True, backref="entries")
+    at = UtcField(index=True)
+    recorded_at = UtcField()
+    keeper = ForeignKeyField(Keeper, null=True)
+    summary = TextField()
+    note = TextField(default="")
+    undone_at = UtcField(null=True)
+    undone_by = ForeignKeyField(Keeper, null=True, backref="undone")
+    replaces = ForeignKeyField("self", null=True, backref="replaced_by")
+
+
+class Fact(Base):
+    """Anything that hangs on an entry and counts while the entry was not undone."""
+
+    entry = ForeignKeyField(Entry, backref="+")

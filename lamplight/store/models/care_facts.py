@@ -1,0 +1,157 @@
+"""What was read, done, seen and moved."""
+
+from __future__ import annotations
+
+from peewee import SQL, CharField, Check, DateField, FloatField, ForeignKeyField, IntegerField, TextField
+
+from lamplight.store.models.base import Fact, Machine, Site, UtcField
+
+
+class CounterReading(Fact):
+    """A count seen at a moment."""
+
+    machine = ForeignKeyField(Machine)
+    counter = CharField(default="drinks")
+    at = UtcField()
+    value = IntegerField(constraints=[Check("value >= 0")])
+    source = CharField()
+
+    class Meta:
+        indexes = ((("machine", "counter", "at"), False),)
+
+
+class ReadingRemoval(Fact):
+    """A reading was taken out of the book, alone or for a corrected one."""
+
+    reading = ForeignKeyField(CounterReading, backref="removals")
+
+
+class CounterRestart(Fact):
+    """The counter went from one count to another without drinks."""
+
+    machine = ForeignKeyField(Machine)
+    counter = CharField(default="drinks")
+    at = UtcField()
+    before = IntegerField(null=True)
+    after = IntegerField(constraints=[Check("after >= 0")])
+
+
+class CareDone(Fact):
+    """An item was done: at a moment, or when the counter showed a value."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    at = UtcField(null=True)
+    value = IntegerField(null=True)
+
+    class Meta:
+        constraints = [SQL("CHECK (at IS NOT NULL OR value IS NOT NULL)")]
+
+
+class Cleaning(Fact):
+    """Drinks that only cleaned."""
+
+    machine = ForeignKeyField(Machine)
+    counter = CharField(default="drinks")
+    at = UtcField()
+    drinks = IntegerField(constraints=[Check("drinks > 0")])
+
+
+class Absence(Fact):
+    """Nobody is there, both dates included: the whole site, or one machine."""
+
+    site = ForeignKeyField(Site)
+    machine = ForeignKeyField(Machine, null=True)
+    first = DateField()
+    last = DateField()
+    label = CharField(max_length=80, default="")
+
+    class Meta:
+        constraints = [Check('"last" >= "first"')]
+
+
+class PartNote(Fact):
+    """A part is missing or broken; an empty state says that it is well again."""
+
+    machine = ForeignKeyField(Machine)
+    part = CharField()
+    state = CharField(default="")
+    note = TextField(default="")
+
+
+class WaterTestFact(Fact):
+    """A test of one of the site's waters, in °dH."""
+
+    site = ForeignKeyField(Site)
+    source = CharField(max_length=60)
+    day = DateField()
+    total_dh = FloatField(null=True)
+    carbonate_dh = FloatField(null=True)
+
+    class Meta:
+        table_name = "water_test"
+
+
+class CartridgeFit(Fact):
+    """A cartridge was fitted, or taken out where its capacity is null."""
+
+    machine = ForeignKeyField(Machine)
+    at = UtcField()
+    capacity_dh_l = FloatField(null=True, constraints=[Check("capacity_dh_l > 0")])
+    bypass = FloatField(default=0.0)
+    residual_dh = FloatField(default=0.0)
+    resin = CharField(default="decarbonising")
+    months = IntegerField(default=2)
+
+
+class Prompt(Fact):
+    """The machine asked for an item."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    at = UtcField()
+
+
+class PromptGone(Fact):
+    """The machine stopped asking."""
+
+    prompt = ForeignKeyField(Prompt)
+    at = UtcField()
+
+
+class BarReading(Fact):
+    """A progress bar towards a cleaning, in per cent."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    at = UtcField()
+    percent = IntegerField(constraints=[Check("percent BETWEEN 0 AND 100")])
+
+
+class DeviceEvent(Fact):
+    """Something happened at a machine by itself: ``first-drink`` or ``refill``."""
+
+    machine = ForeignKeyField(Machine)
+    what = CharField()
+    at = UtcField()
+
+
+class StockMoveFact(Fact):
+    """So many units of a product were counted, bought or used."""
+
+    product = CharField()
+    move = CharField()
+    amount = FloatField(constraints=[Check("amount >= 0")])
+    at = UtcField()
+
+    class Meta:
+        table_name = "stock_move"
+
+
+class PutOff(Fact):
+    """An item is left for later, until a moment."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    at = UtcField()
+    until = UtcField()

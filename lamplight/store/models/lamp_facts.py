@@ -1,0 +1,29 @@
+"""What panels showed, and which cause it was."""
+
+from __future__ import annotations
+
+from peewee import BooleanField, CharField, Check, ForeignKeyField, IntegerField
+from playhouse.sqlite_ext import JSONField
+
+from lamplight.store.models.base import Fact, Machine, UtcField
+
+
+class PanelSighting(Fact):
+    """What a panel showed from a moment on: lamps by key as ``steady amber``, and the display's words."""
+
+    machine = ForeignKeyField(Machine)
+    at = UtcField()
+    lamps = JSONField()
+    message = CharField(max_length=120, default="")
+    put_off = BooleanField(default=False)
+    value = IntegerField(null=True, constraints=[Check("value >= 0")])
+
+
+class CauseTried(Fact):
+    """A cause was tried: that was it, or that was not it."""
+
+    machine = ForeignKeyField(Machine)
+    about = CharField(max_length=80)
+    cause = CharField()
+    was_it = BooleanField()
+    at = UtcField()

@@ -1,0 +1,116 @@
+"""How things are set: sites, keepers, machines, limits, texts. Each change is a new version."""
+
+from __future__ import annotations
+
+from peewee import BooleanField, CharField, Check, DateField, FloatField, ForeignKeyField, IntegerField, TextField
+from playhouse.sqlite_ext import JSONField
+
+from lamplight.store.models.base import Fact, Keeper, Machine, Site
+
+
+class SiteVersion(Fact):
+    """What a site is called and when it is open."""
+
+    site = ForeignKeyField(Site)
+    name = CharField(max_length=80)
+    zone = CharField(max_length=64)
+    hours = JSONField()
+
+
+class Closure(Fact):
+    """Closed dates, both ends included."""
+
+    site = ForeignKeyField(Site)
+    first = DateField()
+    last = DateField()
+    label = CharField(max_length=80, default="")
+
+    class Meta:
+        constraints = [Check('"last" >= "first"')]
+
+
+class KeeperVersion(Fact):
+    """What a keeper is called, and whether they are still around."""
+
+    keeper = ForeignKeyField(Keeper)
+    name = CharField(max_length=80)
+    initials = CharField(max_length=6)
+    active = BooleanField(default=True)
+
+
+class MachineVersion(Fact):
+    """What a machine is called, what it is, where it stands."""
+
+    machine = ForeignKeyField(Machine)
+    name = CharField(max_length=60)
+    kind = CharField(max_length=60)
+    place = CharField(max_length=80, default="")
+    serial = CharField(max_length=40, default="")
+    guess_per_day = FloatField(null=True, constraints=[Check("guess_per_day >= 0")])
+    retired = BooleanField(default=False)
+
+
+class LimitVersion(Fact):
+    """The keeper's own limit for a trigger; null takes the kind's again."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    trigger = CharField()
+    limit = IntegerField(null=True, column_name="own_limit", constraints=[Check("own_limit > 0")])
+    reason = TextField(default="")
+
+
+class ItemSwitch(Fact):
+    """The keeper does without an item on a machine, or takes it up again."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField()
+    off = BooleanField()
+    reason = TextField(default="")
+
+
+class SetupVersion(Fact):
+    """Which water a machine gets, by what its descaling is decided, and how far ahead jobs are taken along."""
+
+    machine = ForeignKeyField(Machine)
+    source = CharField(max_length=60)
+    school = CharField(max_length=20)
+    window_days = IntegerField(constraints=[Check("window_days >= 0")])
+
+
+class TextVersion(Fact):
+    """A file of the keeper's own, as it stands; deleted ones keep their text."""
+
+    key = CharField()
+    text = TextField()
+    deleted = BooleanField(default=False)
+
+
+class KindVersion(TextVersion):
+    """A kind."""
+
+
+class ProcedureVersion(TextVersion):
+    """A procedure."""
+
+
+class ProductVersion(Fact):
+    """A product of the keeper's own, or a shipped one as their label says."""
+
+    key = CharField()
+    title = CharField(max_length=80)
+    role = CharField()
+    form = CharField()
+    chemistry = CharField()
+    unit = CharField(max_length=20)
+    dose = FloatField(constraints=[Check("dose > 0")])
+    per_l = FloatField(null=True, constraints=[Check("per_l > 0")])
+    whole = BooleanField(default=True)
+    deleted = BooleanField(default=False)
+
+
+class KeeperSecret(Fact):
+    """A keeper's passphrase, as a hash; an empty one takes the sign-in away."""
+
+    keeper = ForeignKeyField(Keeper)
+    hashed = TextField()
