@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import segno
-from flask import Blueprint, Response, abort, flash, request, url_for
+from flask import Blueprint, abort, flash, request, url_for
 from markupsafe import Markup
 
 from lamplight.actions.kinds import kinds
@@ -20,24 +20,15 @@ from lamplight.actions.procedures import (
     text_of_procedure,
 )
 from lamplight.core.errors import InvalidInput
-from lamplight.core.procedure import ShippedProcedure
 from lamplight.drawing.cutaway import Scene, cutaway
-from lamplight.library.mistakes import FileMistakes, Mistake
+from lamplight.library.mistakes import Mistake
 from lamplight.library.shelf import procedure_schema
 from lamplight.web.clock import now
+from lamplight.web.own_texts import TextPlace, typed_text
 from lamplight.web.rendering import hand, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("procedures", __name__, url_prefix="/procedures", template_folder="templates")
-PLACE = {
-    "title": "A procedure of your own",
-    "all": "procedures.page",
-    "all_words": "All procedures",
-    "save": "procedures.save",
-    "check": "procedures.check",
-    "schema": "procedures.schema",
-    "hint": "An item of a kind is guided by it when it says “procedure:” and its key.",
-}
 NEW = """key: my-procedure
 title: My procedure
 circuit: brew
@@ -54,6 +45,20 @@ steps:
     part: [outlet, panel]
     on_no: Wipe it once more.
 """
+PLACE = TextPlace(
+    name="procedures",
+    title="A procedure of your own",
+    all_words="All procedures",
+    hint="An item of a kind is guided by it when it says “procedure:” and its key.",
+    fresh=NEW,
+    read=read_procedure,
+    own=own_procedure,
+    text_of=text_of_procedure,
+    copied=copied_procedure,
+    keys=procedures,
+    schema=procedure_schema,
+)
+PLACE.add_to(blueprint)
 SIZES = ("a4", "a5")
 
 
@@ -71,28 +76,10 @@ def page():  # noqa: ANN201
     return render("procedures/page.html", "worktop", rows=rows)
 
 
-def _known(key: str) -> ShippedProcedure:
-    site()
-    if key not in procedures():
-        abort(404)
-    return known_procedure(key)
-
-
-@blueprint.get("/<key>.yaml")
-def export(key: str) -> Response:
-    _known(key)
-    headers = {"Content-Disposition": f"attachment; filename={key}.yaml"}
-    return Response(text_of_procedure(key), mimetype="application/yaml; charset=utf-8", headers=headers)
-
-
-@blueprint.get("/schema.json")
-def schema() -> Response:
-    return Response(procedure_schema(), mimetype="application/schema+json")
-
-
 @blueprint.get("/<key>")
 def procedure(key: str):  # noqa: ANN201
-    known = _known(key)
+    PLACE.known(key)
+    known = known_procedure(key)
     users = [
         (kind.title, item.title)
         for kind in kinds().values()
@@ -102,67 +89,24 @@ def procedure(key: str):  # noqa: ANN201
     return render("procedures/procedure.html", "worktop", shipped=known, users=users, own=own_procedure(key))
 
 
-def _mistakes(text: str) -> list[Mistake]:
-    try:
-        read_procedure(text)
-    except FileMistakes as wrong:
-        return list(wrong.mistakes)
-    except InvalidInput as problem:
-        return [Mistake("", 1, str(problem))]
-    return []
-
-
-def _editor(text: str, code: int = 200, mistakes=(), editing: str = ""):  # noqa: ANN001, ANN202
-    return render(
-        "editor.html", "worktop", code, place=PLACE, text=text, mistakes=mistakes, moved=None, editing=editing
-    )
-
-
-@blueprint.get("/new")
-def new():  # noqa: ANN201
-    site()
-    source = request.args.get("copy", "")
-    try:
-        return _editor(copied_procedure(source) if source else NEW)
-    except InvalidInput:
-        abort(404)
-
-
-@blueprint.get("/<key>/edit")
-def edit(key: str):  # noqa: ANN201
-    _known(key)
-    text = own_procedure(key)
-    return _editor(text, editing=key) if text else see_other("procedures.new", copy=key)
-
-
-@blueprint.post("/check")
-def check():  # noqa: ANN201
-    """Mistakes while one types."""
-    site()
-    text = request.form.get("text", "")
-    return render("editor.html", "mistakes", place=PLACE, text=text, mistakes=_mistakes(text), moved=None, editing="")
-
-
 @blueprint.post("")
 def save():  # noqa: ANN201
     site()
-    upload = request.files.get("file")
-    text = upload.read().decode("utf-8", "replace") if upload and upload.filename else request.form.get("text", "")
-    text = text.replace("\r\n", "\n")
-    mistakes = _mistakes(text)
+    text = typed_text()
+    mistakes = PLACE.mistakes(text)
     if mistakes:
-        return _editor(text, 422, mistakes)
+        return PLACE.editor(text, mistakes)
     try:
         saved = save_procedure(text, hand())
     except InvalidInput as problem:
-        return _editor(text, 422, [Mistake("", 1, str(problem))])
+        return PLACE.editor(text, [Mistake("", 1, str(problem))])
     flash(f"The procedure “{saved.plain.title}” is saved. Runs that are under way keep the old one.")
     return see_other("procedures.procedure", key=saved.plain.key)
 
 
 @blueprint.post("/<key>/delete")
 def delete(key: str):  # noqa: ANN201
-    _known(key)
+    PLACE.known(key)
     delete_procedure(key, hand())
     flash("The procedure is gone. The log can bring it back.")
     return see_other("procedures.page")

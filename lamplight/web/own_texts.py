@@ -1,0 +1,109 @@
+"""The places where a keeper writes texts of their own: kinds and procedures, with their mistakes beside the line."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Container, Sequence
+from dataclasses import dataclass
+
+from flask import Blueprint, Response, abort, request
+
+from lamplight.core.errors import InvalidInput
+from lamplight.library.mistakes import FileMistakes, Mistake
+from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other, site
+
+
+@dataclass(frozen=True)
+class TextPlace:
+    """What one sort of text needs, to be read, copied, edited, given out.
+
+    Attributes:
+        name: of the blueprint.
+        title, all_words, hint: what the editor says.
+        fresh: the text that a new one begins with.
+        read: checks a text; raises FileMistakes or InvalidInput.
+        own: the text of the keeper's own one of a key, or None.
+        text_of: the text of any one.
+        copied: the text of one under a key of its own.
+        keys: all that are known.
+        schema: of the files.
+    """
+
+    name: str
+    title: str
+    all_words: str
+    hint: str
+    fresh: str
+    read: Callable[[str], object]
+    own: Callable[[str], str | None]
+    text_of: Callable[[str], str]
+    copied: Callable[[str], str]
+    keys: Callable[[], Container[str]]
+    schema: Callable[[], str]
+
+    def mistakes(self, text: str) -> list[Mistake]:
+        """What is wrong in a text, nothing where it is right."""
+        try:
+            self.read(text)
+        except FileMistakes as wrong:
+            return list(wrong.mistakes)
+        except InvalidInput as problem:
+            return [Mistake("", 1, str(problem))]
+        return []
+
+    def editor(self, text: str, mistakes: Sequence[Mistake] = (), moved: object = None, editing: str = ""):  # noqa: ANN201
+        """The editor, 422 where a text was refused or dates would move."""
+        code = 422 if mistakes or moved is not None else 200
+        return render(
+            "editor.html", "worktop", code, place=self, text=text, mistakes=mistakes, moved=moved, editing=editing
+        )
+
+    def known(self, key: str) -> None:
+        """404 where nobody knows that key."""
+        site()
+        if key not in self.keys():
+            abort(404)
+
+    def add_to(self, blueprint: Blueprint) -> None:
+        """The routes that every sort of text has: its file, its schema, a new one, an old one, a check."""
+        blueprint.add_url_rule("/<key>.yaml", "export", self._export)
+        blueprint.add_url_rule("/schema.json", "schema", self._schema)
+        blueprint.add_url_rule("/new", "new", self._new)
+        blueprint.add_url_rule("/<key>/edit", "edit", self._edit)
+        blueprint.add_url_rule("/check", "check", self._check, methods=["POST"])
+
+    def _export(self, key: str) -> Response:
+        self.known(key)
+        headers = {"Content-Disposition": f"attachment; filename={key}.yaml"}
+        return Response(self.text_of(key), mimetype="application/yaml; charset=utf-8", headers=headers)
+
+    def _schema(self) -> Response:
+        return Response(self.schema(), mimetype="application/schema+json")
+
+    def _new(self):  # noqa: ANN202
+        site()
+        source = request.args.get("copy", "")
+        try:
+            return self.editor(self.copied(source) if source else self.fresh)
+        except InvalidInput:
+            abort(404)
+
+    def _edit(self, key: str):  # noqa: ANN202
+        self.known(key)
+        text = self.own(key)
+        return self.editor(text, editing=key) if text else see_other(f"{self.name}.new", copy=key)
+
+    def _check(self):  # noqa: ANN202
+        """Mistakes while one types."""
+        site()
+        text = request.form.get("text", "")
+        return render(
+            "editor.html", "mistakes", place=self, text=text, mistakes=self.mistakes(text), moved=None, editing=""
+        )
+
+
+def typed_text() -> str:
+    """The text of a form: of its file where one was chosen, else of its field."""
+    upload = request.files.get("file")
+    text = upload.read().decode("utf-8", "replace") if upload and upload.filename else request.form.get("text", "")
+    return text.replace("\r\n", "\n")
