@@ -80,22 +80,25 @@ class KindDocument(unittest.TestCase):
         for word in (*MAIN_KEYS, *PARTS.__args__, *standard_items()):
             self.assertIn(word, text)
 
-    def test_schema_is_current_and_takes_the_shipped_kinds(self):
-        """The exported file is what the code says, and the shipped kinds are valid by it."""
+    def test_schemas_are_current_and_take_what_ships(self):
+        """The exported files are what the code says; all that ships is valid by them, and a strange key is not."""
         import json
 
         import jsonschema
         import yaml
 
-        from lamplight.library.shelf import kind_schema, kind_text, kinds
+        from lamplight.library import shelf
 
-        text = (ROOT / "docs" / "kind.schema.json").read_text("utf-8")
-        self.assertEqual(text, kind_schema())
-        schema = json.loads(text)
-        for key in kinds():
-            jsonschema.validate(yaml.safe_load(kind_text(key)), schema)
-        with self.assertRaises(jsonschema.ValidationError):
-            jsonschema.validate({**yaml.safe_load(kind_text("office-tower")), "colour": "red"}, schema)
+        for name, schema_text, texts in (
+            ("kind", shelf.kind_schema(), [shelf.kind_text(key) for key in shelf.kinds()]),
+            ("procedure", shelf.procedure_schema(), [shelf.procedure_text(key) for key in shelf.procedures()]),
+        ):
+            self.assertEqual((ROOT / "docs" / f"{name}.schema.json").read_text("utf-8"), schema_text)
+            schema = json.loads(schema_text)
+            for text in texts:
+                jsonschema.validate(yaml.safe_load(text), schema)
+            with self.assertRaises(jsonschema.ValidationError):
+                jsonschema.validate({**yaml.safe_load(texts[0]), "colour": "red"}, schema)
 
 
 if __name__ == "__main__":

@@ -8,7 +8,8 @@ from functools import lru_cache
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.actions.procedures import procedure_for
 from lamplight.core.errors import InvalidInput
-from lamplight.core.kind import Kind
+from lamplight.core.kind import FILTER_PART, Kind
+from lamplight.core.water import WaterAtMachine
 from lamplight.library import shelf
 from lamplight.library.schema import KindFile
 from lamplight.store.database import database
@@ -16,6 +17,7 @@ from lamplight.store.models import KindVersion
 from lamplight.store.texts import machines_of_kind, own_kind_text, own_kind_texts
 
 LONGEST_TEXT = 64_000
+MOST_BARE = 200
 
 
 @lru_cache(maxsize=64)
@@ -42,6 +44,21 @@ def kind_of(key: str) -> Kind:
     if text is None:
         raise InvalidInput(f"There is no kind of machine called “{key}”.")
     return _read(text)
+
+
+_BARE: dict[int, tuple[Kind, Kind]] = {}
+
+
+def kind_as_fitted(kind: Kind, water: WaterAtMachine) -> Kind:
+    """The kind of a machine as its keeper runs it: without the filter where none is fitted."""
+    if not water.filter_out:
+        return kind
+    # The whole kind is kept beside the answer, so that its identity stays its own.
+    if id(kind) not in _BARE:
+        if len(_BARE) > MOST_BARE:
+            _BARE.clear()
+        _BARE[id(kind)] = (kind, kind.without(FILTER_PART))
+    return _BARE[id(kind)][1]
 
 
 def own_kind(key: str) -> str | None:

@@ -125,7 +125,7 @@ def reading_of(look: MachineLook) -> PanelReading:
 
 def diagnose(look: MachineLook, about: str, cause_keys: tuple[str, ...]) -> Diagnosis:
     """Causes of a pattern or a complaint on one machine, the likeliest first."""
-    known = known_causes(look.kind)
+    known = known_causes(look.fitted)
     own = [known[key] for key in cause_keys if key in known]
     order = ranked(own, facts_of(look), tried_causes(look.row.id), about, look.assessment.outlook.now)
     begins = {}

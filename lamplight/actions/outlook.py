@@ -8,7 +8,7 @@ from datetime import datetime
 from functools import cached_property
 
 from lamplight.actions.at_hand import assessed, books_at_hand, lately, minute
-from lamplight.actions.kinds import kind_of
+from lamplight.actions.kinds import kind_as_fitted, kind_of
 from lamplight.actions.procedures import procedure_for
 from lamplight.actions.products import products
 from lamplight.core.assessment import Assessment
@@ -50,13 +50,18 @@ class MachineLook:
     put_off: Mapping[str, datetime] = field(default_factory=dict)
 
     @cached_property
+    def fitted(self) -> Kind:
+        """Its kind as it is fitted here, which procedures and causes go by."""
+        return kind_as_fitted(self.kind, self.assessment.book.water)
+
+    @cached_property
     def visits(self) -> tuple[Visit, ...]:
         """Items that are best done together."""
         return visits(self.assessment.dues, self.assessment.outlook, self.setup.window_days)
 
     def procedure(self, due: Due) -> Procedure | None:
         """The procedure that guides an item here; None where it needs no guiding."""
-        return procedure_for(self.kind, due.item.procedure, self.serving) if due.item.procedure else None
+        return procedure_for(self.fitted, due.item.procedure, self.serving) if due.item.procedure else None
 
     def needs(self, due: Due) -> tuple[NeedLine, ...]:
         """What a job takes here: by its procedure, else by the item itself."""

@@ -10,13 +10,14 @@ from lamplight.actions.entries import Hand, write_entry
 from lamplight.actions.outlook import MachineLook
 from lamplight.actions.procedures import FREE, procedure_for
 from lamplight.actions.products import cupboard, products, roles, serving
+from lamplight.actions.water import FILTER_ITEM
 from lamplight.core.calendar import SiteCalendar
 from lamplight.core.care import Due
 from lamplight.core.chemistry import Chemistry, Inside, Product, refusal
 from lamplight.core.containers import TRAY, ContainerPlan, Vessel, least_without_stops
 from lamplight.core.errors import InvalidInput
 from lamplight.core.good_times import Rush, collision, next_good_time
-from lamplight.core.kind import Kind
+from lamplight.core.kind import FILTER_PART, Kind
 from lamplight.core.needs import NeedLine, need_lines, units_in_words
 from lamplight.core.procedure import Procedure
 from lamplight.core.run import RunContext
@@ -26,7 +27,6 @@ from lamplight.store.database import database
 from lamplight.store.models import PutOff
 from lamplight.store.runs import ended_runs, finished_runs, left_inside
 from lamplight.store.sites import MachineRow
-from lamplight.store.waters import fits
 
 # What stands in a cupboard: the smallest that needs no stop is offered.
 USUAL_VESSELS_ML = (500, 1000, 1500, 2000, 3000, 5000)
@@ -135,14 +135,15 @@ def prepare(
         InvalidInput: when the machine has no such item that is guided, or a container holds nothing.
     """
     due = look.assessment.due(key)
-    procedure_key = key if key in FREE else (due.item.procedure if due else "")
+    item = look.kind.item(key)
+    procedure_key = key if key in FREE else (item.procedure if item else "")
     if not procedure_key:
         raise InvalidInput(f"{look.row.name} has no such care item that is guided.")
     past = ended_runs(look.row.id, item=key)
     last = past[0].state.context if past else RunContext()
     chosen = _chosen(look, wishes.products, last)
     finished = finished_runs(look.row.id, key)
-    procedure = with_learned(procedure_for(look.kind, procedure_key, chosen), learned_steps(finished))
+    procedure = with_learned(procedure_for(_serves(look, key), procedure_key, chosen), learned_steps(finished))
     sizes = {
         outlet: wishes.vessels.get(outlet) or last.vessels.get(outlet) or _offered(procedure, outlet)
         for outlet, _ in procedure.outlets
@@ -153,7 +154,7 @@ def prepare(
         products={role: chosen[role] for role in procedure.roles if role in chosen},
         accepts={role: roles()[role].accepts for role in procedure.roles if role in roles()},
         inside=inside,
-        filter_fitted=_filter_fitted(look.row.id, look.kind),
+        filter_fitted=_filter_fitted(look),
         vessels=sizes,
     )
     total = total_seconds(procedure)
@@ -217,12 +218,16 @@ def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> li
     return [*found, Vessel(TRAY, tray, (TRAY,))] if tray else found
 
 
-def _filter_fitted(machine_id: int, kind: Kind) -> bool:
+def _serves(look: MachineLook, key: str) -> Kind:
+    """The kind that a procedure has to fit: as fitted here, but a filter is put in where none was."""
+    return look.kind if key == FILTER_ITEM else look.fitted
+
+
+def _filter_fitted(look: MachineLook) -> bool:
     """Whether a filter sits in the tank: as the book has it, else as the kind usually has."""
-    if kind.part("filter") is None or "plumbed" in kind.traits:
+    if look.fitted.part(FILTER_PART) is None or "plumbed" in look.kind.traits:
         return False
-    known = fits([machine_id]).get(machine_id)
-    return known[-1].cartridge is not None if known else kind.cartridge is not None
+    return look.assessment.book.water.cartridge is not None or look.kind.cartridge is not None
 
 
 def _instead(look: MachineLook, due: Due | None) -> tuple[str, str] | None:

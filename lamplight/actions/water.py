@@ -87,12 +87,15 @@ def fit_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime, ha
 def renew_cartridge(entry_id: int, machine_id: int, item: CareItem, kind: Kind, at: datetime) -> None:
     """With a filter change that was done comes a new cartridge: like the one before, else as the kind takes it.
 
-    Part of the entry, and of the transaction, that says so; nothing for other items, or where none is known.
+    Part of the entry, and of the transaction, that says so; nothing for other items, or where none is known. What
+    brings a filter along, such as coming back, brings none where the keeper goes without.
     """
     if FILTER_ITEM not in (item.key, *item.settles):
         return
-    before = [fit.cartridge for fit in fits([machine_id]).get(machine_id, []) if fit.cartridge and fit.at <= at]
-    cartridge = before[-1] if before else kind.cartridge
+    before = [fit.cartridge for fit in fits([machine_id]).get(machine_id, []) if fit.at <= at]
+    if before and before[-1] is None and item.key != FILTER_ITEM:
+        return
+    cartridge = next((one for one in reversed(before) if one), kind.cartridge)
     if cartridge is not None:
         _fitted(entry_id, machine_id, cartridge, at)
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from lamplight.core.care import CareItem
@@ -11,6 +11,8 @@ from lamplight.core.circuits import Circuit
 from lamplight.core.panel import Panel
 from lamplight.core.steps import Duration
 from lamplight.core.water import Cartridge, HardnessLevel
+
+FILTER_PART = "filter"
 
 
 @dataclass(frozen=True)
@@ -187,6 +189,10 @@ class Kind:
     def item(self, key: str) -> CareItem | None:
         """The care item of that key, or None."""
         return next((item for item in self.items if item.key == key), None)
+
+    def without(self, part_key: str) -> Kind:
+        """The same kind without a part."""
+        return replace(self, parts=tuple(part for part in self.parts if part.key != part_key))
 
     def part(self, key: str) -> Part | None:
         """The part of that key, or None."""

@@ -140,12 +140,14 @@ class ShippedStep:
         parts: candidates for its part, the first that is fitted is taken.
         amount: for a pour: ml, or the name of a volume.
         delivers: outlet, ml or the name of a volume, and bursts.
+        settles: care items that count as done with the procedure where this step is part of it.
     """
 
     step: Step
     parts: tuple[str, ...] = ()
     amount: int | str | None = None
     delivers: tuple[tuple[str, int | str, int], ...] = ()
+    settles: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -180,7 +182,8 @@ def fit_procedure(shipped: ShippedProcedure, fitting: Fitting) -> Procedure:
             does not give.
     """
     words = {**{name: words_for_ml(ml) for name, ml in fitting.volumes.items()}, **fitting.words}
-    steps = tuple(_fit_step(step, fitting, words) for step in shipped.steps if applies(step.step.when, fitting.traits))
+    kept = [step for step in shipped.steps if applies(step.step.when, fitting.traits)]
+    steps = tuple(_fit_step(step, fitting, words) for step in kept)
     plain = shipped.plain
     if not steps:
         raise InvalidInput(f"“{plain.title}” has no step for this kind of machine.")
@@ -205,6 +208,7 @@ def fit_procedure(shipped: ShippedProcedure, fitting: Fitting) -> Procedure:
         steps=steps,
         needs=needs,
         outlets=outlets,
+        settles=tuple(dict.fromkeys((*plain.settles, *(key for step in kept for key in step.settles)))),
         cautions=tuple(_fill(text, words) for text in plain.cautions),
         afterwards=_fill(plain.afterwards, words),
         starts_over=_fill(plain.starts_over, words),

@@ -136,6 +136,7 @@ class StepFile(Strict):
     puts_back: PARTS | Literal[""] = ""
     access: str = ""
     starts_over: bool = False
+    settles: list[Key] = Field(default=[], description="care items that count as done where the kind has this step")
 
     @property
     def kind(self) -> StepKind:
@@ -202,7 +203,7 @@ class StepFile(Strict):
             access=self.access,
             starts_over=self.starts_over,
         )
-        return ShippedStep(step, parts, self.amount, delivers)
+        return ShippedStep(step, parts, self.amount, delivers, tuple(self.settles))
 
 
 LABELS = {

@@ -8,6 +8,7 @@ from datetime import timedelta
 from PIL import Image
 
 from lamplight.actions.entries import Hand
+from lamplight.actions.lamps import known_causes
 from lamplight.actions.photos import add_photo, photo_path, shrunk
 from lamplight.actions.preparing import Wishes, prepare, put_off
 from lamplight.actions.procedures import (
@@ -20,6 +21,7 @@ from lamplight.actions.procedures import (
 from lamplight.actions.products import ProductFields, cupboard, move_stock, products, save_product
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import put_back, undo
+from lamplight.actions.water import fit_cartridge
 from lamplight.core.care import Status
 from lamplight.core.errors import InvalidInput
 from lamplight.core.run import EventKind
@@ -217,6 +219,35 @@ class After(Guided):
         self.assertFalse(TruthTold.get(TruthTold.what == LAMP_OUT).answer)
         undo(run_row(run_id).entry_id, Hand(now))
         self.assertFalse(self.look(self.hall, now).assessment.book.prompts)
+
+    def test_coming_back_brings_a_new_filter(self):
+        """It counts from then, and a cartridge comes off the count."""
+        move_stock("filter-cartridges", Move.COUNTED, 3, HAND)
+        run_id = self.begin("return")
+        self.finish(run_id, self.walk(run_id))
+        look = self.look(self.hall, NOW + timedelta(hours=2))
+        self.assertEqual(look.assessment.due("filter-change").status, Status.CLEAR)
+        self.assertEqual(look.assessment.book.water.cartridge, look.kind.cartridge)
+        self.assertEqual(cupboard()["filter-cartridges"].amount, 2)
+
+    def test_without_a_filter(self):
+        """None is taken out for descaling, suspected, or brought by coming back; a guided change fits one."""
+        fit_cartridge(self.row, None, NOW - timedelta(days=3), HAND)
+        for item in ("descale", "storage-emptying", "return"):
+            titles = [step.title for step in self.ready(item).procedure.steps]
+            self.assertFalse([title for title in titles if "filter" in title.lower()], item)
+        self.assertFalse(self.ready().context.filter_fitted)
+        self.assertNotIn("filter-due", known_causes(self.look(self.hall).fitted))
+        run_id = self.begin("return")
+        self.finish(run_id, self.walk(run_id))
+        self.assertTrue(self.look(self.hall, NOW + timedelta(hours=2)).assessment.book.water.filter_out)
+        later = NOW + timedelta(hours=3)
+        run_id = self.begin("filter-change", now=later)
+        self.finish(run_id, self.walk(run_id, now=later))
+        look = self.look(self.hall, later + timedelta(hours=1))
+        self.assertEqual(look.assessment.book.water.cartridge, look.kind.cartridge)
+        self.assertEqual(look.assessment.due("filter-change").status, Status.CLEAR)
+        self.assertIn("filter-due", known_causes(look.fitted))
 
     def test_inspections(self):
         """Asked when long ago, then not again."""

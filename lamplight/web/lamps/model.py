@@ -97,8 +97,8 @@ def fault_lines(looks: Sequence[MachineLook]) -> list[FaultLine]:
 
 def faults_of(look: MachineLook) -> FaultWeeks:
     """Faults by week: sightings, and causes that turned out on complaints without a lamp."""
-    causes, outlook = known_causes(look.kind), look.assessment.outlook
-    known = {symptom.key for symptom in known_symptoms(look.kind)}
+    causes, outlook = known_causes(look.fitted), look.assessment.outlook
+    known = {symptom.key for symptom in known_symptoms(look.fitted)}
     found: list[tuple[Circuit, object]] = [
         (causes[one.cause].circuit, outlook.calendar.today(one.at))
         for one in tried_causes(look.row.id)
@@ -157,7 +157,7 @@ def lamps_model(look: MachineLook, setting: PanelLook | None) -> LampsModel:
     changed = setting is not None and setting != now
     matches = read_panel(look.kind.panel, panel_look)
     preview = matches[0].pattern.title if matches else "no rule knows this" if not panel_look.dark else "dark"
-    symptoms = known_symptoms(look.kind)
+    symptoms = known_symptoms(look.fitted)
     return LampsModel(
         drawing=lamp_panel(look.kind, panel_look),
         look=panel_look,

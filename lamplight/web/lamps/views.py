@@ -152,7 +152,7 @@ def pattern(machine_id: int):  # noqa: ANN201
 @blueprint.get("/<int:machine_id>/symptom/<key>")
 def symptom(machine_id: int, key: str):  # noqa: ANN201
     look = _look(machine_id)
-    found = next((one for one in known_symptoms(look.kind) if one.key == key), None)
+    found = next((one for one in known_symptoms(look.fitted) if one.key == key), None)
     if found is None:
         abort(404)
     return render(
