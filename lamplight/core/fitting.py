@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from lamplight.core.chemistry import Product
 from lamplight.core.kind import Kind
-from lamplight.core.procedure import Fitting
+from lamplight.core.procedure import Fitting, words_for_ml
 from lamplight.core.steps import Duration
+
+NAMED = re.compile(r"\{(\w+)\}")
 
 
 @dataclass(frozen=True)
@@ -52,3 +55,10 @@ def fitting_of(kind: Kind, defaults: Defaults, products: Mapping[str, Product] |
         volumes={**defaults.volumes, **kind.volumes},
         access=access,
     )
+
+
+def in_general(text: str, defaults: Defaults) -> str:
+    """A text of a procedure for whoever reads it without a machine: with the usual words and amounts."""
+    amounts = {name: words_for_ml(ml) for name, ml in defaults.volumes.items()}
+    usual = {**amounts, **defaults.words}
+    return NAMED.sub(lambda found: usual.get(found[1], found[0]), text)

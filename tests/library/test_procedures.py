@@ -13,6 +13,7 @@ from lamplight.actions.preparing import against, vessels_of
 from lamplight.actions.procedures import FREE
 from lamplight.core.containers import Vessel, least_without_stops
 from lamplight.core.errors import InvalidInput
+from lamplight.core.fitting import in_general
 from lamplight.core.run import EventKind, Outcome, RunContext, RunEvent, apply, begin
 from lamplight.core.steps import AskFor, StepKind
 from lamplight.drawing.gestures import POSES
@@ -126,6 +127,25 @@ class EveryBranch(unittest.TestCase):
             for fitted in {False, has_tank_filter(kind)}:
                 with self.subTest(kind=kind.key, job=key, fitted=fitted):
                     self.assertEqual(against(procedure, context_of(kind, procedure, filter_fitted=fitted)), "")
+
+
+class InGeneral(unittest.TestCase):
+    """What is read without a machine at hand."""
+
+    def test_no_name_is_left(self):
+        """Every text of every shipped procedure reads with the usual words."""
+        usual = defaults()
+        for key, shipped in procedures().items():
+            texts = [need.need.amount + need.need.thing for need in shipped.needs]
+            texts += [getattr(one.step, name) for one in shipped.steps for name in ("title", "text", "on_no", "why")]
+            for text in texts:
+                self.assertNotIn("{", in_general(text, usual), key)
+
+    def test_what_nobody_knows_stays(self):
+        """A name of a keeper's own kind is shown as it stands."""
+        self.assertEqual(
+            in_general("Turn {own_wheel} with {jug} under it", defaults()), "Turn {own_wheel} with 1 L under it"
+        )
 
 
 class Water(unittest.TestCase):

@@ -20,9 +20,10 @@ from lamplight.actions.procedures import (
     text_of_procedure,
 )
 from lamplight.core.errors import InvalidInput
+from lamplight.core.fitting import in_general
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.library.mistakes import Mistake
-from lamplight.library.shelf import procedure_schema
+from lamplight.library.shelf import defaults, procedure_schema
 from lamplight.web.clock import now
 from lamplight.web.own_texts import TextPlace, typed_text
 from lamplight.web.rendering import hand, see_other, site
@@ -86,7 +87,11 @@ def procedure(key: str):  # noqa: ANN201
         for item in kind.items
         if item.procedure == known.plain.key
     ]
-    return render("procedures/procedure.html", "worktop", shipped=known, users=users, own=own_procedure(key))
+    usual = defaults()
+    return render(
+        "procedures/procedure.html", "worktop", shipped=known, users=users, own=own_procedure(key),
+        said=lambda text: in_general(text, usual),
+    )  # fmt: skip
 
 
 @blueprint.post("")
