@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import atexit
+import shutil
 import tempfile
 import threading
 import unittest
@@ -41,6 +42,16 @@ def browser() -> Browser:
     return found
 
 
+@cache
+def demo_folder() -> Path:
+    """A folder with the demo, told once for the whole run; each test takes a copy."""
+    folder = Path(tempfile.mkdtemp())
+    atexit.register(shutil.rmtree, folder, ignore_errors=True)
+    prepare(folder, NOW)
+    database.close()
+    return folder
+
+
 @unittest.skipUnless(CHROMIUM.exists(), "Chromium is not installed")
 class BrowserTest(unittest.TestCase):
     """Serves a folder of its own; fails on console errors and on requests that leave this machine."""
@@ -56,7 +67,7 @@ class BrowserTest(unittest.TestCase):
         self.folder = Path(folder.name)
         self.clock = FixedClock(NOW)
         if self.demo:
-            prepare(self.folder, NOW)
+            shutil.copytree(demo_folder(), self.folder, dirs_exist_ok=True)
         self.server = waitress.create_server(create_app(self.folder, self.clock), host="127.0.0.1", port=0, threads=4)
         threading.Thread(target=self.server.run, daemon=True).start()
         self.addCleanup(database.close)
