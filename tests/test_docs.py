@@ -94,11 +94,12 @@ class KindDocument(unittest.TestCase):
             ("procedure", shelf.procedure_schema(), [shelf.procedure_text(key) for key in shelf.procedures()]),
         ):
             self.assertEqual((ROOT / "docs" / f"{name}.schema.json").read_text("utf-8"), schema_text)
-            schema = json.loads(schema_text)
+            schema = jsonschema.Draft202012Validator(json.loads(schema_text))
+            schema.check_schema(schema.schema)
             for text in texts:
-                jsonschema.validate(yaml.safe_load(text), schema)
+                schema.validate(yaml.safe_load(text))
             with self.assertRaises(jsonschema.ValidationError):
-                jsonschema.validate({**yaml.safe_load(texts[0]), "colour": "red"}, schema)
+                schema.validate({**yaml.safe_load(texts[0]), "colour": "red"})
 
 
 if __name__ == "__main__":

@@ -13,7 +13,7 @@ from lamplight.core.counters import CounterBook, Reading
 from lamplight.core.doubts import Doubt, Force, examine, grouped
 from lamplight.core.errors import InvalidInput, LamplightError
 from lamplight.core.usage import Usage
-from lamplight.store.books import ReadingRow, book, reading_rows
+from lamplight.store.books import ReadingRow, counter_book, reading_rows
 from lamplight.store.database import database
 from lamplight.store.models import CounterReading, CounterRestart, Entry, ReadingRemoval
 
@@ -54,7 +54,7 @@ def doubts_about(typed: TypedReading, calendar: SiteCalendar, now: datetime) -> 
 
 
 def _facts(typed: TypedReading) -> CounterBook:
-    return book(typed.machine_id).counter(typed.counter)
+    return counter_book(typed.machine_id, typed.counter)
 
 
 def _open_doubts(

@@ -20,7 +20,7 @@ from lamplight.core.run import EventKind, RunEvent, RunState, apply
 from lamplight.core.stock import Move
 from lamplight.core.triggers import REFILL, Prompted
 from lamplight.core.truths import INSPECTIONS, LAMP_OUT, REFILL_CONFIRMED, due_inspections, settles
-from lamplight.store.books import book
+from lamplight.store.books import counter_book
 from lamplight.store.database import database
 from lamplight.store.models import (
     CareDone,
@@ -226,4 +226,4 @@ def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, hand: Han
     found = doubts_about(typed, calendar, hand.now)
     if found:
         raise DoubtfulReadings({(row.machine_id, "drinks"): found})
-    add_reading(Entry.get_by_id(row.entry_id), typed, book(row.machine_id).drinks, calendar, "run")
+    add_reading(Entry.get_by_id(row.entry_id), typed, counter_book(row.machine_id, "drinks"), calendar, "run")

@@ -175,6 +175,11 @@ def book(machine_id: int) -> MachineBook:
     return books([machine_id]).get(machine_id, MachineBook())
 
 
+def counter_book(machine_id: int, counter: str) -> CounterBook:
+    """The facts of one counter alone; empty where there are none."""
+    return _counters([machine_id])[machine_id].get(counter, CounterBook())
+
+
 @dataclass(frozen=True)
 class AbsenceRow:
     """An absence; the entry is what undoing names. No machine means the whole site."""
