@@ -183,12 +183,12 @@ class After(Guided):
             finish_run(again, 0, Finish(None, 0, used={"x": -1.0}), self.site, HAND)
 
     def test_what_it_settles(self):
-        """Descaling rinses the tank as well; a drawer done with the tray."""
+        """Descaling empties tray and drawer and rinses the tank as well; a drawer is done with the tray."""
         run_id = self.begin()
         self.finish(run_id, self.walk(run_id))
         entry_id = run_row(run_id).entry_id
         settled = {row.item for row in CareDone.select().where(CareDone.entry == entry_id)}
-        self.assertEqual(settled, {"descale", "tank-rinse"})
+        self.assertEqual(settled, {"descale", "tank-rinse", "grounds-drawer", "drip-tray"})
 
     def test_a_drawer_that_was_not_emptied(self):
         """Asked again until it is; the machine that was off is a fact and no obstacle."""

@@ -95,6 +95,7 @@ class RunModel:
     inside: tuple[str, ...]
     broken: str
     asks_lamp: bool
+    lit_since: datetime | None
     inspections: tuple[tuple[str, Inspection], ...]
     doses: tuple[tuple[str, str, float, str], ...]
     settled: bool
@@ -136,6 +137,7 @@ def run_model(
         inside=tuple(_inside_words(one) for one in state.inside),
         broken=BREAK_WORDS[state.broken] if state.broken else "",
         asks_lamp=asks_for_lamp(look.kind, run),
+        lit_since=look.assessment.outlook.prompts.get(run.item),
         inspections=tuple((key, INSPECTIONS[key]) for key in inspections),
         doses=tuple((key, titles[key].title, units, titles[key].unit) for key, units in doses(state).items()),
         settled=settles(state.truths),
@@ -161,7 +163,7 @@ def _answer_off(state: RunState) -> str:
 
 def _drawing(look: MachineLook, step: Step | None, plan: ContainerPlan, state: RunState, clock: Timer | None) -> Markup:
     if step is None:
-        return cutaway(look.kind, Scene(missing=tuple(look.assessment.book.missing)), cls="cutaway run-drawing")
+        return cutaway(look.kind, Scene(missing=look.assessment.book.absent_parts), cls="cutaway run-drawing")
     levels = {}
     if step.delivers:
         for delivery in step.delivers:
@@ -169,7 +171,7 @@ def _drawing(look: MachineLook, step: Step | None, plan: ContainerPlan, state: R
             holds = plan.vessels.get(delivery.outlet)
             if holds:
                 levels[delivery.outlet] = max(0.08, min(1.0, now / holds))
-    scene = Scene(touched=step.part, pose=step.pose, levels=levels, missing=tuple(look.assessment.book.missing))
+    scene = Scene(touched=step.part, pose=step.pose, levels=levels, missing=look.assessment.book.absent_parts)
     return cutaway(look.kind, scene, cls="cutaway run-drawing")
 
 
