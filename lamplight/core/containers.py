@@ -168,11 +168,14 @@ def _fill(levels: dict[str, int], vessel: Vessel, delivery: Delivery, step: int)
 
 
 def least_without_stops(flows: Sequence[Flow], outlets: Iterable[str]) -> int:
-    """Millilitres that one vessel under these outlets must hold so that no stop in the middle of a step is needed."""
+    """Millilitres that one vessel under these outlets must hold so that no stop in the middle of a step is needed.
+
+    The vessel is tipped out where a step tips all, or a vessel named like one of the outlets.
+    """
     wanted, level, most = set(outlets), 0, 0
     for flow in flows:
         level += sum(delivery.ml for delivery in flow.deliveries if delivery.outlet in wanted)
         most = max(most, level)
-        if flow.tips:
+        if "all" in flow.tips or wanted.intersection(flow.tips):
             level = 0
     return most

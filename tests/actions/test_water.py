@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import timedelta
 
 from lamplight.actions.care import mark_done
 from lamplight.actions.entries import Hand
 from lamplight.actions.undo import undo
-from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, fit_cartridge
+from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, fit_cartridge, renew_cartridge
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water import Cartridge
 from lamplight.store.models import Entry
@@ -53,6 +54,17 @@ class Cartridges(DataTest):
         self.assertEqual(self.water.cartridge, Cartridge(640, bypass=0.1))
         self.assertEqual(fits([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=2))
         undo(Entry.select().order_by(Entry.id.desc()).get().id, HAND)
+        self.assertTrue(self.water.filter_out)
+
+    def test_what_brings_one_along(self):
+        """A job that settles the change brings a cartridge, but none where the keeper goes without."""
+        kind = self.look(self.machine_id).kind
+        job = replace(kind.item("return"), settles=(FILTER_ITEM,))
+        entry = Entry.select().get().id
+        renew_cartridge(entry, self.machine_id, job, kind, NOW - timedelta(days=3))
+        self.assertEqual(fits([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=3))
+        fit_cartridge(self.row, None, NOW - timedelta(days=2), HAND)
+        renew_cartridge(entry, self.machine_id, job, kind, NOW)
         self.assertTrue(self.water.filter_out)
 
     def test_the_first_one(self):

@@ -81,6 +81,8 @@ class Plans(unittest.TestCase):
             Flow((Delivery("coffee", 600),)),
         ]
         self.assertEqual(least_without_stops(flows, ["coffee"]), 700)
+        tray_only = [flows[0], Flow((Delivery("coffee", 300),), ("tray",)), flows[2]]
+        self.assertEqual(least_without_stops(tray_only, ["coffee"]), 1300)
 
     def test_refusals(self):
         """Negative water, no burst, an empty vessel."""

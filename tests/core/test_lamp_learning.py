@@ -89,6 +89,13 @@ class Rounds(unittest.TestCase):
         self.assertAlmostEqual(rounds[1].count, 120, delta=3)
         self.assertAlmostEqual(rounds[2].count, 200, delta=3)
 
+    def test_a_lamp_of_the_next_round(self):
+        """What lights after the item was done again says nothing of the round before but that it stayed dark."""
+        gauge = assess(book(56, 40, None), kinds()["removable-tabletop"], OFFICE, MONDAY).outlook.gauges["drinks"]
+        first, second = MONDAY - timedelta(days=28), MONDAY - timedelta(days=21)
+        rounds = rounds_of([first, second], [second + timedelta(days=4)], [], gauge)
+        self.assertEqual([(one.lit, round(one.count)) for one in rounds], [(False, 200), (True, 160)])
+
     def test_expected_date(self):
         """Lit after 160 drinks three times: expected four open days after the last tablet, not five."""
         kind = kinds()["removable-tabletop"]
