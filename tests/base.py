@@ -6,7 +6,10 @@ import re
 import tempfile
 import unittest
 from datetime import UTC, datetime, timedelta
+from functools import cache
 from pathlib import Path
+
+from jinja2 import FileSystemBytecodeCache
 
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
@@ -83,6 +86,21 @@ class DataTest(unittest.TestCase):
         return self.look(machine_id, now).assessment.due(item)
 
 
+@cache
+def compiled_templates():
+    """Where all tests of all runs keep compiled templates; a changed template is compiled anew."""
+    folder = Path(__file__).parent.parent / "build" / "test-templates"
+    folder.mkdir(parents=True, exist_ok=True)
+    return FileSystemBytecodeCache(str(folder))
+
+
+def tested_app(folder, clock, **rest):
+    """The application as it is, but for templates that are compiled once."""
+    app = create_app(folder, clock, **rest)
+    app.jinja_env.bytecode_cache = compiled_templates()
+    return app
+
+
 class WebTest(DataTest):
     """A client over the application; its clock can be moved with ``self.clock.moment``."""
 
@@ -91,8 +109,9 @@ class WebTest(DataTest):
         super().setUp()
         database.close()
         self.clock = FixedClock(NOW)
-        self.app = create_app(self.folder, self.clock, testing=True)
+        self.app = tested_app(self.folder, self.clock, testing=True)
         self.client = self.app.test_client()
+        self._tokens: dict[str, str] = {}
         database.connect()
 
     def get(self, path, code=200, htmx=False):
@@ -111,9 +130,15 @@ class WebTest(DataTest):
         self.assertFalse(words in page, f"“{words}” is on the page")
 
     def token(self):
-        """A token as every page carries it."""
-        page = self.client.get("/healthz-not-there").get_data(as_text=True)
-        return re.search(r'name="csrf-token" content="([^"]+)"', page)[1]
+        """A token as every page carries it; asked for anew where the session is another."""
+        with self.client.session_transaction() as session:
+            known = session.get("csrf_token", "")
+        if known not in self._tokens:
+            page = self.client.get("/healthz-not-there").get_data(as_text=True)
+            with self.client.session_transaction() as session:
+                known = session["csrf_token"]
+            self._tokens[known] = re.search(r'name="csrf-token" content="([^"]+)"', page)[1]
+        return self._tokens[known]
 
     def post(self, path, data=None, code=303, htmx=False, **named):
         """Send a form with its token; answers the response."""

@@ -171,12 +171,13 @@ class Calling:
 
 def _running(known: SiteRow | None) -> list[Calling]:
     """Open runs, the one that calls first in front."""
-    if known is None:
+    runs = open_runs() if known else []
+    if known is None or not runs:
         return []
     names, moment = {row.id: row.name for row in machines(known.id)}, now()
     found = [
         Calling(names[run.machine_id], run, at, at <= moment)
-        for run in open_runs()
+        for run in runs
         if run.machine_id in names and (at := calls_at(run.state, moment)) is not None
     ]
     return sorted(found, key=lambda one: (one.calls_at, one.machine))

@@ -15,9 +15,8 @@ from playwright.sync_api import Browser, Page, sync_playwright
 
 from lamplight.demo.seed import prepare
 from lamplight.store.database import database
-from lamplight.web import create_app
 from lamplight.web.clock import FixedClock
-from tests.base import NOW
+from tests.base import NOW, tested_app
 
 CHROMIUM = Path("/usr/bin/chromium")
 ARGUMENTS = (
@@ -68,7 +67,7 @@ class BrowserTest(unittest.TestCase):
         self.clock = FixedClock(NOW)
         if self.demo:
             shutil.copytree(demo_folder(), self.folder, dirs_exist_ok=True)
-        self.server = waitress.create_server(create_app(self.folder, self.clock), host="127.0.0.1", port=0, threads=4)
+        self.server = waitress.create_server(tested_app(self.folder, self.clock), host="127.0.0.1", port=0, threads=4)
         threading.Thread(target=self.server.run, daemon=True).start()
         self.addCleanup(database.close)
         self.addCleanup(self.server.close)
@@ -86,7 +85,7 @@ class BrowserTest(unittest.TestCase):
             locale="en-GB",
             **rest,
         )
-        context.set_default_timeout(8000)
+        context.set_default_timeout(30_000)
         self.addCleanup(context.close)
         page = context.new_page()
         page.on("console", lambda message: self._heard(message.type, message.text))

@@ -10,11 +10,10 @@ from lamplight.actions.sites import save_keeper
 from lamplight.core.errors import InvalidInput
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
-from lamplight.web import create_app
 from lamplight.web.clock import FixedClock
 from lamplight.web.security import NotLoopback, check_host, trusted_hosts
 from lamplight.web.sign_in.views import LIMITER
-from tests.base import NOW, DataTest, WebTest
+from tests.base import NOW, DataTest, WebTest, tested_app
 
 WORDS = "four tiles on a shelf"
 
@@ -74,7 +73,7 @@ class SigningIn(WebTest):
         set_passphrase(self.ada, WORDS, Hand(NOW))
         self.hall = self.used_machine(name="Hall")
         database.close()
-        self.app = create_app(self.folder, FixedClock(NOW), testing=True, host="192.168.4.7")
+        self.app = tested_app(self.folder, FixedClock(NOW), testing=True, host="192.168.4.7")
         self.client = self.app.test_client()
         LIMITER.reset()
         database.connect(reuse_if_open=True)
