@@ -226,7 +226,8 @@ class DaysWork:
         for item in self.items:
             counted = counted_by_lamp(item, self.gauges, self.book.water)
             own_lit = [at for key, at in lit if key == item.key]
-            if counted is None or not own_lit:
+            bars = [(bar.at, bar.percent / 100) for bar in self.book.bars if bar.item == item.key]
+            if counted is None or not (own_lit or bars):
                 continue
             gauge, expected = counted
             lit_spans = [(one.at, one.gone_at) for one in self.asked if one.item == item.key]
@@ -237,7 +238,7 @@ class DaysWork:
             ]
             done = [at for key, at in self.settled if key == item.key]
             try:
-                found[item.key] = learn_interval(rounds_of(done, own_lit, dark, gauge), expected), gauge
+                found[item.key] = learn_interval(rounds_of(done, own_lit, dark, gauge, bars), expected), gauge
             except MissingReading:
                 continue
         return found

@@ -6,7 +6,9 @@ taken as normal about the machine's interval; interval and scatter are found on 
 kind's limit as a broad expectation. A lamp is seen some drinks after it lights: that lateness is taken
 as exponential, so that a count at a sighting is an exponentially modified normal one (Grushka 1972,
 quoted from memory), and summed out with the scatter. Priors are ours, no source; the censored
-likelihood is the standard one (Tobin 1958, quoted from memory).
+likelihood is the standard one (Tobin 1958, quoted from memory). A progress bar that was read on the way
+tells how far a round had come, so that its count over that share is an interval as good as a lamp's, but
+for the whole per cents that it shows.
 """
 
 from __future__ import annotations
@@ -30,6 +32,8 @@ EXPECTED_SCATTER, SCATTER_SPREAD = 0.08, 1.2
 # How late a lamp is seen, on average, as a share of the interval; and how likely each is beforehand.
 LATENESS = np.array([0.0, 0.006, 0.012, 0.025, 0.05])
 LATENESS_BELIEF = np.array([0.3, 0.2, 0.2, 0.2, 0.1])
+# A bar shows whole per cents, half a one off at most; below a tenth it tells too little.
+BAR_ERROR, LEAST_BAR = 0.005, 0.1
 GRID = 121
 WIDEST = 6.0
 LOW, MIDDLE, HIGH = 0.1, 0.5, 0.9
@@ -43,11 +47,13 @@ class Seen:
         count: drinks, milk drinks or litres by then, above 0.
         lit: whether the lamp was seen to light; False where the item was done with the lamp dark.
         dark_until: the count at which it was last seen dark, 0 where nobody looked.
+        bar: how far its progress bar stood at that count, 0.1 to 1; 0 where none was read. Not where it was lit.
     """
 
     count: float
     lit: bool
     dark_until: float = 0.0
+    bar: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -60,6 +66,7 @@ class LampInterval:
         seen: how often the lamp was seen to light.
         censored: how often the item was done before it did.
         error: mean miss of what was foretold before each sighting, as a share of it; None before the second.
+        bars: how many rounds a progress bar told of.
     """
 
     count: float
@@ -68,6 +75,7 @@ class LampInterval:
     seen: int
     censored: int
     error: float | None
+    bars: int = 0
 
 
 def learn_interval(rounds: Sequence[Seen], expected: float) -> LampInterval:
@@ -78,16 +86,18 @@ def learn_interval(rounds: Sequence[Seen], expected: float) -> LampInterval:
         expected: the kind's own limit, above 0.
 
     Raises:
-        InvalidInput: for an expected interval or a count that is not above 0.
-        MissingReading: when the lamp was never seen to light.
+        InvalidInput: for an expected interval or a count that is not above 0, or a bar that tells nothing.
+        MissingReading: when the lamp was never seen to light, and no bar was read.
     """
     if expected <= 0 or any(one.count <= 0 for one in rounds):
         raise InvalidInput("Intervals and counts are above 0.")
-    seen = sum(one.lit for one in rounds)
-    if not seen:
+    if any(one.bar and (one.lit or not LEAST_BAR <= one.bar <= 1) for one in rounds):
+        raise InvalidInput("A bar stands between a tenth and the whole, and the lamp is dark then.")
+    seen, bars = sum(one.lit for one in rounds), sum(one.bar > 0 for one in rounds)
+    if not seen and not bars:
         raise MissingReading("The lamp was not seen to light yet.")
     early, middle, late = _quantiles(rounds, expected)
-    return LampInterval(middle, early, late, seen, len(rounds) - seen, _past_error(rounds, expected))
+    return LampInterval(middle, early, late, seen, len(rounds) - seen - bars, _past_error(rounds, expected), bars)
 
 
 def _quantiles(rounds: Sequence[Seen], expected: float) -> tuple[float, float, float]:
@@ -96,7 +106,7 @@ def _quantiles(rounds: Sequence[Seen], expected: float) -> tuple[float, float, f
     belief = np.exp(_log_belief(rounds, intervals, expected))
     # The scatter about the few counts that were seen is found on a finer grid around the likely interval.
     middle = intervals[int(np.argmax(belief))]
-    counts = [one.count for one in rounds if one.lit]
+    counts = [one.count / (one.bar or 1.0) for one in rounds if one.lit or one.bar]
     reach = max(0.35 * middle, 1.5 * (max(counts) - min(counts)))
     fine = np.linspace(max(middle - reach, 0.02 * middle), middle + reach, 2 * GRID)
     log = _log_belief(rounds, fine, expected)
@@ -117,7 +127,10 @@ def _log_belief(rounds: Sequence[Seen], intervals: np.ndarray, expected: float) 
     log = log + np.log(LATENESS_BELIEF)[None, None, :] + np.zeros_like(middle)
     for one in rounds:
         z = (one.count - middle) / scatter
-        if not one.lit:
+        if one.bar:
+            width = np.hypot(one.bar * scatter, BAR_ERROR * middle)
+            log = log - 0.5 * ((one.count - one.bar * middle) / width) ** 2 - np.log(width)
+        elif not one.lit:
             log = log + log_ndtr(-z)
         elif one.dark_until > 0:
             log = log + _log_difference(log_ndtr(z), log_ndtr((one.dark_until - middle) / scatter))
@@ -141,12 +154,16 @@ def _past_error(rounds: Sequence[Seen], expected: float) -> float | None:
         if one.lit and known:
             foretold = _quantiles(rounds[:n], expected)[1]
             misses.append(abs(foretold - one.count) / one.count)
-        known += one.lit
+        known += one.lit or one.bar > 0
     return float(np.mean(misses)) if misses else None
 
 
 def rounds_of(
-    done: Sequence[datetime], lit: Sequence[datetime], dark: Sequence[datetime], gauge: Gauge
+    done: Sequence[datetime],
+    lit: Sequence[datetime],
+    dark: Sequence[datetime],
+    gauge: Gauge,
+    bars: Sequence[tuple[datetime, float]] = (),
 ) -> tuple[Seen, ...]:
     """The rounds of one item on one machine, in order of time.
 
@@ -155,14 +172,20 @@ def rounds_of(
         lit: when its lamp was seen to be lit anew.
         dark: when the panel was seen with that lamp dark.
         gauge: what the lamp counts.
+        bars: when its progress bar was read, and how far it stood, 0 to 1.
 
-    A lamp that lights again after less than a unit (it came back) opens no round.
+    Of a round whose lamp was not seen, the last bar that tells enough stands for it. A lamp that lights
+    again after less than a unit (it came back) opens no round.
     """
     moments = sorted(set(done))
     found = []
     for begin, end in zip(moments, [*moments[1:], None], strict=True):
         within = [at for at in lit if at > begin and (end is None or at <= end)]
         first = min(within, default=None)
+        read = _last_bar(bars, begin, end)
+        if first is None and read is not None and gauge.between(begin, read[0]) >= 1:
+            found.append(Seen(gauge.between(begin, read[0]), False, bar=min(1.0, read[1])))
+            continue
         until = first or end
         if until is None:
             continue
@@ -172,6 +195,18 @@ def rounds_of(
         seen_dark = [gauge.between(begin, at) for at in dark if begin < at < until]
         found.append(Seen(count, first is not None, max(seen_dark, default=0.0) if first is not None else 0.0))
     return tuple(found)
+
+
+def _last_bar(
+    bars: Sequence[tuple[datetime, float]], begin: datetime, end: datetime | None
+) -> tuple[datetime, float] | None:
+    """The last bar of a round that tells enough; where a bar fell, somebody did the item without a word."""
+    last = None
+    for at, bar in sorted(one for one in bars if begin < one[0] and (end is None or one[0] <= end)):
+        if last is not None and bar < last[1]:
+            break
+        last = (at, bar)
+    return last if last is not None and last[1] >= LEAST_BAR else None
 
 
 @dataclass(frozen=True)
