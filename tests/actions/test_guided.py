@@ -233,7 +233,7 @@ class After(Guided):
     def test_without_a_filter(self):
         """None is taken out for descaling, suspected, or brought by coming back; a guided change fits one."""
         fit_cartridge(self.row, None, NOW - timedelta(days=3), HAND)
-        for item in ("descale", "storage-emptying", "return"):
+        for item in ("descale", "leaving", "storage-emptying", "return"):
             titles = [step.title for step in self.ready(item).procedure.steps]
             self.assertFalse([title for title in titles if "filter" in title.lower()], item)
         self.assertFalse(self.ready().context.filter_fitted)
@@ -261,7 +261,7 @@ class After(Guided):
         run_id = self.begin("end-of-day")
         row = self.finish(run_id, self.walk(run_id))
         settled = {done.item for done in CareDone.select().where(CareDone.entry == row.entry_id)}
-        self.assertEqual(settled, {"drip-tray", "wand-purge"})
+        self.assertEqual(settled, {"drip-tray", "wand-purge", "wipe-down"})
 
 
 class Given(Guided):

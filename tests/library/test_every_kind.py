@@ -129,6 +129,37 @@ class EveryKind(unittest.TestCase):
                         self.assertEqual(len(set(due.reasons)), len(due.reasons), f"{kind.key} {due.item.key}")
 
 
+# What every machine asks for, and what each part asks for besides; common practice, no source.
+ALWAYS = ("descale", "wipe-down", "leaving", "storage-emptying", "return")
+BY_PART = {
+    "wand": ("wand-purge", "wand-soak"),
+    "hose": ("milk-rinse", "milk-hose-flush", "milk-wash"),
+    "jug": ("milk-rinse", "milk-jug-wash"),
+    "fridge": ("milk-rinse", "milk-wash", "fridge-check"),
+    "reservoir": ("milk-rinse", "milk-wash"),
+    "canister": ("mixer-rinse", "mixer-strip", "canisters"),
+    "tank": ("tank-rinse", "tank-wash"),
+    "filter": ("filter-change",),
+    "grinder": ("hoppers", "brew-tablet", "grounds-drawer"),
+    "capsules": ("capsule-drawer",),
+}
+BY_TRAIT = {"removable-group": ("group-rinse", "grease", "group-strip-down", "inside"), "drain": ("drain-passage",)}
+
+
+class WhatIsCaredFor(unittest.TestCase):
+    """Each kind has the cares that its parts ask for."""
+
+    def test_by_part_and_trait(self):
+        """None is forgotten."""
+        for kind in kinds().values():
+            wanted = list(ALWAYS)
+            wanted += [key for part, keys in BY_PART.items() if kind.part(part) for key in keys]
+            wanted += [key for trait, keys in BY_TRAIT.items() if trait in kind.traits for key in keys]
+            missing = [key for key in wanted if kind.item(key) is None]
+            with self.subTest(kind=kind.key):
+                self.assertEqual(missing, [])
+
+
 class Bars(unittest.TestCase):
     """A progress bar's interval in place of the kind's."""
 
