@@ -33,6 +33,8 @@ USUAL_VESSELS_ML = (500, 1000, 1500, 2000, 3000, 5000)
 LARGEST_OFFERED_ML = 2000
 DRAINED_TRAY_ML = 100_000
 LONGEST_PUT_OFF = timedelta(days=60)
+# Who does not begin now is not back within half an hour; ours, no source.
+NOT_NOW = timedelta(minutes=30)
 
 
 @dataclass(frozen=True)
@@ -79,7 +81,7 @@ class Preparation:
         learned: the machine's own times, after three runs.
         usable_at: when the machine can be used again.
         rush: what it would collide with, or None.
-        good_time: the next moment without a collision.
+        good_time: the next moment without a collision, half an hour from now at least.
         instead: key and title of the item that takes its place today, or None.
         against: why it must not begin, in a sentence, or empty.
     """
@@ -179,7 +181,7 @@ def prepare(
         learned=own,
         usable_at=now + timedelta(seconds=total),
         rush=collision(now, total, calendar),
-        good_time=next_good_time(now, total, calendar),
+        good_time=next_good_time(now + NOT_NOW, total, calendar),
         instead=_instead(look, due),
         against=against(procedure, context),
     )

@@ -149,6 +149,12 @@ class Before(Guided):
             with self.assertRaisesRegex(InvalidInput, "still to come"):
                 put_off(self.row, due, until, HAND)
 
+    def test_what_is_offered_is_still_to_come(self):
+        """At any hour of a week the next good time can be taken as it is."""
+        for hours in range(0, 7 * 24, 5):
+            now = NOW + timedelta(hours=hours, minutes=3)
+            self.assertGreaterEqual(self.ready("descale", now=now).good_time, now + timedelta(minutes=30))
+
     def test_an_acid_day(self):
         """The usual milk wash is not begun on top of the acid one."""
         tower = self.used_machine(name="Tower", kind="office-tower", done={"acid-milk-wash": 4, "milk-wash": 1})
