@@ -15,7 +15,7 @@ MACHINES = 400
 EXPECTED = 200.0
 INTERVAL_SPREAD = 0.35
 # The lamp is seen so many drinks late at most, evenly.
-SEEN_LATE = (0.0, 8.0)
+SEEN_LATE = (0.0, 4.0, 8.0)
 
 
 def rounds_of_machine(
@@ -48,9 +48,9 @@ def main() -> None:
     """Print the table."""
     print("| sightings | scatter | cleaned before the lamp | seen late | inside 80 % | median miss |")
     print("|---|---|---|---|---|---|")
-    for sightings in (1, 2, 4, 8):
+    for sightings in (1, 2, 4, 8, 24):
         for scatter in (0.03, 0.08):
-            for early, late in ((0.0, SEEN_LATE[0]), (0.4, SEEN_LATE[1])):
+            for early, late in ((0.0, SEEN_LATE[0]), (0.4, SEEN_LATE[1]), (0.4, SEEN_LATE[2])):
                 inside, miss = measured(sightings, scatter, early, late)
                 cells = (f"{sightings}", f"{scatter:.0%}", f"{early:.0%}", f"{late:g}", f"{inside:.0%}", f"{miss:.1%}")
                 print(f"| {' | '.join(cells)} |", flush=True)

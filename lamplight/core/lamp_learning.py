@@ -31,10 +31,14 @@ SCATTERS = np.geomspace(0.008, 0.3, 12)
 EXPECTED_SCATTER, SCATTER_SPREAD = 0.08, 1.2
 # How late a lamp is seen, on average, as a share of the interval; and how likely each is beforehand.
 LATENESS = np.array([0.0, 0.006, 0.012, 0.025, 0.05])
-LATENESS_BELIEF = np.array([0.3, 0.2, 0.2, 0.2, 0.1])
+LATENESS_BELIEF = np.array([0.4, 0.2, 0.18, 0.15, 0.07])
+# How late is never known well: after any number of rounds the interval may be off by so much (standard deviation).
+NEVER_KNOWN, EIGHT_IN_TEN = 0.005, 1.2816
 # A bar shows whole per cents, half a one off at most; below a tenth it tells too little.
 BAR_ERROR, LEAST_BAR = 0.005, 0.1
 GRID = 121
+# Older rounds teach nothing more: two years at a lamp a month, and boards and settings change.
+LATEST_ROUNDS = 24
 WIDEST = 6.0
 LOW, MIDDLE, HIGH = 0.1, 0.5, 0.9
 
@@ -79,7 +83,7 @@ class LampInterval:
 
 
 def learn_interval(rounds: Sequence[Seen], expected: float) -> LampInterval:
-    """The interval from all rounds.
+    """The interval from the latest rounds.
 
     Args:
         rounds: in order of time.
@@ -96,50 +100,68 @@ def learn_interval(rounds: Sequence[Seen], expected: float) -> LampInterval:
     seen, bars = sum(one.lit for one in rounds), sum(one.bar > 0 for one in rounds)
     if not seen and not bars:
         raise MissingReading("The lamp was not seen to light yet.")
-    early, middle, late = _quantiles(rounds, expected)
-    return LampInterval(middle, early, late, seen, len(rounds) - seen - bars, _past_error(rounds, expected), bars)
+    lately = rounds[-LATEST_ROUNDS:]
+    if not _intervals_seen(lately):
+        lately = rounds
+    early, middle, late = _quantiles(lately, expected)
+    return LampInterval(middle, early, late, seen, len(rounds) - seen - bars, _past_error(lately, expected), bars)
 
 
 def _quantiles(rounds: Sequence[Seen], expected: float) -> tuple[float, float, float]:
     """10, 50 and 90 % of the belief about the interval."""
     intervals = expected * np.exp(np.linspace(-WIDEST * EXPECTED_SPREAD, WIDEST * EXPECTED_SPREAD, GRID))
-    belief = np.exp(_log_belief(rounds, intervals, expected))
     # The scatter about the few counts that were seen is found on a finer grid around the likely interval.
-    middle = intervals[int(np.argmax(belief))]
-    counts = [one.count / (one.bar or 1.0) for one in rounds if one.lit or one.bar]
+    middle = intervals[int(np.argmax(_belief(_log_all(rounds, intervals), intervals, expected)))]
+    counts = _intervals_seen(rounds)
     reach = max(0.35 * middle, 1.5 * (max(counts) - min(counts)))
     fine = np.linspace(max(middle - reach, 0.02 * middle), middle + reach, 2 * GRID)
-    log = _log_belief(rounds, fine, expected)
-    weight = np.exp(log - log.max())
-    reached = np.cumsum(weight) / weight.sum()
-    early, likely, late = (float(np.interp(share, reached, fine)) for share in (LOW, MIDDLE, HIGH))
-    return early, likely, late
+    weight = _belief(_log_all(rounds, fine), fine, expected)
+    early, likely, late = (_quantile(share, weight, fine) for share in (LOW, MIDDLE, HIGH))
+    doubt = EIGHT_IN_TEN * NEVER_KNOWN * likely
+    return likely - float(np.hypot(likely - early, doubt)), likely, likely + float(np.hypot(late - likely, doubt))
 
 
-def _log_belief(rounds: Sequence[Seen], intervals: np.ndarray, expected: float) -> np.ndarray:
-    """Log of the belief in each interval, with the scatter summed out."""
-    from scipy.special import log_ndtr, logsumexp  # slow to load: only where a lamp is learned
+def _intervals_seen(rounds: Sequence[Seen]) -> list[float]:
+    """What each round by itself says, censored ones left out."""
+    return [one.count / (one.bar or 1.0) for one in rounds if one.lit or one.bar]
+
+
+def _quantile(share: float, weight: np.ndarray, intervals: np.ndarray) -> float:
+    return float(np.interp(share, np.cumsum(weight) / weight.sum(), intervals))
+
+
+def _belief(log: np.ndarray, intervals: np.ndarray, expected: float) -> np.ndarray:
+    """The belief in each interval, with scatter and lateness summed out; not scaled."""
+    from scipy.special import logsumexp  # slow to load: only where a lamp is learned
+
+    usual = -0.5 * (np.log(SCATTERS / EXPECTED_SCATTER) / SCATTER_SPREAD)[:, None] ** 2 + np.log(LATENESS_BELIEF)
+    prior = -0.5 * (np.log(intervals / expected) / EXPECTED_SPREAD) ** 2 - np.log(intervals)
+    summed = logsumexp(log + usual, axis=(1, 2)) + prior
+    return np.exp(summed - summed.max())
+
+
+def _log_all(rounds: Sequence[Seen], intervals: np.ndarray) -> np.ndarray:
+    return sum((_log_round(one, intervals) for one in rounds), np.zeros((1, len(SCATTERS), len(LATENESS))))
+
+
+def _log_round(one: Seen, intervals: np.ndarray) -> np.ndarray:
+    """Log of the chance of one round: intervals x scatters x latenesses (or 1 where these do not matter)."""
+    from scipy.special import log_ndtr  # slow to load: only where a lamp is learned
 
     middle = intervals[:, None, None]
     scatter = SCATTERS[None, :, None] * middle
+    if one.bar:
+        width = np.hypot(one.bar * scatter, BAR_ERROR * middle)
+        return -0.5 * ((one.count - one.bar * middle) / width) ** 2 - np.log(width)
+    z = (one.count - middle) / scatter
+    if not one.lit:
+        return log_ndtr(-z)
+    if one.dark_until > 0:
+        return _log_difference(log_ndtr(z), log_ndtr((one.dark_until - middle) / scatter))
     late = LATENESS[None, None, 1:] * middle
-    log = -0.5 * (np.log(SCATTERS / EXPECTED_SCATTER) / SCATTER_SPREAD)[None, :, None] ** 2
-    log = log + np.log(LATENESS_BELIEF)[None, None, :] + np.zeros_like(middle)
-    for one in rounds:
-        z = (one.count - middle) / scatter
-        if one.bar:
-            width = np.hypot(one.bar * scatter, BAR_ERROR * middle)
-            log = log - 0.5 * ((one.count - one.bar * middle) / width) ** 2 - np.log(width)
-        elif not one.lit:
-            log = log + log_ndtr(-z)
-        elif one.dark_until > 0:
-            log = log + _log_difference(log_ndtr(z), log_ndtr((one.dark_until - middle) / scatter))
-        else:
-            on_time = -0.5 * z**2 - np.log(scatter) - 0.5 * np.log(2 * np.pi)
-            delayed = -np.log(late) + 0.5 * (scatter / late) ** 2 - z * scatter / late + log_ndtr(z - scatter / late)
-            log = log + np.concatenate([on_time, delayed], axis=2)
-    prior = -0.5 * (np.log(intervals / expected) / EXPECTED_SPREAD) ** 2 - np.log(intervals)
-    return logsumexp(log, axis=(1, 2)) + prior
+    on_time = -0.5 * z**2 - np.log(scatter) - 0.5 * np.log(2 * np.pi)
+    delayed = -np.log(late) + 0.5 * (scatter / late) ** 2 - z * scatter / late + log_ndtr(z - scatter / late)
+    return np.concatenate([on_time, delayed], axis=2)
 
 
 def _log_difference(high: np.ndarray, low: np.ndarray) -> np.ndarray:
@@ -149,11 +171,15 @@ def _log_difference(high: np.ndarray, low: np.ndarray) -> np.ndarray:
 
 def _past_error(rounds: Sequence[Seen], expected: float) -> float | None:
     """How far what was known before each sighting missed it, on average, as a share."""
+    counts = _intervals_seen(rounds)
+    intervals = np.linspace(0.5 * min(counts), 1.5 * max(counts), 2 * GRID)
+    log = _log_all((), intervals)
     misses, known = [], 0
-    for n, one in enumerate(rounds):
+    for one in rounds:
         if one.lit and known:
-            foretold = _quantiles(rounds[:n], expected)[1]
+            foretold = _quantile(MIDDLE, _belief(log, intervals, expected), intervals)
             misses.append(abs(foretold - one.count) / one.count)
+        log = log + _log_round(one, intervals)
         known += one.lit or one.bar > 0
     return float(np.mean(misses)) if misses else None
 
