@@ -33,8 +33,8 @@ USUAL_VESSELS_ML = (500, 1000, 1500, 2000, 3000, 5000)
 LARGEST_OFFERED_ML = 2000
 DRAINED_TRAY_ML = 100_000
 LONGEST_PUT_OFF = timedelta(days=60)
-# Who does not begin now is not back within half an hour; ours, no source.
-NOT_NOW = timedelta(minutes=30)
+# Who does not begin now is not back within a quarter of an hour; ours, no source.
+NOT_NOW = timedelta(minutes=15)
 
 
 @dataclass(frozen=True)
@@ -81,7 +81,7 @@ class Preparation:
         learned: the machine's own times, after three runs.
         usable_at: when the machine can be used again.
         rush: what it would collide with, or None.
-        good_time: the next moment without a collision, half an hour from now at least.
+        good_time: the next moment without a collision, a quarter of an hour from now at least.
         instead: key and title of the item that takes its place today, or None.
         against: why it must not begin, in a sentence, or empty.
     """
@@ -181,7 +181,7 @@ def prepare(
         learned=own,
         usable_at=now + timedelta(seconds=total),
         rush=collision(now, total, calendar),
-        good_time=next_good_time(now + NOT_NOW, total, calendar),
+        good_time=_good_time(now, total, calendar),
         instead=_instead(look, due),
         against=against(procedure, context),
     )
@@ -218,6 +218,16 @@ def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> li
     found = [Vessel(outlet, sizes[outlet], (outlet,)) for outlet, _ in procedure.outlets if sizes.get(outlet)]
     tray = DRAINED_TRAY_ML if "drain" in kind.traits else kind.capacities.tray_ml
     return [*found, Vessel(TRAY, tray, (TRAY,))] if tray else found
+
+
+def _good_time(now: datetime, seconds: int, calendar: SiteCalendar) -> datetime:
+    """For who does not begin now: when the rush of now is over, else the next good time."""
+    soonest = now + NOT_NOW
+    day = calendar.today(soonest)
+    there = calendar.is_open(day) and calendar.opening(day) <= soonest <= calendar.closing(day)
+    if there and collision(now, seconds, calendar) and not collision(soonest, seconds, calendar):
+        return soonest
+    return next_good_time(soonest, seconds, calendar)
 
 
 def _serves(look: MachineLook, key: str) -> Kind:

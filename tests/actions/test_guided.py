@@ -153,7 +153,16 @@ class Before(Guided):
         """At any hour of a week the next good time can be taken as it is."""
         for hours in range(0, 7 * 24, 5):
             now = NOW + timedelta(hours=hours, minutes=3)
-            self.assertGreaterEqual(self.ready("descale", now=now).good_time, now + timedelta(minutes=30))
+            self.assertGreaterEqual(self.ready("descale", now=now).good_time, now + timedelta(minutes=15))
+
+    def test_offered_in_a_rush(self):
+        """When it is over; not the next quiet time after that one."""
+        opens = self.calendar.opening(NOW.date())
+        for minutes, offered in ((30, 60), (58, 73)):
+            ready = self.ready("descale", now=opens + timedelta(minutes=minutes))
+            self.assertEqual(ready.good_time, opens + timedelta(minutes=offered))
+        quiet = self.ready("descale", now=opens + timedelta(minutes=90))
+        self.assertGreater(quiet.good_time, opens + timedelta(hours=4))
 
     def test_an_acid_day(self):
         """The usual milk wash is not begun on top of the acid one."""
