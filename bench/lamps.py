@@ -9,7 +9,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from lamplight.core.lamp_learning import Seen, learn_interval
+from lamplight.core.lamps.own_interval import learn_interval
+from lamplight.core.lamps.rounds import Seen
 
 MACHINES = 400
 EXPECTED = 200.0

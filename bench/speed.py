@@ -19,11 +19,14 @@ from lamplight.actions import at_hand
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_site
-from lamplight.core.assessment import assess
-from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
-from lamplight.core.counters import CounterBook, Reading
-from lamplight.core.machine_book import DoneFact, MachineBook
-from lamplight.core.water import Cartridge, WaterAtMachine, WaterTest
+from lamplight.core.assess import assess
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
+from lamplight.core.usage.counters import CounterBook, Reading
+from lamplight.core.water.at_machine import WaterAtMachine
+from lamplight.core.water.cartridge import Cartridge
+from lamplight.core.water.hardness import WaterTest
 from lamplight.library.shelf import kinds
 from lamplight.store.database import database
 from lamplight.store.models import CareDone, CounterReading

@@ -16,7 +16,7 @@ from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine
 from lamplight.actions.outlook import look_at
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
-from lamplight.core.calendar import OFFICE_HOURS
+from lamplight.core.site.calendar import OFFICE_HOURS
 from lamplight.store.database import database, open_database
 from lamplight.store.models import CounterReading, Entry
 from lamplight.store.sites import machine, the_site

@@ -15,7 +15,7 @@ from click.testing import CliRunner
 
 from lamplight.actions.sign_in import signed_in
 from lamplight.cli import main
-from lamplight.core.care import Status
+from lamplight.core.care.status import Status
 from lamplight.demo.seed import MARK, prepare
 from lamplight.store.database import data_file, database, open_database
 from lamplight.store.sites import keepers

@@ -24,7 +24,7 @@ class Examples(unittest.TestCase):
         """Each function of the core stands in an example."""
         text = (ROOT / "docs" / "core.md").read_text("utf-8")
         examples = "\n".join(line for line in text.splitlines() if line.startswith((">>>", "...")))
-        for path in (ROOT / "lamplight" / "core").glob("*.py"):
+        for path in (ROOT / "lamplight" / "core").rglob("*.py"):
             for node in ast.parse(path.read_text("utf-8")).body:
                 if isinstance(node, ast.FunctionDef) and not node.name.startswith("_"):
                     with self.subTest(function=f"{path.stem}.{node.name}"):
@@ -32,7 +32,7 @@ class Examples(unittest.TestCase):
 
     def test_every_public_thing_of_the_core_has_words(self):
         """Docstrings on modules, classes and functions."""
-        for path in (ROOT / "lamplight" / "core").glob("*.py"):
+        for path in (ROOT / "lamplight" / "core").rglob("*.py"):
             tree = ast.parse(path.read_text("utf-8"))
             classes = [node for node in tree.body if isinstance(node, ast.ClassDef)]
             nodes = [tree, *tree.body, *(inner for node in classes for inner in node.body)]

@@ -6,7 +6,7 @@ from datetime import date
 
 from lamplight.actions.entries import Hand, optional, write_entry
 from lamplight.core.errors import InvalidInput
-from lamplight.core.outlook import Absence
+from lamplight.core.site.absence import Absence
 from lamplight.store.database import database
 from lamplight.store.models import Absence as AbsenceFact
 from lamplight.store.models import Closure

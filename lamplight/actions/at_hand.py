@@ -9,10 +9,10 @@ from collections.abc import Callable
 from datetime import datetime
 from typing import Any, TypeVar
 
-from lamplight.core.assessment import Assessment, DaysWork, days_work, judged_at
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.kind import Kind
-from lamplight.core.machine_book import MachineBook
+from lamplight.core.assess import Assessment, DaysWork, days_work, judged_at
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.machine.kind import Kind
+from lamplight.core.site.calendar import SiteCalendar
 from lamplight.store.book_state import machine_states
 from lamplight.store.books import books
 

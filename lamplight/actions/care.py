@@ -8,10 +8,10 @@ from datetime import datetime
 from lamplight.actions.entries import Hand, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.water import renew_cartridge
-from lamplight.core.care import CareItem
+from lamplight.core.care.item import CareItem
+from lamplight.core.care.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursSinceFirstDrink, Prompted
 from lamplight.core.errors import InvalidInput
-from lamplight.core.kind import Kind
-from lamplight.core.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursSinceFirstDrink, Prompted
+from lamplight.core.machine.kind import Kind
 from lamplight.store.database import database
 from lamplight.store.models import BarReading, CareDone, DeviceEvent, Entry, ItemSwitch, PartNote, Prompt, PromptGone
 from lamplight.store.sites import MachineRow

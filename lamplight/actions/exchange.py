@@ -8,12 +8,12 @@ from dataclasses import dataclass
 
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.counters import CounterBook, Reading, backwards_pairs
-from lamplight.core.doubts import future_doubt
 from lamplight.core.errors import LamplightError
-from lamplight.core.machine_book import MachineBook
-from lamplight.core.series_doubts import doubtful_among
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.counters import CounterBook, Reading, backwards_pairs
+from lamplight.core.usage.import_plausibility import doubtful_among
+from lamplight.core.usage.plausibility import future_doubt
 from lamplight.formats.readings_csv import EXAMPLES, Problem, Row, read, write
 from lamplight.store.books import books, live_readings
 from lamplight.store.database import database

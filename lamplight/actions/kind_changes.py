@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date, datetime
 
-from lamplight.core.assessment import assess
-from lamplight.core.kind import Kind
-from lamplight.core.machine_book import MachineBook
+from lamplight.core.assess import assess
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.machine.kind import Kind
 from lamplight.store.books import books
 from lamplight.store.sites import SiteRow, machines
 

@@ -7,9 +7,10 @@ from functools import lru_cache
 
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.actions.procedures import procedure_for
+from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.errors import InvalidInput
-from lamplight.core.kind import FILTER_PART, Kind
-from lamplight.core.water import WaterAtMachine
+from lamplight.core.machine.kind import Kind
+from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.library import shelf
 from lamplight.library.schema import KindFile
 from lamplight.store.database import database

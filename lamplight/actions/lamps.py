@@ -12,16 +12,17 @@ from lamplight.actions.entries import Hand, required, write_entry
 from lamplight.actions.kinds import copied, kind_of, own_kind, read_kind
 from lamplight.actions.outlook import MachineLook
 from lamplight.actions.procedures import FREE
-from lamplight.core.care import Due
-from lamplight.core.causes import Cause, Ranked, Symptom, ranked
-from lamplight.core.disagreements import Disagreement, disagreements
+from lamplight.core.care.item import Due
+from lamplight.core.diagnosis.disagreements import Disagreement, disagreements
+from lamplight.core.diagnosis.evidence import Circumstances, Facts, evidence_of
 from lamplight.core.errors import InvalidInput
-from lamplight.core.evidence import Circumstances, Facts, evidence_of
-from lamplight.core.fitting import traits_of
-from lamplight.core.kind import Kind
-from lamplight.core.lamps import Match, PanelLook, Sighting, checked_look, look_at, read_panel
-from lamplight.core.panel import Force, Sort
-from lamplight.core.steps import applies
+from lamplight.core.job.adapt import traits_of
+from lamplight.core.job.steps import applies
+from lamplight.core.lamps.causes import Cause, Ranked, Symptom, ranked
+from lamplight.core.lamps.match import Match, PanelLook, checked_look, read_panel
+from lamplight.core.lamps.panel import Force, Sort
+from lamplight.core.lamps.sightings import Sighting, look_at
+from lamplight.core.machine.kind import Kind
 from lamplight.library import shelf
 from lamplight.library.base import load_yaml
 from lamplight.store.database import database

@@ -9,10 +9,10 @@ from datetime import datetime
 from lamplight.actions.entries import Hand, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.water import fit_cartridge, renew_cartridge, set_up
-from lamplight.core.counters import Reading
+from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput
-from lamplight.core.triggers import LIMITED
-from lamplight.core.water import Cartridge
+from lamplight.core.usage.counters import Reading
+from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.database import database
 from lamplight.store.models import CareDone, CounterReading, LimitVersion, Machine, MachineVersion
 from lamplight.store.sites import MachineRow, machines

@@ -11,17 +11,17 @@ from lamplight.actions.at_hand import assessed, books_at_hand, lately, minute
 from lamplight.actions.kinds import kind_as_fitted, kind_of
 from lamplight.actions.procedures import procedure_for
 from lamplight.actions.products import products
-from lamplight.core.assessment import Assessment
-from lamplight.core.care import Due
-from lamplight.core.chemistry import Inside, Product
-from lamplight.core.doubts import grouped
-from lamplight.core.judge import Visit, visits
-from lamplight.core.kind import Kind
-from lamplight.core.machine_book import MachineBook
-from lamplight.core.needs import NeedLine, need_lines
-from lamplight.core.procedure import Procedure
-from lamplight.core.run import Outcome
-from lamplight.core.truths import in_words
+from lamplight.core.assess import Assessment
+from lamplight.core.care.item import Due
+from lamplight.core.care.visits import Visit, visits
+from lamplight.core.job.chemistry import Inside, Product
+from lamplight.core.job.confirmations import in_words
+from lamplight.core.job.needs import NeedLine, need_lines
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.machine.kind import Kind
+from lamplight.core.run.state import Outcome
+from lamplight.core.words import grouped
 from lamplight.library.shelf import usual_products as serving_on
 from lamplight.store.book_state import book_state
 from lamplight.store.putting_off import put_off_until

@@ -11,18 +11,20 @@ from lamplight.actions.outlook import MachineLook
 from lamplight.actions.procedures import FREE, procedure_for
 from lamplight.actions.products import cupboard, products, roles, serving
 from lamplight.actions.water import FILTER_ITEM
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.care import Due
-from lamplight.core.chemistry import Chemistry, Inside, Product, refusal
-from lamplight.core.containers import TRAY, ContainerPlan, Vessel, least_without_stops
+from lamplight.core.anatomy.parts import FILTER_PART
+from lamplight.core.care.item import Due
 from lamplight.core.errors import InvalidInput
-from lamplight.core.good_times import Rush, collision, next_good_time
-from lamplight.core.kind import FILTER_PART, Kind
-from lamplight.core.needs import NeedLine, need_lines, units_in_words
-from lamplight.core.procedure import Procedure
-from lamplight.core.run import RunContext
-from lamplight.core.run_clock import Learned, keeper_seconds, learned, learned_steps, total_seconds, with_learned
-from lamplight.core.stock import Holding, enough
+from lamplight.core.job.chemistry import Chemistry, Inside, Product, refusal
+from lamplight.core.job.containers import TRAY, ContainerPlan, Vessel, least_without_stops
+from lamplight.core.job.needs import NeedLine, need_lines
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.machine.kind import Kind
+from lamplight.core.run.clock import Learned, keeper_seconds, learned, learned_steps, total_seconds, with_learned
+from lamplight.core.run.state import RunContext
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.site.work_windows import Rush, collision, next_good_time
+from lamplight.core.stock.stock import Holding, enough
+from lamplight.core.words import units_in_words
 from lamplight.store.database import database
 from lamplight.store.models import PutOff
 from lamplight.store.runs import ended_runs, finished_runs, left_inside

@@ -8,11 +8,11 @@ from functools import lru_cache
 
 from lamplight.actions.entries import Hand, write_entry
 from lamplight.actions.products import products
-from lamplight.core.chemistry import Product
 from lamplight.core.errors import InvalidInput
-from lamplight.core.fitting import fitting_of
-from lamplight.core.kind import Kind
-from lamplight.core.procedure import Procedure, ShippedProcedure, fit_procedure
+from lamplight.core.job.adapt import fit_procedure, fitting_of
+from lamplight.core.job.chemistry import Product
+from lamplight.core.job.procedure import Procedure, ShippedProcedure
+from lamplight.core.machine.kind import Kind
 from lamplight.library import shelf
 from lamplight.store.database import database
 from lamplight.store.models import ProcedureVersion

@@ -6,10 +6,10 @@ import re
 from dataclasses import dataclass
 
 from lamplight.actions.entries import Hand, required, write_entry
-from lamplight.core.chemistry import Chemistry, Product, Role
 from lamplight.core.errors import InvalidInput
-from lamplight.core.needs import units_in_words
-from lamplight.core.stock import Holding, Move, holdings
+from lamplight.core.job.chemistry import Chemistry, Product, Role
+from lamplight.core.stock.stock import Holding, Move, holdings
+from lamplight.core.words import units_in_words
 from lamplight.library import shelf
 from lamplight.store.cupboard import own_products, stock_moves
 from lamplight.store.database import database

@@ -7,12 +7,13 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from lamplight.actions.entries import Hand, write_entry
-from lamplight.core.assessment import usage_of
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.counters import CounterBook, Reading
-from lamplight.core.doubts import Doubt, Force, examine, grouped
 from lamplight.core.errors import InvalidInput, LamplightError
-from lamplight.core.usage import Usage
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.counters import CounterBook, Reading
+from lamplight.core.usage.plausibility import Doubt, Force, examine
+from lamplight.core.usage.usage import Usage
+from lamplight.core.usage.weekday_rates import usage_of
+from lamplight.core.words import grouped
 from lamplight.store.books import ReadingRow, counter_book, reading_rows
 from lamplight.store.database import database
 from lamplight.store.models import CounterReading, CounterRestart, Entry, ReadingRemoval

@@ -12,14 +12,15 @@ from lamplight.actions.outlook import look_at
 from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
 from lamplight.actions.water import renew_cartridge
-from lamplight.core.calendar import SiteCalendar
+from lamplight.core.care.triggers import REFILL, Prompted
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.kind import Kind
-from lamplight.core.needs import need_lines
-from lamplight.core.run import EventKind, RunEvent, RunState, apply
-from lamplight.core.stock import Move
-from lamplight.core.triggers import REFILL, Prompted
-from lamplight.core.truths import INSPECTIONS, LAMP_OUT, REFILL_CONFIRMED, due_inspections, settles
+from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED, settles
+from lamplight.core.job.inspections import INSPECTIONS, due_inspections
+from lamplight.core.job.needs import need_lines
+from lamplight.core.machine.kind import Kind
+from lamplight.core.run.state import EventKind, RunEvent, RunState, apply
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.stock.stock import Move
 from lamplight.store.books import counter_book
 from lamplight.store.database import database
 from lamplight.store.models import (
@@ -107,7 +108,7 @@ def answer_step(run_id: int, kind: EventKind, step: int, hand: Hand, text: str =
 
     Raises:
         StaleStep: when the step is not the current one, or the run has ended or was undone.
-        InvalidInput: as `lamplight.core.run.apply` does.
+        InvalidInput: as `lamplight.core.run.state.apply` does.
     """
     if kind is EventKind.FINISH:
         raise InvalidInput("A run is finished with its own form.")

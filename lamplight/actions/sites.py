@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from datetime import date
 
 from lamplight.actions.entries import Hand, optional, required, write_entry
-from lamplight.core.calendar import OpeningHours, SiteCalendar
 from lamplight.core.errors import InvalidInput
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.store.database import database
 from lamplight.store.models import Closure, Keeper, KeeperVersion, Site, SiteVersion
 from lamplight.store.sites import SiteRow, keepers, the_site

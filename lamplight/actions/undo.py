@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from lamplight.actions.entries import Hand
-from lamplight.core.counters import backwards_pairs
-from lamplight.core.doubts import grouped
 from lamplight.core.errors import InvalidInput
+from lamplight.core.usage.counters import backwards_pairs
+from lamplight.core.words import grouped
 from lamplight.store.books import book
 from lamplight.store.database import database
 from lamplight.store.logbook import EntryRow, corrected_since, dependents_of_machine, entry, facts_of, later_versions

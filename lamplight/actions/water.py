@@ -7,12 +7,13 @@ from datetime import date, datetime
 
 from lamplight.actions.entries import Hand, required, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.core.care import CareItem
+from lamplight.core.care.item import CareItem
+from lamplight.core.care.own_items import EVERY_SCHOOL
+from lamplight.core.care.triggers import SCHOOLS
 from lamplight.core.errors import InvalidInput
-from lamplight.core.kind import Kind
-from lamplight.core.machine_book import EVERY_SCHOOL
-from lamplight.core.triggers import SCHOOLS
-from lamplight.core.water import Cartridge, WaterTest, convert_hardness
+from lamplight.core.machine.kind import Kind
+from lamplight.core.water.cartridge import Cartridge
+from lamplight.core.water.hardness import WaterTest, convert_hardness
 from lamplight.store.database import database
 from lamplight.store.models import CareDone, CartridgeFit, SetupVersion, WaterTestFact
 from lamplight.store.sites import MachineRow

@@ -23,12 +23,12 @@ from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, fit_cartridge
-from lamplight.core.calendar import OpeningHours, SiteCalendar, minute_of
-from lamplight.core.care import CareItem
-from lamplight.core.lamps import PanelLook
-from lamplight.core.run import EventKind
-from lamplight.core.stock import Move
-from lamplight.core.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
+from lamplight.core.care.item import CareItem
+from lamplight.core.care.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
+from lamplight.core.lamps.match import PanelLook
+from lamplight.core.run.state import EventKind
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar, minute_of
+from lamplight.core.stock.stock import Move
 from lamplight.demo.story import (
     AWAY_AHEAD,
     CLOSED_AHEAD,

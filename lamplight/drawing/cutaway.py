@@ -7,8 +7,8 @@ from dataclasses import dataclass, field
 
 from markupsafe import Markup
 
-from lamplight.core.care import Status
-from lamplight.core.kind import Kind
+from lamplight.core.care.status import Status
+from lamplight.core.machine.kind import Kind
 from lamplight.drawing.frame import Frame, frame
 from lamplight.drawing.gestures import gesture, moved_boxes
 from lamplight.drawing.glyphs import STATUS_WORDS, status_shapes

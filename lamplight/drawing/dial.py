@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from markupsafe import Markup
 
-from lamplight.core.run_clock import Timer
+from lamplight.core.run.clock import Timer
 from lamplight.drawing.svg import el, text
 
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import dataclass
 
-from lamplight.core.kind import Look
+from lamplight.core.anatomy.parts import Look
 from lamplight.drawing.svg import Box
 
 STAND_HEIGHT = {"feet": 10, "skirt": 14, "cabinet": 66, "rails": 18, "plinth": 24}

@@ -6,8 +6,8 @@ from functools import cache
 
 from markupsafe import Markup
 
-from lamplight.core.care import Status
-from lamplight.core.circuits import Circuit
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.status import Status
 from lamplight.drawing.svg import circle, el, path
 
 CIRCUIT_PATHS = {

@@ -11,9 +11,9 @@ from math import cos, pi, sin
 
 from markupsafe import Markup
 
-from lamplight.core.kind import Kind
-from lamplight.core.lamps import PanelLook
-from lamplight.core.panel import Lamp, LampLook, LampState
+from lamplight.core.lamps.match import PanelLook
+from lamplight.core.lamps.panel import Lamp, LampLook, LampState
+from lamplight.core.machine.kind import Kind
 from lamplight.drawing.signs import SIGNS
 from lamplight.drawing.svg import Box, circle, el, group, line, rect, text
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from markupsafe import Markup
 
-from lamplight.core.fault_counts import FaultWeeks
+from lamplight.core.diagnosis.faults import FaultWeeks
 from lamplight.drawing.svg import Box, el, line, rect, text
 
 BAR, GAP, ROW, LABEL = 13.0, 4.0, 26.0, 62.0

@@ -13,12 +13,12 @@ from datetime import date, timedelta
 
 from markupsafe import Markup
 
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.care import Due, TriggerDue
-from lamplight.core.circuits import Circuit
-from lamplight.core.lamp_learning import LampExpected
-from lamplight.core.triggers import EndOfService
-from lamplight.core.usage import Usage
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.item import Due, TriggerDue
+from lamplight.core.care.triggers import EndOfService
+from lamplight.core.lamps.own_interval import LampExpected
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.usage import Usage
 from lamplight.drawing.glyphs import CIRCUIT_PATHS
 from lamplight.drawing.label_rows import Stem, arrange
 from lamplight.drawing.svg import Box, el, group, line, path, rect, text

@@ -13,7 +13,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 
-from lamplight.core.calendar import SiteCalendar, check_year
+from lamplight.core.site.calendar import SiteCalendar, check_year
 
 COLUMNS = ("machine", "counter", "time", "value")
 EXAMPLES = {"machine": "Packing Hall", "counter": "drinks", "time": "2026-11-24 07:05", "value": "12480"}

@@ -8,8 +8,8 @@ import zipfile
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from lamplight.core.needs import need_lines
-from lamplight.core.run import RunState
+from lamplight.core.job.needs import need_lines
+from lamplight.core.run.state import RunState
 
 VERSION = 1
 # A photo carries its own time in the list; inside the archive all bear the same, so that it is the same bytes again.

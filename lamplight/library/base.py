@@ -7,7 +7,7 @@ from typing import Annotated, Any
 import yaml
 from pydantic import BaseModel, ConfigDict, Field
 
-from lamplight.core.steps import Duration
+from lamplight.core.anatomy.duration import Duration
 
 Key = Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]{1,40}$")]
 Title = Annotated[str, Field(min_length=2, max_length=80)]

@@ -8,9 +8,9 @@ from typing import Any, Literal
 
 from pydantic import ConfigDict, Field, field_validator, model_validator
 
-from lamplight.core.causes import Cause, Evidence, Symptom
-from lamplight.core.circuits import Circuit
-from lamplight.core.panel import SIGNS, Condition, Force, Lamp, LampState, Message, Panel, Pattern, Sort
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.lamps.causes import Cause, Evidence, Symptom
+from lamplight.core.lamps.panel import SIGNS, Condition, Force, Lamp, LampState, Message, Panel, Pattern, Sort
 from lamplight.library.base import Key, Strict, Title, load_yaml
 
 COLOURS = ("white", "green", "blue", "amber", "red")

@@ -6,18 +6,12 @@ from typing import Literal
 
 from pydantic import ConfigDict, Field, model_validator
 
-from lamplight.core.chemistry import Chemistry, Product, Role
-from lamplight.core.circuits import Circuit
-from lamplight.core.procedure import (
-    LampReason,
-    Need,
-    Procedure,
-    ShippedNeed,
-    ShippedProcedure,
-    ShippedStep,
-)
-from lamplight.core.steps import Ask, AskFor, Only, Step, StepKind
-from lamplight.core.truths import INSPECTIONS, TRUTHS
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.job.chemistry import Chemistry, Product, Role
+from lamplight.core.job.confirmations import TRUTHS
+from lamplight.core.job.inspections import INSPECTIONS
+from lamplight.core.job.procedure import LampReason, Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
+from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind
 from lamplight.library.base import Key, Minutes, Strict, Title, duration
 from lamplight.library.schema import PARTS
 

@@ -9,11 +9,14 @@ from typing import Annotated, Any, Literal
 
 from pydantic import ConfigDict, Field, model_validator
 
-from lamplight.core.care import CareItem
-from lamplight.core.circuits import Circuit
-from lamplight.core.kind import AccessFact, Capacities, DrinkSort, Kind, Look, Mix, Part
-from lamplight.core.triggers import REFILL
-from lamplight.core.water import Cartridge, HardnessLevel, Resin
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
+from lamplight.core.anatomy.parts import Capacities, Look, Part
+from lamplight.core.care.item import CareItem
+from lamplight.core.care.triggers import REFILL
+from lamplight.core.machine.kind import AccessFact, Kind
+from lamplight.core.water.at_machine import HardnessLevel
+from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.library.base import Key, Minutes, Strict, Title, duration, load_yaml
 from lamplight.library.panel_schema import CauseFile, PanelFile, SymptomFile, shared_causes
 from lamplight.library.triggers import EVENTS, TriggerFile

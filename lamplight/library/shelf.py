@@ -12,12 +12,12 @@ from typing import TypeVar
 import yaml
 from pydantic import ValidationError
 
-from lamplight.core.causes import Cause, Symptom
-from lamplight.core.chemistry import Product, Role, chosen_product
 from lamplight.core.errors import InvalidInput
-from lamplight.core.fitting import Defaults, fitting_of
-from lamplight.core.kind import Kind
-from lamplight.core.procedure import Procedure, ShippedProcedure, fit_procedure
+from lamplight.core.job.adapt import Defaults, fit_procedure, fitting_of
+from lamplight.core.job.chemistry import Product, Role, chosen_product
+from lamplight.core.job.procedure import Procedure, ShippedProcedure
+from lamplight.core.lamps.causes import Cause, Symptom
+from lamplight.core.machine.kind import Kind
 from lamplight.library.base import Strict, duration, load_yaml
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.panel_schema import FaultsFile

@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
-from lamplight.core import triggers as core
+from lamplight.core.care import triggers as core
 from lamplight.core.errors import InvalidInput
 from lamplight.library.base import Key, Strict
 

@@ -10,11 +10,13 @@ from typing import Any
 
 from peewee import ModelSelect
 
-from lamplight.core.bars import BarSeen
-from lamplight.core.counters import CleaningDrinks, CounterBook, Reading, Restart
-from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, PromptSeen
-from lamplight.core.outlook import Absence as CoreAbsence
-from lamplight.core.outlook import EventSeen
+from lamplight.core.care.context import EventSeen
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.own_items import LimitChange
+from lamplight.core.lamps.progress_bars import BarSeen
+from lamplight.core.machine.book import MachineBook, PromptSeen
+from lamplight.core.site.absence import Absence as CoreAbsence
+from lamplight.core.usage.counters import CleaningDrinks, CounterBook, Reading, Restart
 from lamplight.store.models import (
     Absence,
     BarReading,

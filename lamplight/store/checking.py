@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from lamplight.core.counters import backwards_pairs
+from lamplight.core.usage.counters import backwards_pairs
 from lamplight.store.books import books
 from lamplight.store.database import database, photo_folder
 from lamplight.store.models import Entry, MachineVersion, Photo

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from peewee import fn
 
-from lamplight.core.chemistry import Chemistry, Product
-from lamplight.core.stock import Move, StockMove
+from lamplight.core.job.chemistry import Chemistry, Product
+from lamplight.core.stock.stock import Move, StockMove
 from lamplight.store.models import Entry, ProductVersion, StockMoveFact
 
 

@@ -11,9 +11,9 @@ from typing import Any
 from peewee import ModelSelect
 from pydantic import TypeAdapter
 
-from lamplight.core.chemistry import Inside, circuits_of
-from lamplight.core.procedure import Procedure
-from lamplight.core.run import EventKind, Outcome, RunContext, RunEvent, RunState, replay
+from lamplight.core.job.chemistry import Inside, circuits_of
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, RunState, replay
 from lamplight.store.models import Cleaning, CounterReading, Entry, Inspected, Run, RunEventRow, TruthTold
 from lamplight.store.sites import keepers
 

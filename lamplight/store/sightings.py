@@ -7,10 +7,11 @@ from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.causes import Tried
-from lamplight.core.evidence import TruthAt
-from lamplight.core.lamps import PanelLook, Sighting
-from lamplight.core.panel import LampLook, LampState
+from lamplight.core.diagnosis.evidence import TruthAt
+from lamplight.core.lamps.causes import Tried
+from lamplight.core.lamps.match import PanelLook
+from lamplight.core.lamps.panel import LampLook, LampState
+from lamplight.core.lamps.sightings import Sighting
 from lamplight.store.models import CauseTried, Entry, PanelSighting, TruthTold
 from lamplight.store.sites import keepers
 

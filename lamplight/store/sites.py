@@ -8,7 +8,7 @@ from datetime import date, timedelta
 
 from peewee import fn
 
-from lamplight.core.calendar import OpeningHours, SiteCalendar
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.store.models import (
     Closure,
     Entry,

@@ -7,8 +7,10 @@ from collections.abc import Collection, Mapping
 from dataclasses import dataclass, field
 from datetime import date, datetime
 
-from lamplight.core.machine_book import EVERY_SCHOOL
-from lamplight.core.water import Cartridge, Resin, WaterAtMachine, WaterTest, latest_test
+from lamplight.core.care.own_items import EVERY_SCHOOL
+from lamplight.core.water.at_machine import WaterAtMachine
+from lamplight.core.water.cartridge import Cartridge, Resin
+from lamplight.core.water.hardness import WaterTest, latest_test
 from lamplight.store.models import CartridgeFit, Entry, SetupVersion, WaterTestFact
 from lamplight.store.sites import newest
 

@@ -6,8 +6,8 @@ import re
 from collections.abc import Mapping
 from datetime import date, datetime, time
 
-from lamplight.core.calendar import OpeningHours, SiteCalendar, check_year, minute_of
 from lamplight.core.errors import InvalidInput
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, minute_of
 
 LONGEST_ROW_NUMBER = 18  # digits; what SQLite can hold
 GROUPING = re.compile(r"[\s\u00a0\u202f'’.,]")

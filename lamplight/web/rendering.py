@@ -17,9 +17,8 @@ from werkzeug.wrappers import Response
 
 from lamplight import __version__
 from lamplight.actions.entries import Hand
-from lamplight.core.doubts import grouped
-from lamplight.core.procedure import words_for_ml
-from lamplight.core.run_clock import calls_at
+from lamplight.core.run.clock import calls_at
+from lamplight.core.words import grouped, words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, status_glyph
 from lamplight.store.runs import RunRow, open_runs
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site

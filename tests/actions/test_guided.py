@@ -22,11 +22,11 @@ from lamplight.actions.products import ProductFields, cupboard, move_stock, prod
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import put_back, undo
 from lamplight.actions.water import fit_cartridge
-from lamplight.core.care import Status
+from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
-from lamplight.core.run import EventKind
-from lamplight.core.stock import Move
-from lamplight.core.truths import LAMP_OUT
+from lamplight.core.job.confirmations import LAMP_OUT
+from lamplight.core.run.state import EventKind
+from lamplight.core.stock.stock import Move
 from lamplight.library.shelf import kind_of
 from lamplight.store.checking import problems_in
 from lamplight.store.database import back_up_to, database, open_database, photo_folder, restore_into

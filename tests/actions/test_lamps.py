@@ -24,11 +24,11 @@ from lamplight.actions.lamps import (
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import undo
-from lamplight.core.care import Status
+from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps import PanelLook
-from lamplight.core.panel import LampLook, LampState, Sort
-from lamplight.core.run import EventKind
+from lamplight.core.lamps.match import PanelLook
+from lamplight.core.lamps.panel import LampLook, LampState, Sort
+from lamplight.core.run.state import EventKind
 from lamplight.library.shelf import kinds
 from lamplight.store.models import Entry
 from lamplight.store.runs import run_row

@@ -8,9 +8,9 @@ from lamplight.actions.entries import Hand
 from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import put_back, undo
-from lamplight.core.care import Status
+from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.run import EventKind, Outcome
+from lamplight.core.run.state import EventKind, Outcome
 from lamplight.library.shelf import procedure_for
 from lamplight.store.books import book
 from lamplight.store.logbook import entries

@@ -13,8 +13,8 @@ from lamplight.actions.outlook import look_at_all
 from lamplight.actions.sites import add_closure
 from lamplight.actions.undo import put_back, undo
 from lamplight.actions.water import Setup, TypedTest, add_water_test, fit_cartridge, set_up
-from lamplight.core.assessment import assess
-from lamplight.core.water import Cartridge
+from lamplight.core.assess import assess
+from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.books import book
 from lamplight.store.models import Entry
 from lamplight.store.sites import machine, the_site

@@ -10,7 +10,7 @@ from lamplight.actions.entries import Hand
 from lamplight.actions.undo import undo
 from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, fit_cartridge, renew_cartridge
 from lamplight.core.errors import InvalidInput
-from lamplight.core.water import Cartridge
+from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.models import Entry
 from lamplight.store.sites import machine
 from lamplight.store.waters import fits

@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
-from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
-from lamplight.core.counters import CounterBook, Reading
-from lamplight.core.machine_book import DoneFact, MachineBook
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
+from lamplight.core.usage.counters import CounterBook, Reading
 
 OFFICE = SiteCalendar("UTC", (OFFICE_HOURS,) * 5 + (None,) * 2)
 MONDAY = datetime(2026, 11, 23, 6, 0, tzinfo=UTC)  # before opening

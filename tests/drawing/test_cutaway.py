@@ -11,9 +11,9 @@ from itertools import combinations, permutations
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.circuits import Circuit
-from lamplight.core.usage import fit_usage
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.weekday_rates import fit_usage
 from lamplight.drawing.bulbs import string_of_bulbs
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.dial import clock_words

@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.core.calendar import OFFICE_HOURS, SiteCalendar
+from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.formats.readings_csv import MOST_LINES, neutral, read, write
 
 BERLIN = SiteCalendar("Europe/Berlin", (OFFICE_HOURS,) * 7)

@@ -9,15 +9,19 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.core.assessment import assess
-from lamplight.core.bars import BarSeen
-from lamplight.core.care import Status
-from lamplight.core.counters import CounterBook, Reading
-from lamplight.core.kind import Kind
-from lamplight.core.machine_book import DoneFact, LimitChange, MachineBook, PromptSeen
-from lamplight.core.outlook import Absence
-from lamplight.core.triggers import HoursSinceFirstDrink
-from lamplight.core.water import Cartridge, WaterAtMachine, WaterTest
+from lamplight.core.assess import assess
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.own_items import LimitChange
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import HoursSinceFirstDrink
+from lamplight.core.lamps.progress_bars import BarSeen
+from lamplight.core.machine.book import MachineBook, PromptSeen
+from lamplight.core.machine.kind import Kind
+from lamplight.core.site.absence import Absence
+from lamplight.core.usage.counters import CounterBook, Reading
+from lamplight.core.water.at_machine import WaterAtMachine
+from lamplight.core.water.cartridge import Cartridge
+from lamplight.core.water.hardness import WaterTest
 from lamplight.library.shelf import kinds
 from tests.core.makers import MONDAY, OFFICE
 

@@ -11,11 +11,11 @@ from itertools import count
 
 from lamplight.actions.preparing import against, vessels_of
 from lamplight.actions.procedures import FREE
-from lamplight.core.containers import Vessel, least_without_stops
 from lamplight.core.errors import InvalidInput
-from lamplight.core.fitting import in_general
-from lamplight.core.run import EventKind, Outcome, RunContext, RunEvent, apply, begin
-from lamplight.core.steps import AskFor, StepKind
+from lamplight.core.job.adapt import in_general
+from lamplight.core.job.containers import Vessel, least_without_stops
+from lamplight.core.job.steps import AskFor, StepKind
+from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, apply, begin
 from lamplight.drawing.gestures import POSES
 from lamplight.library.procedure_schema import ProcedureFile
 from lamplight.library.shelf import (

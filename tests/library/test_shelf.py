@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import unittest
 
+from lamplight.core.care.triggers import AfterEvent, EndOfService
 from lamplight.core.errors import InvalidInput
-from lamplight.core.triggers import AfterEvent, EndOfService
 from lamplight.library.schema import KindFile
 from lamplight.library.shelf import kind_of, kinds, parse, procedure_for, procedures
 

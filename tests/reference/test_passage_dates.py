@@ -15,19 +15,21 @@ from pathlib import Path
 import numpy as np
 from scipy import stats
 
-from lamplight.core.calendar import SiteCalendar
 from lamplight.core.errors import InvalidInput
-from lamplight.core.forecast import chance_of_at_least, first_passage, forecast, passage_chances
-from lamplight.core.usage import Usage
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.passage import chance_of_at_least, first_passage, forecast, passage_chances
+from lamplight.core.usage.usage import Usage
 
 CASES = json.loads((Path(__file__).parent / "first_passage.json").read_text())
 EVEN = (20.0,) * 7
 
 
-def known_usage(rates, spread=1.0, doubt=0.0):
+def known_usage(rates, overdispersion=1.0, doubt=0.0):
     """Usage whose rates are known, or doubtful by a variance."""
     covariance = tuple(tuple(float(doubt) if i == j else 0.0 for j in range(7)) for i in range(7))
-    return Usage(tuple(rates), covariance, (doubt**0.5,) * 7, None, spread, 7, (True,) * 7, "readings", 9, 0.0, ())
+    return Usage(
+        tuple(rates), covariance, (doubt**0.5,) * 7, None, overdispersion, 7, (True,) * 7, "readings", 9, 0.0, ()
+    )
 
 
 class PublishedCases(unittest.TestCase):
@@ -118,7 +120,7 @@ class Boundaries(unittest.TestCase):
         start = datetime(2027, 1, 11, tzinfo=UTC)
         calendar = SiteCalendar("UTC")
         plain = forecast(400, known_usage(EVEN), calendar, start)
-        for usage in (known_usage(EVEN, spread=9.0), known_usage(EVEN, doubt=25.0)):
+        for usage in (known_usage(EVEN, overdispersion=9.0), known_usage(EVEN, doubt=25.0)):
             wide = forecast(400, usage, calendar, start)
             self.assertLess(wide.early, plain.early)
             self.assertGreater(wide.late, plain.late)

@@ -17,24 +17,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput, MissingReading
-from lamplight.core.water import (
-    UNITS,
-    Cartridge,
-    HardnessLevel,
-    Resin,
-    WaterAtMachine,
-    WaterTest,
-    blended,
-    bypass_for,
-    convert_hardness,
-    descale_litres,
-    filter_litres,
-    german_band,
-    latest_test,
-    level_to_set,
-    scale_grams,
-    usgs_band,
-)
+from lamplight.core.water.at_machine import HardnessLevel, WaterAtMachine, level_to_set
+from lamplight.core.water.cartridge import Cartridge, Resin, blended, bypass_for, filter_litres
+from lamplight.core.water.hardness import UNITS, WaterTest, convert_hardness, german_band, latest_test, usgs_band
+from lamplight.core.water.scale import descale_litres, scale_grams
 
 NAMES = ("mg/L CaCO3", "dH", "fH", "eH", "gpg", "mmol/L", "meq/L")
 MATRIX = (

@@ -19,8 +19,10 @@ import statsmodels.api as sm
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.usage import em_step, fit_usage, opening_shape
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.em import em_step
+from lamplight.core.usage.usage import opening_shape
+from lamplight.core.usage.weekday_rates import fit_usage
 
 HERE = Path(__file__).parent
 IRREGULAR = json.loads((HERE / "irregular_readings.json").read_text())

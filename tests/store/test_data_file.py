@@ -12,7 +12,7 @@ from playhouse.test_utils import assert_query_count
 from lamplight.actions.entries import Hand
 from lamplight.actions.outlook import look_at_all
 from lamplight.actions.runs import answer_step, begin_run
-from lamplight.core.run import EventKind
+from lamplight.core.run.state import EventKind
 from lamplight.store import database as file
 from lamplight.store.books import books
 from lamplight.store.checking import problems_in

@@ -7,7 +7,7 @@ import re
 from datetime import timedelta
 
 from lamplight.actions.kinds import kind_of
-from lamplight.core.care import Status
+from lamplight.core.care.status import Status
 from lamplight.store.logbook import entries
 from lamplight.store.sites import the_site
 from tests.base import NOW, WebTest

@@ -5,7 +5,7 @@ from __future__ import annotations
 import io
 from datetime import timedelta
 
-from lamplight.core.care import Status
+from lamplight.core.care.status import Status
 from lamplight.store.books import book, reading_rows
 from lamplight.store.logbook import entries
 from lamplight.store.runs import open_runs, run_row

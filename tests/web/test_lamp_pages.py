@@ -6,8 +6,8 @@ from datetime import timedelta
 
 from lamplight.actions.entries import Hand
 from lamplight.actions.lamps import note_sighting
-from lamplight.core.lamps import PanelLook
-from lamplight.core.panel import SIGNS, LampLook, LampState
+from lamplight.core.lamps.match import PanelLook
+from lamplight.core.lamps.panel import SIGNS, LampLook, LampState
 from lamplight.drawing import signs
 from lamplight.store.models import CauseTried, PanelSighting
 from lamplight.store.sites import machine

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from markupsafe import Markup
 
-from lamplight.core.kind import Look
+from lamplight.core.anatomy.parts import Look
 
 JOIN = Markup("")
 

@@ -6,8 +6,8 @@ from flask import Blueprint, flash, request
 
 from lamplight.actions.kind_changes import moved_dates
 from lamplight.actions.kinds import copied, delete_kind, kind_of, kinds, own_kind, read_kind, save_kind, text_of
+from lamplight.core.care.trigger_words import in_words
 from lamplight.core.errors import InvalidInput
-from lamplight.core.trigger_words import in_words
 from lamplight.drawing.cutaway import Label, Scene, cutaway
 from lamplight.library.mistakes import Mistake
 from lamplight.library.shelf import kind_schema

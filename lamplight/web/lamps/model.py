@@ -20,13 +20,13 @@ from lamplight.actions.lamps import (
     shown_now,
 )
 from lamplight.actions.outlook import MachineLook
-from lamplight.core.causes import Symptom
-from lamplight.core.circuits import Circuit
-from lamplight.core.disagreements import Disagreement
-from lamplight.core.fault_counts import FaultWeeks, fault_weeks
-from lamplight.core.lamp_learning import LampExpected
-from lamplight.core.lamps import PanelLook, read_panel
-from lamplight.core.panel import Sort
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.diagnosis.disagreements import Disagreement
+from lamplight.core.diagnosis.faults import FaultWeeks, fault_weeks
+from lamplight.core.lamps.causes import Symptom
+from lamplight.core.lamps.match import PanelLook, read_panel
+from lamplight.core.lamps.own_interval import LampExpected
+from lamplight.core.lamps.panel import Sort
 from lamplight.drawing.lamp_panel import lamp_panel, look_in_words, state_words
 from lamplight.drawing.multiples import fault_bars
 from lamplight.store.sightings import tried_causes

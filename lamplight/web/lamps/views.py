@@ -18,8 +18,8 @@ from lamplight.actions.lamps import (
 )
 from lamplight.actions.outlook import MachineLook, look_at, look_at_all
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps import PanelLook, checked_look, step_lamp
-from lamplight.core.panel import Force, Sort
+from lamplight.core.lamps.match import PanelLook, checked_look, step_lamp
+from lamplight.core.lamps.panel import Force, Sort
 from lamplight.store.sightings import lamps_from_data
 from lamplight.web import forms
 from lamplight.web.clock import now

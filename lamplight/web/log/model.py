@@ -8,8 +8,8 @@ from datetime import date
 
 from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.outlook import run_outcomes
-from lamplight.core.circuits import Circuit
-from lamplight.core.needs import need_lines
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.job.needs import need_lines
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.photos import PhotoRow, photos_of_runs
 from lamplight.store.runs import RunRow, ended_runs

@@ -6,7 +6,7 @@ from flask import Blueprint, Response, abort, flash, redirect, request, url_for
 
 from lamplight.actions.photos import photo_path
 from lamplight.actions.undo import consequences, put_back, undo
-from lamplight.core.circuits import Circuit
+from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.formats.runs_zip import run_record, write_runs
 from lamplight.store.logbook import entry

@@ -10,12 +10,12 @@ from markupsafe import Markup
 
 from lamplight.actions.care import events_of
 from lamplight.actions.outlook import MachineLook
-from lamplight.core.bars import BarInterval, counted_by
-from lamplight.core.calendar import WEEKDAYS, SiteCalendar
-from lamplight.core.care import Due, Status, TriggerDue
-from lamplight.core.count_triggers import amount
-from lamplight.core.doubts import grouped
-from lamplight.core.triggers import COUNTERS, Prompted
+from lamplight.core.care.item import Due, TriggerDue
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import COUNTERS, Prompted
+from lamplight.core.lamps.progress_bars import BarInterval, counted_by
+from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
+from lamplight.core.words import amount, grouped
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import double_ruler, lamp_marks, marks_of, scale
 from lamplight.web.lamps.model import lit_lamps, message_shown, panel_words
@@ -285,6 +285,6 @@ def _usage_words(look: MachineLook) -> str:
     mean = f"{seen.mean_per_open_day():.0f} drinks on an open day"
     if usage.basis == "declared":
         return f"{mean}, your own guess"
-    memory = f", remembering about {usage.memory.typical_days / 7:.0f} weeks" if usage.memory else ""
-    long = usage.memory is not None and usage.memory.typical_days > 400
+    memory = f", remembering about {usage.half_lives.typical_days / 7:.0f} weeks" if usage.half_lives else ""
+    long = usage.half_lives is not None and usage.half_lives.typical_days > 400
     return f"{mean}, from {usage.gaps + 1} readings{', forgetting nothing' if long else memory}"

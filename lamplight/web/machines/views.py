@@ -22,12 +22,11 @@ from lamplight.actions.machines import (
 from lamplight.actions.outlook import MachineLook, look_at, look_at_all
 from lamplight.actions.readings import COUNTER_WORDS
 from lamplight.actions.water import set_up
-from lamplight.core.assessment import own_items
+from lamplight.core.care.own_items import EVERY_SCHOOL, own_items
+from lamplight.core.care.trigger_words import trigger_words
+from lamplight.core.care.triggers import SCHOOLS
 from lamplight.core.errors import InvalidInput
-from lamplight.core.machine_book import EVERY_SCHOOL
-from lamplight.core.trigger_words import trigger_words
-from lamplight.core.triggers import SCHOOLS
-from lamplight.core.water import Cartridge
+from lamplight.core.water.cartridge import Cartridge
 from lamplight.drawing.cutaway import cutaway
 from lamplight.store.logbook import entries
 from lamplight.store.waters import MAINS, Setup
@@ -199,7 +198,8 @@ def settings(machine_id: int):  # noqa: ANN201
 
 def _settings(look: MachineLook, errors: Mapping[str, str] | None = None):  # noqa: ANN202
     changed = {
-        item.key: item for item in own_items(look.kind.items, replace(look.assessment.book, switched_off=frozenset()))
+        item.key: item
+        for item in own_items(look.kind.items, replace(look.assessment.book.choices, switched_off=frozenset()))
     }
     return render(
         "machines/settings.html", "worktop", 422 if errors else 200, look=look, items=list(changed.values()),

@@ -20,7 +20,7 @@ from lamplight.actions.procedures import (
     text_of_procedure,
 )
 from lamplight.core.errors import InvalidInput
-from lamplight.core.fitting import in_general
+from lamplight.core.job.adapt import in_general
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.library.mistakes import Mistake
 from lamplight.library.shelf import defaults, procedure_schema

@@ -9,9 +9,10 @@ from datetime import datetime
 from markupsafe import Markup
 
 from lamplight.actions.outlook import MachineLook
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.doubts import Doubt, grouped
-from lamplight.core.triggers import COUNTERS
+from lamplight.core.care.triggers import COUNTERS
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.plausibility import Doubt
+from lamplight.core.words import grouped
 from lamplight.drawing.cutaway import silhouette
 from lamplight.store.books import ReadingRow
 

@@ -17,8 +17,8 @@ from lamplight.actions.readings import (
     remove_reading,
     take_readings,
 )
+from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.errors import InvalidInput
-from lamplight.core.triggers import COUNTERS
 from lamplight.store.books import latest_readings, reading_rows
 from lamplight.web import forms
 from lamplight.web.clock import now

@@ -11,14 +11,15 @@ from markupsafe import Markup
 from lamplight.actions.outlook import MachineLook
 from lamplight.actions.preparing import vessels_of
 from lamplight.actions.runs import asks_for_lamp, doses
-from lamplight.core.care import Due
-from lamplight.core.chemistry import CIRCUITS, Inside
-from lamplight.core.containers import TRAY, ContainerPlan
-from lamplight.core.good_times import fits_into_wait
-from lamplight.core.run import BREAK_WORDS, EventKind, Outcome, RunState
-from lamplight.core.run_clock import Timer, likely_end, timer
-from lamplight.core.steps import Step
-from lamplight.core.truths import INSPECTIONS, Inspection, consequences, settles
+from lamplight.core.care.item import Due
+from lamplight.core.job.chemistry import CIRCUITS, Inside
+from lamplight.core.job.confirmations import consequences, settles
+from lamplight.core.job.containers import TRAY, ContainerPlan
+from lamplight.core.job.inspections import INSPECTIONS, Inspection
+from lamplight.core.job.steps import Step
+from lamplight.core.run.clock import Timer, likely_end, timer
+from lamplight.core.run.meanwhile import fits_into_wait
+from lamplight.core.run.state import BREAK_WORDS, EventKind, Outcome, RunState
 from lamplight.drawing.bulbs import string_of_bulbs
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.drawing.dial import dial

@@ -13,8 +13,8 @@ from lamplight.actions.procedures import RINSE_OUT
 from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run, inspections_due
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.run import Outcome
-from lamplight.core.truths import LAMP_OUT
+from lamplight.core.job.confirmations import LAMP_OUT
+from lamplight.core.run.state import Outcome
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.photos import photos_of_runs
 from lamplight.store.runs import RunRow, run_extras, run_row

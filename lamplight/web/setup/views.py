@@ -10,8 +10,8 @@ from flask import Blueprint, abort, current_app, flash, redirect, request, sessi
 from lamplight.actions.absences import add_absence, countries, take_holidays
 from lamplight.actions.sign_in import set_passphrase
 from lamplight.actions.sites import add_closure, save_keeper, save_site
-from lamplight.core.calendar import WEEKDAYS, OpeningHours, SiteCalendar
 from lamplight.core.errors import InvalidInput
+from lamplight.core.site.calendar import WEEKDAYS, OpeningHours, SiteCalendar
 from lamplight.store.books import absences
 from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.sites import closures, keepers, machine, machines, the_site

@@ -8,10 +8,10 @@ from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.outlook import look_at_all
 from lamplight.actions.products import FORMS, ProductFields, cupboard, move_stock, products, roles, save_product
-from lamplight.core.chemistry import Chemistry, Product
 from lamplight.core.errors import InvalidInput
-from lamplight.core.needs import units_in_words
-from lamplight.core.stock import Holding, Move
+from lamplight.core.job.chemistry import Chemistry, Product
+from lamplight.core.stock.stock import Holding, Move
+from lamplight.core.words import units_in_words
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.rendering import hand, see_other, site

@@ -9,10 +9,11 @@ from datetime import date, datetime
 from markupsafe import Markup
 
 from lamplight.actions.outlook import MachineLook
-from lamplight.core.calendar import SiteCalendar
-from lamplight.core.care import Due, Status
-from lamplight.core.kind import Kind
-from lamplight.core.needs import NeedLine, added_up
+from lamplight.core.care.item import Due
+from lamplight.core.care.status import Status
+from lamplight.core.job.needs import NeedLine, added_up
+from lamplight.core.machine.kind import Kind
+from lamplight.core.site.calendar import SiteCalendar
 from lamplight.drawing.cutaway import Scene, cutaway, cutaway_again
 from lamplight.drawing.frame import frame
 from lamplight.web.lamps.model import lit_lamps, message_shown, trouble_shown

@@ -8,9 +8,10 @@ from datetime import datetime
 
 from lamplight.actions.outlook import MachineLook
 from lamplight.actions.water import FILTER_ITEM
-from lamplight.core.care import Due
+from lamplight.core.care.item import Due
 from lamplight.core.errors import MissingReading
-from lamplight.core.water import UNITS, WaterTest, convert_hardness, german_band, level_to_set, usgs_band
+from lamplight.core.water.at_machine import level_to_set
+from lamplight.core.water.hardness import UNITS, WaterTest, convert_hardness, german_band, usgs_band
 from lamplight.store.waters import FitRow, WaterTestRow
 
 SHORT = {"mg/L CaCO3": "mg/L", "dH": "°dH", "fH": "°fH", "eH": "°e", "gpg": "gpg", "mmol/L": "mmol/L", "meq/L": "meq/L"}

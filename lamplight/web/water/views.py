@@ -9,7 +9,8 @@ from flask import Blueprint, abort, flash, request
 from lamplight.actions.outlook import look_at, look_at_all
 from lamplight.actions.water import TypedTest, add_water_test, fit_cartridge
 from lamplight.core.errors import InvalidInput
-from lamplight.core.water import UNITS, Cartridge, Resin
+from lamplight.core.water.cartridge import Cartridge, Resin
+from lamplight.core.water.hardness import UNITS
 from lamplight.store.waters import MAINS, fits, water_tests
 from lamplight.web import forms
 from lamplight.web.clock import now

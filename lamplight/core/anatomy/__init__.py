@@ -1,0 +1,1 @@
+"""What machines are made of: circuits, parts, and what is drawn from them."""

@@ -1,0 +1,69 @@
+"""What a machine is made of: its parts, what they hold, and how the whole is drawn."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from lamplight.core.anatomy.circuits import Circuit
+
+FILTER_PART = "filter"
+
+
+@dataclass(frozen=True)
+class Part:
+    """A part fitted to a kind.
+
+    Attributes:
+        key: which part of the drawing it is.
+        label: its name on screen.
+        circuit: the circuit it belongs to.
+        removable: whether the keeper takes it out.
+        tolerates: what may touch it, of ``dishwasher``, ``soap``, ``glass cleaner``, ``metal``.
+        note: a fact about handling it.
+    """
+
+    key: str
+    label: str
+    circuit: Circuit
+    removable: bool = False
+    tolerates: tuple[str, ...] = ()
+    note: str = ""
+
+
+@dataclass(frozen=True)
+class Capacities:
+    """What the kind holds: tank, tray and milk in ml (0: none), drawer in pucks."""
+
+    tank_ml: int = 0
+    tray_ml: int = 0
+    drawer_pucks: int = 0
+    milk_ml: int = 0
+
+
+@dataclass(frozen=True)
+class Look:
+    """How the kind is drawn, in units of the drawing (a body is some 200 to 420 high).
+
+    Attributes:
+        width, height: of the body.
+        corner: radius of its corners.
+        crown: what stands on top.
+        tank: where the water is.
+        panel: how it speaks.
+        milk: how it takes milk.
+        group: whether the brew group comes out.
+        stand: what it stands on.
+        lamps: how many lamps the panel has.
+    """
+
+    width: int
+    height: int
+    corner: int
+    crown: Literal["hopper", "twin hopper", "dome", "funnel", "capsule drum"]
+    tank: Literal["left", "right", "back", "plumbed"]
+    panel: Literal["lamps", "text", "colour"]
+    milk: Literal["none", "wand", "jug", "hose", "fridge"]
+    group: Literal["removable", "fixed", "capsule"]
+    stand: Literal["feet", "skirt", "cabinet", "rails"]
+    lamps: int = 4

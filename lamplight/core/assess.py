@@ -1,0 +1,183 @@
+"""Where one machine stands: what follows from its book, its kind and the site's calendar at a moment."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from datetime import date, datetime, timedelta
+from functools import cached_property
+
+from lamplight.core.care.context import Outlook
+from lamplight.core.care.evaluate import judge_all
+from lamplight.core.care.item import CareItem, Due, LastDone
+from lamplight.core.care.last_done import last_done, with_settled
+from lamplight.core.care.own_items import own_items
+from lamplight.core.care.status import Status
+from lamplight.core.errors import MissingReading
+from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
+from lamplight.core.lamps.progress_bars import BarInterval, bar_intervals, following_bars
+from lamplight.core.lamps.rounds import rounds_of
+from lamplight.core.lamps.sightings import Asked, asked_for
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.machine.estimated_meters import gauges_of
+from lamplight.core.machine.kind import Kind
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.cumulative import DrinkLine
+from lamplight.core.usage.meters import Gauge
+from lamplight.core.usage.usage import Usage
+
+# A prompt that is written down with the end of a job stands a second after it.
+A_MOMENT = timedelta(minutes=1)
+
+
+@dataclass(frozen=True)
+class Assessment:
+    """What follows from a book at a moment.
+
+    Attributes:
+        outlook: drinks, litres, calendar and the present.
+        dues: every item, most urgent first.
+        book: what it rests on.
+        bar_intervals: the machine's own intervals that its progress bars tell, by item key.
+        work: what holds all day long.
+    """
+
+    outlook: Outlook
+    dues: tuple[Due, ...]
+    book: MachineBook = field(repr=False)
+    bar_intervals: Mapping[str, BarInterval] = field(default_factory=dict)
+    work: DaysWork | None = field(default=None, repr=False, compare=False)
+
+    @cached_property
+    def lamps_expected(self) -> tuple[LampExpected, ...]:
+        """When each lamp is expected that the machine's own past has taught, the nearest first."""
+        found = []
+        for key, (interval, gauge) in (self.work.lamp_intervals if self.work else {}).items():
+            due, lit = self.due(key), self.outlook.prompts.get(key)
+            since = self.outlook.moment_of(due.last) if due and due.last else None
+            if due is None or since is None or (lit is not None and lit > since):
+                continue
+            expected = lamp_expected(due.item, interval, gauge, since)
+            found += [expected] if expected else []
+        return tuple(sorted(found, key=lambda one: one.passage.likely or date.max))
+
+    @property
+    def usage(self) -> Usage:
+        """Drinks a day by weekday."""
+        return self.outlook.usage
+
+    @property
+    def line(self) -> DrinkLine:
+        """The drinks over time."""
+        return self.outlook.line
+
+    @cached_property
+    def status(self) -> Status:
+        """Of the most urgent item that nothing takes the place of; clear where there is none."""
+        return max((due.status for due in self.dues if not due.covered_by), default=Status.CLEAR)
+
+    def due(self, item_key: str) -> Due | None:
+        """Where one item stands, or None where the machine has no such item."""
+        return next((due for due in self.dues if due.item.key == item_key), None)
+
+    def expected(self, counter: str) -> int | None:
+        """What a counter should show now; None without a reading."""
+        facts, gauge = self.book.counter(counter), self.outlook.gauges.get(counter)
+        last = facts.last_reading
+        if last is None or gauge is None:
+            return None
+        since = [restart for restart in facts.restarts if restart.at > last.at]
+        start, value = (since[-1].at, since[-1].after) if since else (last.at, last.value)
+        cleaned = sum(run.count for run in facts.cleaning if run.at > start)
+        return round(value + gauge.line.between(start, self.outlook.now).drinks) + cleaned
+
+    @property
+    def expected_reading(self) -> int | None:
+        """What the drinks counter should show now; None without a reading."""
+        return self.expected("drinks")
+
+    def mean_per_open_day(self) -> float:
+        """Drinks on an average working day of the week, 0 or more."""
+        return self.outlook.gauges["drinks"].mean_per_open_day()
+
+
+@dataclass(frozen=True)
+class DaysWork:
+    """What a book says all day long: usage, lines, what was done when. Only the judging needs the hour.
+
+    Attributes:
+        gauges: by counter.
+        calendar: the site's, with absences closed.
+        items: as the keeper has them here.
+        done: when each was last done, by key.
+        told: the machine's own intervals that its progress bars tell, by item key.
+        tank_l: what its tank holds, litres.
+        asked: what it asked for by its panel.
+        settled: item keys and moments at which they were done, also as part of others.
+    """
+
+    book: MachineBook = field(repr=False)
+    gauges: Mapping[str, Gauge]
+    calendar: SiteCalendar
+    items: tuple[CareItem, ...]
+    done: Mapping[str, LastDone]
+    told: Mapping[str, BarInterval]
+    tank_l: float
+    asked: tuple[Asked, ...] = ()
+    settled: tuple[tuple[str, datetime], ...] = ()
+
+    @cached_property
+    def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Gauge]]:
+        """The machine's own intervals as its lamps teach them, by item key, with what they count."""
+        lit = [(one.item, one.at) for one in self.asked] + [(one.item, one.at) for one in self.book.prompts]
+        found: dict[str, tuple[LampInterval, Gauge]] = {}
+        for item in self.items:
+            counted = counted_by_lamp(item, self.gauges, self.book.water)
+            own_lit = [at for key, at in lit if key == item.key]
+            bars = [(bar.at, bar.percent / 100) for bar in self.book.bars if bar.item == item.key]
+            if counted is None or not (own_lit or bars):
+                continue
+            gauge, expected = counted
+            lit_spans = [(one.at, one.gone_at) for one in self.asked if one.item == item.key]
+            dark = [
+                one.at
+                for one in self.book.sightings
+                if not any(begin <= one.at and (end is None or one.at < end) for begin, end in lit_spans)
+            ]
+            done = [at for key, at in self.settled if key == item.key]
+            try:
+                found[item.key] = learn_interval(rounds_of(done, own_lit, dark, gauge, bars), expected), gauge
+            except MissingReading:
+                continue
+        return found
+
+
+def days_work(book: MachineBook, kind: Kind, calendar: SiteCalendar, day: date) -> DaysWork:
+    """Everything about a book that holds for a whole date of the site; gaps age by the day."""
+    own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
+    gauges = gauges_of(book, kind, own_calendar, calendar.at_minute(day, 0))
+    moments = tuple((key, fact.at) for key, fact in with_settled(book.done, kind.items) if fact.at is not None)
+    told = bar_intervals(kind.items, book.bars, moments, gauges)
+    items = following_bars(own_items(kind.items, book.choices), told, ((own.item, own.trigger) for own in book.limits))
+    done = last_done(book.done, book.drinks, gauges["drinks"].line, kind.items)
+    asked = asked_for(kind.panel, book.sightings)
+    return DaysWork(book, gauges, own_calendar, items, done, told, kind.capacities.tank_ml / 1000, asked, moments)
+
+
+def judged_at(work: DaysWork, now: datetime) -> Assessment:
+    """Every due at a moment of the day that was worked out."""
+    book = work.book
+    noted = [(seen.item, seen.at) for seen in book.prompts if seen.gone_at is None]
+    shown = [(asked.item, asked.at) for asked in work.asked if asked.gone_at is None or asked.gone_at > now]
+    prompts = dict(
+        sorted(((item, at) for item, at in (*noted, *shown) if at <= now + A_MOMENT), key=lambda one: one[1])
+    )
+    outlook = Outlook(
+        work.gauges, work.calendar, now, work.done, book.absences, prompts, book.events, book.water, work.tank_l
+    )
+    return Assessment(outlook, judge_all(work.items, work.done, outlook), book, work.told, work)
+
+
+def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:
+    """Usage, lines and every due of one machine at ``now``."""
+    return judged_at(days_work(book, kind, calendar, calendar.today(now)), now)

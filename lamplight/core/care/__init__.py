@@ -1,0 +1,1 @@
+"""Care items: the rules by which they fall due, and where each stands."""

@@ -1,0 +1,109 @@
+"""Where each item of a machine stands: whichever trigger comes first, and what takes whose place."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import replace
+from datetime import date
+
+from lamplight.core.care import by_calendar, by_count, by_event
+from lamplight.core.care.context import Outlook
+from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import (
+    NEED_NO_START,
+    AfterEvent,
+    AllOf,
+    BeforeAbsence,
+    ByRate,
+    CountSince,
+    DaysSince,
+    EndOfService,
+    FilterSpent,
+    FixedWeekdays,
+    HoursSinceFirstDrink,
+    LitresByHardness,
+    MonthsSince,
+    Prompted,
+    ScaleBudget,
+    Trigger,
+)
+from lamplight.core.errors import InvalidInput
+
+Rule = Callable[..., TriggerDue]
+RULES: dict[type, Rule] = {
+    CountSince: by_count.count_due,
+    FilterSpent: by_count.filter_due,
+    LitresByHardness: by_count.litres_by_hardness_due,
+    ScaleBudget: by_count.scale_due,
+    DaysSince: by_calendar.days_due,
+    MonthsSince: by_calendar.months_due,
+    ByRate: by_calendar.rate_due,
+    FixedWeekdays: by_calendar.weekdays_due,
+    HoursSinceFirstDrink: by_event.hours_due,
+    EndOfService: by_event.service_due,
+    AfterEvent: by_event.event_due,
+    BeforeAbsence: by_event.leaving_due,
+    Prompted: by_event.prompt_due,
+}
+NOBODY_KNOWS = "Nobody knows when it was last done. Do it now, or say when it was."
+
+
+def judge_trigger(trigger: Trigger, item: CareItem, last: LastDone | None, outlook: Outlook) -> TriggerDue:
+    """Where one trigger stands.
+
+    Args:
+        trigger: any kind of rule.
+        item: whose rule it is.
+        last: when the item was last done; None only for rules that need no start.
+        outlook: drinks, litres, calendar and the present.
+
+    Raises:
+        InvalidInput: for a kind of trigger that has no rule.
+    """
+    if isinstance(trigger, AllOf):
+        return by_event.all_of(trigger, tuple(judge_trigger(part, item, last, outlook) for part in trigger.parts))
+    if type(trigger) not in RULES:
+        raise InvalidInput(f"No rule for the trigger {type(trigger).__name__}.")
+    if last is None and not isinstance(trigger, NEED_NO_START):
+        return by_count.unknown(trigger, NOBODY_KNOWS)
+    return RULES[type(trigger)](trigger, item, last, outlook)
+
+
+def judge(item: CareItem, last: LastDone | None, outlook: Outlook) -> Due:
+    """Where an item stands at ``outlook.now``.
+
+    Args:
+        item: its triggers and window.
+        last: when it was last done; None where nobody knows.
+        outlook: drinks, usage, calendar and the present.
+    """
+    states = tuple(judge_trigger(trigger, item, last, outlook) for trigger in item.triggers)
+    known = [state for state in states if state.known]
+    pressing = any(state.status >= Status.DUE for state in known)
+    waiting = not known or (last is None and len(known) < len(states) and not pressing)
+    if waiting:
+        said = (NOBODY_KNOWS,) if last is None else tuple(state.sentence for state in states)
+        return Due(item, Status.UNKNOWN, None, states if last else (), last, said)
+    first = min(known, key=_comes_first)
+    status = max(state.status for state in known)
+    others = [state.sentence for state in sorted(states, key=lambda s: not s.known) if state is not first]
+    stop = (item.when_overdue,) if item.when_overdue and status is Status.OVERDUE else ()
+    return Due(item, status, first, states, last, (first.sentence, *stop, *others))
+
+
+def _comes_first(state: TriggerDue) -> tuple[int, date]:
+    return (-int(state.status), state.passage.likely or date.max)
+
+
+def judge_all(items: Sequence[CareItem], last_done: Mapping[str, LastDone], outlook: Outlook) -> tuple[Due, ...]:
+    """All items of a machine, the most urgent first; what another takes the place of today is marked."""
+    dues = [judge(item, last_done.get(item.key), outlook) for item in items]
+    return tuple(sorted((_covered(due, dues) for due in dues), key=lambda due: (bool(due.covered_by), due.urgency)))
+
+
+def _covered(due: Due, dues: Sequence[Due]) -> Due:
+    """An item that another replaces today, unless the machine itself asks for it."""
+    asked = any(isinstance(s.trigger, Prompted) and s.status >= Status.DUE for s in due.triggers)
+    other = next((o for o in dues if due.item.key in o.item.replaces and o.status >= Status.DUE), None)
+    return due if asked or other is None else replace(due, covered_by=other.item.title)

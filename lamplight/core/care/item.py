@@ -1,0 +1,141 @@
+"""What a care item is, and what can be said about where it stands."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.status import SOON_OPEN_DAYS, Status
+from lamplight.core.care.triggers import Trigger
+from lamplight.core.usage.passage import Passage
+
+
+@dataclass(frozen=True)
+class CareItem:
+    """One thing that a kind of machine needs again and again.
+
+    Attributes:
+        key: short name in data, unique in the kind.
+        title: the words on screen.
+        circuit: what it cares for.
+        part: the part of the drawing that it touches.
+        triggers: one or more, keys unique; whichever comes first.
+        minutes: the keeper's time, 1 or more.
+        procedure: key of the procedure that guides it; empty where it needs no guiding.
+        why: one sentence.
+        soon_open_days: how many open days ahead it is announced, 0 or more.
+        products: what it takes.
+        settles: keys of items that count as done with it.
+        replaces: keys of items that are left out on the day when this one is due.
+        hygiene: whether people can fall ill when it is late.
+        when_overdue: what is said when it is late, such as that no milk drinks may be drawn.
+        opening: items with the same word share one opening of the machine.
+        water_ml: water that it takes through the machine each time, 0 or more.
+    """
+
+    key: str
+    title: str
+    circuit: Circuit
+    part: str
+    triggers: tuple[Trigger, ...]
+    minutes: int
+    procedure: str = ""
+    why: str = ""
+    soon_open_days: int = SOON_OPEN_DAYS
+    products: tuple[str, ...] = ()
+    settles: tuple[str, ...] = ()
+    replaces: tuple[str, ...] = ()
+    hygiene: bool = False
+    when_overdue: str = ""
+    opening: str = ""
+    water_ml: int = 0
+
+
+@dataclass(frozen=True)
+class LastDone:
+    """When an item was last done, as far as anybody knows.
+
+    Attributes:
+        at: the moment, or None where only the count is known.
+        position: the drinks then, as a position on the drink line (negative before the first
+            reading), or None where only the moment is known.
+    """
+
+    at: datetime | None = None
+    position: float | None = None
+
+
+@dataclass(frozen=True)
+class TriggerDue:
+    """Where one trigger stands.
+
+    Attributes:
+        trigger: the rule.
+        used: how much of the limit is used up, in its unit; None where unknown.
+        limit: the limit in force, in its unit; None where there is none or it is not known.
+        unit: ``drinks``, ``milk drinks``, ``L``, ``days``, ``hours``, or empty.
+        estimated: whether `used` rests on usage rather than on a reading.
+        passage: when the limit is reached: early, likely, late.
+        status: of this trigger alone.
+        sentence: the count and the date in words.
+        due_at: the moment, where it is known to the hour.
+    """
+
+    trigger: Trigger
+    used: float | None
+    limit: float | None
+    unit: str
+    estimated: bool
+    passage: Passage
+    status: Status
+    sentence: str
+    due_at: datetime | None = None
+
+    @property
+    def left(self) -> float | None:
+        """What is left in the trigger's unit; negative past the limit."""
+        return None if self.used is None or self.limit is None else self.limit - self.used
+
+    @property
+    def known(self) -> bool:
+        """Whether the trigger can be judged."""
+        return self.status is not Status.UNKNOWN
+
+
+@dataclass(frozen=True)
+class Due:
+    """Where one item stands.
+
+    Attributes:
+        item: the item.
+        status: the most urgent of its triggers'.
+        first: the trigger that comes first; None while unknown.
+        triggers: all of them, in the item's order.
+        last: when it was last done.
+        reasons: sentences, the deciding one first.
+        covered_by: title of the item that takes its place today, or empty.
+    """
+
+    item: CareItem
+    status: Status
+    first: TriggerDue | None
+    triggers: tuple[TriggerDue, ...]
+    last: LastDone | None
+    reasons: tuple[str, ...]
+    covered_by: str = ""
+
+    @property
+    def likely(self) -> date | None:
+        """The likely date, or None."""
+        return self.first.passage.likely if self.first else None
+
+    @property
+    def pressing(self) -> bool:
+        """Whether it is to be done now, and nothing takes its place."""
+        return self.status >= Status.DUE and not self.covered_by
+
+    @property
+    def urgency(self) -> tuple[int, bool, date, str]:
+        """Sorts the most urgent first; hygiene before taste and wear."""
+        return (-int(self.status), not self.item.hygiene, self.likely or date.max, self.item.title)

@@ -1,0 +1,61 @@
+"""A kind's items as the keeper has them: own limits, own ways of deciding, some switched off."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+
+from lamplight.core.care.item import CareItem
+from lamplight.core.care.triggers import LIMITED, SCHOOLS, FilterSpent, Trigger
+
+EVERY_SCHOOL = "whichever first"
+
+
+@dataclass(frozen=True)
+class LimitChange:
+    """The keeper's own limit for one trigger of one item, and why."""
+
+    item: str
+    trigger: str
+    limit: float
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class OwnChoices:
+    """What the keeper decided about the items of a machine.
+
+    Attributes:
+        limits: own limits; of several for one trigger the last holds.
+        switched_off: keys of items that the keeper does without.
+        school: by what descaling is decided, or whichever comes first.
+        filter_out: whether no filter is fitted, so that none is changed.
+    """
+
+    limits: tuple[LimitChange, ...] = ()
+    switched_off: frozenset[str] = frozenset()
+    school: str = EVERY_SCHOOL
+    filter_out: bool = False
+
+
+def own_items(items: Sequence[CareItem], choices: OwnChoices) -> tuple[CareItem, ...]:
+    """A kind's items as the keeper has them here."""
+    own = {(change.item, change.trigger): change.limit for change in choices.limits}
+    kept = tuple(item for item in items if item.key not in choices.switched_off)
+    if choices.filter_out:
+        kept = tuple(item for item in kept if not any(isinstance(trigger, FilterSpent) for trigger in item.triggers))
+    if not own and choices.school not in SCHOOLS:
+        return kept
+    return tuple(replace(item, triggers=_own_triggers(item, own, choices.school)) for item in kept)
+
+
+def _own_triggers(item: CareItem, own: Mapping[tuple[str, str], float], school: str) -> tuple[Trigger, ...]:
+    triggers = item.triggers
+    if school in SCHOOLS and any(trigger.school for trigger in triggers):
+        triggers = tuple(t for t in triggers if t.school in ("", school)) or triggers
+    return tuple(
+        replace(trigger, limit=own[(item.key, trigger.key)])  # type: ignore[arg-type]  # days and hours are whole
+        if isinstance(trigger, LIMITED) and (item.key, trigger.key) in own
+        else trigger
+        for trigger in triggers
+    )

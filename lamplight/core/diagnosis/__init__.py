@@ -1,0 +1,1 @@
+"""What lies behind lamps and complaints, by the facts of one machine."""

@@ -1,0 +1,134 @@
+"""Where lamp and book disagree, why that is likely, and what mends it."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from dataclasses import dataclass
+from datetime import timedelta
+
+from lamplight.core.assess import Assessment
+from lamplight.core.care.item import Due
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import Prompted
+from lamplight.core.diagnosis.evidence import Facts
+
+CLEAR_SHARE = 0.75
+COMES_BACK_DRINKS, COMES_BACK_SHARE = 12.0, 0.06
+LOOKED_WITHIN = timedelta(days=3)
+RESTARTED_WITHIN_DAYS = 45.0
+# What a reason's remedy is; the page turns it into a link or a form.
+BEGIN, DONE_BEFORE, RESTART, WATER, LIMIT = "begin", "done before", "restart", "water", "limit"
+
+
+@dataclass(frozen=True)
+class Reason:
+    """Why they may disagree.
+
+    Attributes:
+        text: in a sentence.
+        remedy: which correction mends it: one of the constants of this module, or empty.
+        weight: how likely; higher is likelier.
+    """
+
+    text: str
+    remedy: str
+    weight: float
+
+
+@dataclass(frozen=True)
+class Disagreement:
+    """An item whose lamp and book say different things.
+
+    Attributes:
+        due: the item.
+        lit: True where the lamp is lit though the book says clear; False where it is dark though the
+            book says overdue.
+        sentence: what each says.
+        reasons: likely ones first.
+        comes_back: whether the lamp came back within a few drinks of a finished job.
+    """
+
+    due: Due
+    lit: bool
+    sentence: str
+    reasons: tuple[Reason, ...]
+    comes_back: bool = False
+
+
+def disagreements(seen: Assessment, facts: Facts, lamp_items: Collection[str]) -> tuple[Disagreement, ...]:
+    """Every disagreement of a machine now.
+
+    Args:
+        seen: where its items stand.
+        facts: as `lamplight.core.diagnosis.evidence` knows them.
+        lamp_items: items for which its panel has a lamp or a message.
+    """
+    found = []
+    for due in seen.dues:
+        lit = any(isinstance(one.trigger, Prompted) and one.status >= Status.DUE for one in due.triggers)
+        share = _book_share(due)
+        if lit and share is not None and share < CLEAR_SHARE and _book_clear(due):
+            found.append(_lit_though_clear(due, share, facts))
+        elif not lit and due.item.key in lamp_items and due.status is Status.OVERDUE and _looked_lately(seen):
+            found.append(_dark_though_overdue(due, facts))
+    return tuple(found)
+
+
+def _book_share(due: Due) -> float | None:
+    """How much of the book's own limits is used up; None where it counts nothing."""
+    shares = [one.used / one.limit for one in due.triggers if one.used is not None and one.limit]
+    return max(shares, default=None)
+
+
+def _book_clear(due: Due) -> bool:
+    return all(one.status < Status.DUE for one in due.triggers if not isinstance(one.trigger, Prompted))
+
+
+def _looked_lately(seen: Assessment) -> bool:
+    """Whether somebody wrote down what the panel shows, lately."""
+    now = seen.outlook.now
+    return any(now - LOOKED_WITHIN <= one.at <= now for one in seen.book.sightings)
+
+
+def _lit_though_clear(due: Due, share: float, facts: Facts) -> Disagreement:
+    key = due.item.key
+    drinks = facts.get(f"drinks-since:{key}")
+    limit = next((one.limit for one in due.triggers if one.limit and one.unit == "drinks"), None) or 200.0
+    back = drinks is not None and drinks[0] <= max(COMES_BACK_DRINKS, COMES_BACK_SHARE * limit)
+    reasons = []
+    if back and drinks is not None:
+        said = f"The short programme was run instead of the long one: the last time was only {drinks[1]} ago."
+        reasons.append(Reason(said, BEGIN, 5.0))
+    if f"cut-short:{key}" in facts:
+        reasons.append(Reason("The last programme was over sooner than it can be.", BEGIN, 4.0))
+    reasons += _restarted(facts)
+    if "scale" in " ".join(one.trigger.key for one in due.triggers) or key == "descale":
+        said = "The hardness set in the machine is higher than the water's, so it counts too fast."
+        reasons.append(Reason(said, WATER, 2.0))
+    said = "The machine's own interval is shorter than the book's limit. Set the limit to what you see."
+    reasons.append(Reason(said, LIMIT, 1.5 if share > 0.5 else 0.8))
+    reasons.append(Reason("The last time was written down, and not really done.", BEGIN, 1.0))
+    sentence = f"{due.item.title}: the lamp is lit, and by the book {share:.0%} of the limit is used up."
+    return Disagreement(due, True, sentence, _likely_first(reasons), back)
+
+
+def _dark_though_overdue(due: Due, facts: Facts) -> Disagreement:
+    reasons = [Reason("It was done, and nobody wrote it down.", DONE_BEFORE, 3.0), *_restarted(facts)]
+    if due.item.key == "descale":
+        said = "The hardness set in the machine is lower than the water's, so it counts too slowly."
+        reasons.append(Reason(said, WATER, 2.5))
+    said = "The machine's own interval is longer than the book's limit. Its manual says which holds."
+    reasons.append(Reason(said, LIMIT, 1.0))
+    sentence = f"{due.item.title}: overdue by the book, and the lamp is dark."
+    return Disagreement(due, False, sentence, _likely_first(reasons))
+
+
+def _restarted(facts: Facts) -> list[Reason]:
+    restart = facts.get("restart-days")
+    if restart is None or restart[0] > RESTARTED_WITHIN_DAYS:
+        return []
+    return [Reason(f"The counter restarted {restart[1]} ago, and the machine's own count with it.", RESTART, 3.5)]
+
+
+def _likely_first(reasons: list[Reason]) -> tuple[Reason, ...]:
+    return tuple(sorted(reasons, key=lambda reason: -reason.weight))

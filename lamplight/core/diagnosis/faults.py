@@ -1,0 +1,86 @@
+"""How often which circuit of a machine made trouble, week by week: so that a failing machine is seen."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.lamps.causes import Cause
+from lamplight.core.lamps.match import read_panel
+from lamplight.core.lamps.panel import Sort
+from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.machine.kind import Kind
+from lamplight.core.site.calendar import SiteCalendar
+
+TROUBLE = (Sort.FAULT, Sort.MISSING)
+
+
+@dataclass(frozen=True)
+class FaultWeeks:
+    """Faults of one machine.
+
+    Attributes:
+        weeks: the Monday of each week, oldest first.
+        counts: for each circuit, one count a week; circuits without a fault are left out.
+    """
+
+    weeks: tuple[date, ...]
+    counts: Mapping[Circuit, tuple[int, ...]]
+
+    @property
+    def total(self) -> int:
+        """All of them."""
+        return sum(sum(row) for row in self.counts.values())
+
+    @property
+    def rising(self) -> bool:
+        """Whether the later half has at least three, and more than twice as many as the earlier half."""
+        half = len(self.weeks) // 2
+        earlier = sum(sum(row[:half]) for row in self.counts.values())
+        later = self.total - earlier
+        return later >= 3 and later > 2 * earlier
+
+
+def circuit_of(kind: Kind, causes: Mapping[str, Cause], sighting: Sighting) -> Circuit | None:
+    """The circuit in which a sighting is trouble: of its part, else of its likeliest cause; None where it is none."""
+    best = next(iter(read_panel(kind.panel, sighting.look)), None)
+    if best is None or best.pattern.sort not in TROUBLE:
+        return None
+    part = kind.part(best.pattern.part) if best.pattern.part else None
+    if part is not None:
+        return part.circuit
+    first = next((causes[key] for key in best.pattern.causes if key in causes), None)
+    return first.circuit if first else Circuit.BODY
+
+
+def fault_weeks(
+    kind: Kind,
+    causes: Mapping[str, Cause],
+    sightings: Sequence[Sighting],
+    found: Iterable[tuple[Circuit, date]],
+    calendar: SiteCalendar,
+    today: date,
+    weeks: int = 12,
+) -> FaultWeeks:
+    """Faults by week and circuit.
+
+    Args:
+        kind: whose panel was read.
+        causes: by key.
+        sightings: any order; of sightings that follow upon each other with the same trouble each counts.
+        found: causes that turned out on complaints without a lamp: circuit and date.
+        calendar: the site's dates.
+        today: the last day that is looked at.
+        weeks: how many, 1 or more.
+    """
+    last = today - timedelta(days=today.weekday())
+    mondays = tuple(last - timedelta(weeks=weeks - 1 - n) for n in range(weeks))
+    counts: dict[Circuit, list[int]] = {}
+    seen = [(circuit_of(kind, causes, one), calendar.today(one.at)) for one in sightings]
+    for circuit, day in (*seen, *found):
+        place = (day - mondays[0]).days // 7
+        if circuit is not None and 0 <= place < weeks:
+            counts.setdefault(circuit, [0] * weeks)[place] += 1
+    return FaultWeeks(mondays, {circuit: tuple(counts[circuit]) for circuit in Circuit if circuit in counts})

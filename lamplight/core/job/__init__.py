@@ -1,0 +1,1 @@
+"""One job: its procedure, steps, products, containers and confirmations."""

@@ -1,0 +1,61 @@
+"""What to have at hand for a job: amounts for this machine, from its procedure and the chosen products."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+
+from lamplight.core.job.chemistry import Product
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.words import units_in_words
+
+
+@dataclass(frozen=True)
+class NeedLine:
+    """One thing to have at hand.
+
+    Attributes:
+        amount: in words, or empty.
+        thing: what it is.
+        product: key of the product that is used up, or empty.
+        units: how many units of it, 0 where nothing is used up.
+        role: which role it serves, or empty.
+    """
+
+    amount: str
+    thing: str
+    product: str = ""
+    units: float = 0.0
+    role: str = ""
+
+
+def need_lines(procedure: Procedure, products: Mapping[str, Product]) -> tuple[NeedLine, ...]:
+    """Every need of a procedure; doses by the chosen products.
+
+    Args:
+        procedure: fitted.
+        products: by role; a role without a product is named by its key.
+    """
+    lines = []
+    for need in procedure.needs:
+        product = products.get(need.role) if need.role else None
+        if product is None:
+            lines.append(NeedLine(need.amount, need.thing or need.role.replace("-", " "), role=need.role))
+            continue
+        units = product.dose_for(need.mix_ml)
+        lines.append(NeedLine(units_in_words(units, product.unit), product.title, product.key, units, need.role))
+    return tuple(lines)
+
+
+def added_up(lines: Iterable[NeedLine], products: Mapping[str, Product]) -> list[NeedLine]:
+    """What to carry for several jobs: what is used up is added together, everything else is taken once."""
+    found: dict[str, NeedLine] = {}
+    for line in lines:
+        known = found.get(line.thing)
+        if known is None or not line.product:
+            found.setdefault(line.thing, line)
+            continue
+        units = known.units + line.units
+        words = units_in_words(units, products[line.product].unit) if line.product in products else known.amount
+        found[line.thing] = NeedLine(words, line.thing, line.product, units, line.role)
+    return sorted(found.values(), key=lambda line: (not line.product, line.thing))

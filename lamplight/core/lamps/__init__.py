@@ -1,0 +1,1 @@
+"""Panels: what they show, what that means, and when a lamp lights."""

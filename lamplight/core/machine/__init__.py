@@ -1,0 +1,1 @@
+"""One machine: its kind, and what was written down about it."""

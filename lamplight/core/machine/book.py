@@ -1,0 +1,81 @@
+"""Everything written down about one machine."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from datetime import datetime
+
+from lamplight.core.care.context import EventSeen
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.own_items import EVERY_SCHOOL, LimitChange, OwnChoices
+from lamplight.core.lamps.progress_bars import BarSeen
+from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.site.absence import Absence
+from lamplight.core.usage.counters import CounterBook
+from lamplight.core.water.at_machine import WaterAtMachine
+
+
+@dataclass(frozen=True)
+class PromptSeen:
+    """The machine asked for an item; ``gone_at`` is when it stopped asking, or None."""
+
+    item: str
+    at: datetime
+    gone_at: datetime | None = None
+
+
+@dataclass(frozen=True)
+class MachineBook:
+    """The facts about one machine.
+
+    Attributes:
+        counters: facts by counter: ``drinks``, ``milk``, ``litres``.
+        done: every time an item was done or declared done.
+        limits: the keeper's own limits; of several for one trigger the last holds.
+        switched_off: keys of items that the keeper does without.
+        school: by what descaling is decided, or whichever comes first.
+        guess_per_day: the keeper's guess of drinks on an open day, or None.
+        absences, prompts, events: what else was noted.
+        water: what comes in, and through which filter.
+        bars: progress bars that were read.
+        sightings: what its panel was seen to show.
+        missing: parts that are missing or broken, with what was said about them.
+    """
+
+    counters: Mapping[str, CounterBook] = field(default_factory=dict)
+    done: tuple[DoneFact, ...] = ()
+    limits: tuple[LimitChange, ...] = ()
+    switched_off: frozenset[str] = frozenset()
+    school: str = EVERY_SCHOOL
+    guess_per_day: float | None = None
+    absences: tuple[Absence, ...] = ()
+    prompts: tuple[PromptSeen, ...] = ()
+    events: tuple[EventSeen, ...] = ()
+    water: WaterAtMachine = field(default_factory=WaterAtMachine)
+    bars: tuple[BarSeen, ...] = ()
+    sightings: tuple[Sighting, ...] = ()
+    missing: Mapping[str, str] = field(default_factory=dict)
+
+    def counter(self, name: str) -> CounterBook:
+        """The facts of one counter; empty where there are none."""
+        return self.counters.get(name, CounterBook())
+
+    @property
+    def absent_parts(self) -> tuple[str, ...]:
+        """Parts that are missing or broken, and the filter where none is fitted."""
+        return (*self.missing, *(("filter",) if self.water.filter_out else ()))
+
+    @property
+    def choices(self) -> OwnChoices:
+        """What the keeper decided about its items."""
+        return OwnChoices(self.limits, self.switched_off, self.school, self.water.filter_out)
+
+    @property
+    def drinks(self) -> CounterBook:
+        """The facts of the drinks counter."""
+        return self.counter("drinks")
+
+    def with_counter(self, name: str, facts: CounterBook) -> MachineBook:
+        """The same book with other facts for one counter."""
+        return replace(self, counters={**self.counters, name: facts})

@@ -1,0 +1,93 @@
+"""A kind of machine: what it is made of, what it holds, and what it needs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field, replace
+
+from lamplight.core.anatomy.drink_mix import Mix
+from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.parts import Capacities, Look, Part
+from lamplight.core.care.item import CareItem
+from lamplight.core.lamps.causes import Cause, Symptom
+from lamplight.core.lamps.panel import Panel
+from lamplight.core.water.at_machine import HardnessLevel
+from lamplight.core.water.cartridge import Cartridge
+
+
+@dataclass(frozen=True)
+class AccessFact:
+    """How one gets at something: a service code, a key and where it lives, a long press.
+
+    Attributes:
+        what: its words.
+        how: how one gets there.
+        needed_for: names of what it opens, as steps of procedures ask for it, such as ``programme``.
+    """
+
+    what: str
+    how: str
+    needed_for: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Kind:
+    """One kind of machine.
+
+    Attributes:
+        key: short name, unique.
+        title, blurb: for choosing it.
+        look: how it is drawn.
+        parts: fitted parts, keys unique.
+        capacities: what it holds.
+        counters: cumulative counters it shows.
+        items: its care items, keys unique.
+        traits: what procedures ask after.
+        words: what procedures' names stand for.
+        durations: how long named programmes take.
+        notes: facts of the kind for the keeper.
+        mix: what is drunk, where no counter tells.
+        bars: progress bars towards a cleaning: item key and its words.
+        cartridge: the cartridge that is usually fitted, or None.
+        levels: hardness settings of the machine, softest first; and where they are set.
+        access: service codes, keys, long presses.
+        panel: how it speaks: lamps and messages.
+        volumes: ml of what procedures pour and the machine lets out, by name.
+        products: which product usually serves here, by role.
+        causes, symptoms: of its own, beside the shared ones.
+    """
+
+    key: str
+    title: str
+    blurb: str
+    look: Look
+    parts: tuple[Part, ...]
+    capacities: Capacities
+    items: tuple[CareItem, ...]
+    counters: tuple[str, ...] = ("drinks",)
+    traits: frozenset[str] = frozenset()
+    words: dict[str, str] = field(default_factory=dict)
+    durations: dict[str, Duration] = field(default_factory=dict)
+    notes: tuple[str, ...] = ()
+    mix: Mix = field(default_factory=Mix)
+    bars: dict[str, str] = field(default_factory=dict)
+    cartridge: Cartridge | None = None
+    levels: tuple[HardnessLevel, ...] = ()
+    levels_where: str = ""
+    access: tuple[AccessFact, ...] = ()
+    panel: Panel = field(default_factory=Panel)
+    volumes: dict[str, int] = field(default_factory=dict)
+    products: dict[str, str] = field(default_factory=dict)
+    causes: dict[str, Cause] = field(default_factory=dict)
+    symptoms: tuple[Symptom, ...] = ()
+
+    def item(self, key: str) -> CareItem | None:
+        """The care item of that key, or None."""
+        return next((item for item in self.items if item.key == key), None)
+
+    def without(self, part_key: str) -> Kind:
+        """The same kind without a part."""
+        return replace(self, parts=tuple(part for part in self.parts if part.key != part_key))
+
+    def part(self, key: str) -> Part | None:
+        """The part of that key, or None."""
+        return next((part for part in self.parts if part.key == key), None)

@@ -1,0 +1,1 @@
+"""One execution of a procedure."""

@@ -1,0 +1,1 @@
+"""Where machines stand: the calendar, absences, and when work fits in."""

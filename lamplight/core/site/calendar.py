@@ -1,0 +1,259 @@
+"""When people drink: opening hours, closures, and the share of a day's drinks inside a span.
+
+Days are counted by calendar date in the site's zone, never in blocks of 24 hours, so that a change
+of the clocks neither adds nor loses a day.
+"""
+
+from __future__ import annotations
+
+from bisect import bisect_left
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, datetime, time, timedelta
+from functools import cached_property
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+
+import numpy as np
+
+from lamplight.core.errors import InvalidInput
+
+MINUTES_A_DAY = 24 * 60
+WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+# Clocks kept in memory by one calendar.
+MOST_CLOCKS = 4000
+
+
+@dataclass(frozen=True)
+class OpeningHours:
+    """Opening and closing as minutes after midnight, 0 to 1440, opening first.
+
+    Raises:
+        InvalidInput: when closing does not lie after opening within the day.
+    """
+
+    opens_minute: int
+    closes_minute: int
+
+    def __post_init__(self) -> None:
+        if not 0 <= self.opens_minute < self.closes_minute <= MINUTES_A_DAY:
+            raise InvalidInput("Closing time must lie after opening time on the same day.")
+
+
+ALL_DAY = OpeningHours(0, MINUTES_A_DAY)
+OFFICE_HOURS = OpeningHours(7 * 60, 18 * 60)
+FIRST_YEAR, LAST_YEAR = 1990, 2100
+
+
+def check_year(day: date) -> None:
+    """Refuse a date that no coffee machine has seen or will see: outside 1990 to 2100, a slip of the finger.
+
+    Raises:
+        InvalidInput: then.
+    """
+    if not FIRST_YEAR <= day.year <= LAST_YEAR:
+        raise InvalidInput(f"The year {day.year} is not between {FIRST_YEAR} and {LAST_YEAR}. Look at the date again.")
+
+
+def minute_of(moment: time) -> int:
+    """Minutes after midnight, 0 to 1439; seconds are dropped."""
+    return moment.hour * 60 + moment.minute
+
+
+def require_aware(moment: datetime, name: str) -> None:
+    """Refuse a naive datetime.
+
+    Raises:
+        InvalidInput: when ``moment`` has no time zone.
+    """
+    if moment.tzinfo is None or moment.utcoffset() is None:
+        raise InvalidInput(f"{name} needs a time zone.")
+
+
+@dataclass(frozen=True)
+class SiteCalendar:
+    """The opening days of a site.
+
+    Args:
+        zone: IANA name of the time zone, such as ``Europe/Berlin``.
+        hours: seven entries, Monday first; ``None`` is a weekday off.
+        closures: dates on which the site is closed whatever the weekday.
+
+    Raises:
+        InvalidInput: for an unknown zone or a week that has not seven days.
+    """
+
+    zone: str = "UTC"
+    hours: tuple[OpeningHours | None, ...] = (ALL_DAY,) * 7
+    closures: frozenset[date] = frozenset()
+
+    def __post_init__(self) -> None:
+        if len(self.hours) != 7:
+            raise InvalidInput("Opening hours need seven days, Monday first.")
+        try:
+            ZoneInfo(self.zone)
+        except (ZoneInfoNotFoundError, ValueError, OSError) as problem:
+            raise InvalidInput(
+                f"“{self.zone[:40]}” is not a known time zone. Choose one such as Europe/Berlin."
+            ) from problem
+
+    @cached_property
+    def tz(self) -> ZoneInfo:
+        """The zone as a tzinfo."""
+        return ZoneInfo(self.zone)
+
+    @cached_property
+    def widest(self) -> OpeningHours:
+        """Earliest opening to latest closing of the week: stands in for a day off."""
+        given = [span for span in self.hours if span]
+        if not given:
+            return ALL_DAY
+        return OpeningHours(min(span.opens_minute for span in given), max(span.closes_minute for span in given))
+
+    def local(self, moment: datetime) -> datetime:
+        """The moment on the site's wall clock."""
+        require_aware(moment, "A moment")
+        return moment.astimezone(self.tz)
+
+    def today(self, now: datetime) -> date:
+        """The site's date at ``now``."""
+        return self.local(now).date()
+
+    def weekday_open(self, weekday: int) -> bool:
+        """Whether that weekday (0 Monday to 6 Sunday) is a working day."""
+        return self.hours[weekday] is not None
+
+    def is_open(self, day: date) -> bool:
+        """Whether the site opens on that date."""
+        return day not in self.closures and self.weekday_open(day.weekday())
+
+    def span(self, day: date) -> OpeningHours:
+        """The hours in which that date's drinks are drawn; a day off borrows the widest span."""
+        return self.hours[day.weekday()] or self.widest
+
+    def at_minute(self, day: date, minute: int) -> datetime:
+        """An aware datetime at that wall-clock minute; 1440 is midnight at the day's end."""
+        whole, rest = divmod(minute, MINUTES_A_DAY)
+        wall = time(rest // 60, rest % 60)
+        return datetime.combine(day + timedelta(days=whole), wall, tzinfo=self.tz)
+
+    def opening(self, day: date) -> datetime:
+        """The moment before the first drink of that date."""
+        return self.at_minute(day, self.span(day).opens_minute)
+
+    def closing(self, day: date) -> datetime:
+        """The moment after the last drink of that date."""
+        return self.at_minute(day, self.span(day).closes_minute)
+
+    def share_drunk(self, moment: datetime) -> float:
+        """The share of its date's drinks already drawn at ``moment``, 0 to 1.
+
+        Drinks are taken as evenly spread over the opening hours (common practice, no source).
+        """
+        return self._share_on(self.local(moment))
+
+    def _share_on(self, wall: datetime) -> float:
+        span = self.span(wall.date())
+        minute = wall.hour * 60 + wall.minute + wall.second / 60
+        return min(1.0, max(0.0, (minute - span.opens_minute) / (span.closes_minute - span.opens_minute)))
+
+    @cached_property
+    def _closed_by_weekday(self) -> tuple[tuple[int, ...], ...]:
+        ordinals = sorted(day.toordinal() for day in self.closures)
+        return tuple(tuple(n for n in ordinals if (n + 6) % 7 == weekday) for weekday in range(7))
+
+    def weekday_clock(self, moment: datetime) -> tuple[float, ...]:
+        """Days of each weekday, Monday first, from the first date of the calendar to a moment.
+
+        Dated closures are left out. Only differences mean anything: what lies between two moments
+        is the difference of their clocks, without walking over the days.
+        """
+        known = self._clocks.get(moment)
+        if known is not None:
+            return known
+        wall = self.local(moment)
+        today = wall.date()
+        days = self._whole_days_before(today.toordinal())
+        if today not in self.closures:
+            days[today.weekday()] += self._share_on(wall)
+        if len(self._clocks) > MOST_CLOCKS:
+            self._clocks.clear()
+        clock = self._clocks[moment] = tuple(days)
+        return clock
+
+    def weekday_clocks(self, moments: Sequence[datetime]) -> np.ndarray:
+        """The clocks of many moments at once, a row each; as `weekday_clock`, but quicker for a hundred."""
+        zone = self.tz
+        walls = [moment.astimezone(zone) if moment.tzinfo else self.local(moment) for moment in moments]
+        ordinals = np.array([wall.toordinal() for wall in walls], dtype=int)
+        minutes = np.array([wall.hour * 60 + wall.minute + wall.second / 60 for wall in walls])
+        weekdays = (ordinals + 6) % 7
+        opens, closes = self._spans_by_weekday[weekdays].T
+        shares = ((minutes - opens) / (closes - opens)).clip(0.0, 1.0)
+        clocks = ((ordinals[:, None] + 5 - np.arange(7)) // 7).astype(float)
+        for weekday, dates in enumerate(self._closed_by_weekday):
+            clocks[:, weekday] -= np.searchsorted(dates, ordinals)
+            shares[np.isin(ordinals, dates)] = 0.0
+        clocks[np.arange(len(walls)), weekdays] += shares
+        return clocks
+
+    @cached_property
+    def _spans_by_weekday(self) -> np.ndarray:
+        spans = [span or self.widest for span in self.hours]
+        return np.array([(span.opens_minute, span.closes_minute) for span in spans], dtype=float)
+
+    def _whole_days_before(self, ordinal: int) -> list[float]:
+        """Days of each weekday before a date, dated closures left out."""
+        if ordinal <= self._first_closed:
+            return [float((ordinal + 5 - weekday) // 7) for weekday in range(7)]
+        return [
+            float((ordinal + 5 - weekday) // 7 - bisect_left(self._closed_by_weekday[weekday], ordinal))
+            for weekday in range(7)
+        ]
+
+    @cached_property
+    def _first_closed(self) -> int:
+        return min((day.toordinal() for day in self.closures), default=date.max.toordinal())
+
+    @cached_property
+    def _clocks(self) -> dict[datetime, tuple[float, ...]]:
+        """Clocks that were asked for."""
+        return {}
+
+    def weekday_days(self, start: datetime, end: datetime) -> list[float]:
+        """Days of each weekday, Monday first, between two moments, dated closures left out; 0 when reversed."""
+        if end <= start:
+            return [0.0] * 7
+        clocks = zip(self.weekday_clock(start), self.weekday_clock(end), strict=True)
+        return [later - earlier for earlier, later in clocks]
+
+    def without(self, days: Iterable[date]) -> SiteCalendar:
+        """The same calendar with more dates closed."""
+        more = frozenset(days) - self.closures
+        return replace(self, closures=self.closures | more) if more else self
+
+    def has_open_days(self) -> bool:
+        """Whether any weekday is a working day."""
+        return any(self.hours)
+
+    def open_day_from(self, day: date, step: int = 1) -> date:
+        """The first open date from ``day`` on (itself included), forward or backward.
+
+        Args:
+            day: where to start.
+            step: +1 forward, -1 backward.
+
+        Returns ``day`` itself where no open date lies within a year.
+        """
+        candidate = day
+        for _ in range(366):
+            if self.is_open(candidate):
+                return candidate
+            candidate += timedelta(days=step)
+        return day
+
+    def open_days_between(self, first: date, last: date) -> int:
+        """Open dates after ``first`` up to and including ``last``; 0 when ``last`` is not later."""
+        if last <= first:
+            return 0
+        earlier, later = (self._whole_days_before(day.toordinal() + 1) for day in (first, last))
+        return round(sum(later[day] - earlier[day] for day in range(7) if self.hours[day] is not None))

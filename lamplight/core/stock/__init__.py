@@ -1,0 +1,1 @@
+"""What there is of each product, and what is needed."""

@@ -1,0 +1,51 @@
+"""Expectation-maximisation for counts over known days.
+
+The step is that of Richardson 1972 and Lucy 1974, after Shepp and Vardi 1982 (all quoted from memory).
+"""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+Vector = NDArray[np.float64]
+EXACT_FIT = 1e-9
+
+
+def em_step(rates: Vector, days: Vector, drinks: Vector, prior: tuple[float, Vector] | None = None) -> Vector:
+    """One expectation-maximisation step.
+
+    Args:
+        rates: seven rates, drinks a day.
+        days: gaps x 7, days of each weekday in each gap (times the gap's weight).
+        drinks: drinks in each gap (times the gap's weight).
+        prior: imagined days for each weekday, and the rates seen on them.
+
+    Returns:
+        The next rates. Without a prior the fitted total equals the counted total exactly.
+    """
+    fitted = days @ rates
+    ratio = np.divide(drinks, fitted, out=np.zeros_like(fitted), where=fitted > 0)
+    counted, spent = rates * (days.T @ ratio), days.sum(axis=0)
+    if prior is not None:
+        counted, spent = counted + prior[0] * prior[1], spent + prior[0]
+    following: Vector = np.divide(counted, spent, out=rates.astype(float).copy(), where=spent > 0)
+    return following
+
+
+def maximise(
+    start: Vector,
+    days: Vector,
+    drinks: Vector,
+    weights: Vector,
+    prior: tuple[float, Vector] | None,
+) -> Vector:
+    """Iterate to the maximum of the weighted likelihood."""
+    weighted_days, weighted_drinks = days * weights[:, None], weights * drinks
+    rates = start
+    for _ in range(20_000):
+        following = em_step(rates, weighted_days, weighted_drinks, prior)
+        if np.max(np.abs(following - rates)) <= EXACT_FIT * max(1.0, float(np.max(rates))):
+            return following
+        rates = following
+    return rates

@@ -1,0 +1,1 @@
+"""Hardness, cartridges and scale."""

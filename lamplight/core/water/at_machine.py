@@ -1,0 +1,75 @@
+"""The water that one machine gets: its source, and what the fitted cartridge leaves of it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from lamplight.core.errors import MissingReading
+from lamplight.core.water.cartridge import Cartridge, Resin, blended
+from lamplight.core.water.hardness import WaterTest
+
+
+@dataclass(frozen=True)
+class HardnessLevel:
+    """A setting of the machine: the level for water up to a hardness; None is the last, open one."""
+
+    level: str
+    up_to_dh: float | None
+
+
+def level_to_set(total_dh: float, levels: Sequence[HardnessLevel]) -> HardnessLevel:
+    """The level to set in the machine for a hardness (after the filter).
+
+    Raises:
+        MissingReading: when the kind names no levels.
+    """
+    for level in levels:
+        if level.up_to_dh is None or total_dh <= level.up_to_dh:
+            return level
+    if not levels:
+        raise MissingReading("This kind names no hardness levels.")
+    return levels[-1]
+
+
+@dataclass(frozen=True)
+class WaterAtMachine:
+    """The water that a machine gets.
+
+    Attributes:
+        test: the latest test of its source, or None.
+        cartridge: what is fitted, or None.
+        filter_out: whether the keeper said that none is fitted; without that, None means that nobody knows.
+    """
+
+    test: WaterTest | None = None
+    cartridge: Cartridge | None = None
+    filter_out: bool = False
+
+    @property
+    def before_filter(self) -> float | None:
+        """The hardness that the cartridge is reckoned with, °dH."""
+        if self.test is None:
+            return None
+        softening = self.cartridge is not None and self.cartridge.resin is Resin.SOFTENING
+        return self.test.total if softening else self.test.scaling
+
+    @property
+    def scaling_after(self) -> float | None:
+        """Scaling hardness after the filter, °dH; None without a test.
+
+        A softening resin takes the calcium, so what it leaves of the total limits the scale.
+        """
+        if self.test is None or self.cartridge is None:
+            return self.test.scaling if self.test else None
+        left = blended(self.before_filter or 0.0, self.cartridge.bypass, self.cartridge.residual_dh)
+        return min(self.test.scaling, left)
+
+    @property
+    def total_after(self) -> float | None:
+        """Total hardness after the filter, °dH; None without a test."""
+        if self.test is None or self.cartridge is None:
+            return self.test.total if self.test else None
+        if self.cartridge.resin is Resin.SOFTENING:
+            return blended(self.test.total, self.cartridge.bypass, self.cartridge.residual_dh)
+        return self.test.total - (self.test.scaling - (self.scaling_after or 0.0))

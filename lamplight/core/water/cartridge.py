@@ -1,0 +1,94 @@
+"""What a filter cartridge takes out, leaves, and how long it lasts."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from lamplight.core.errors import InvalidInput
+
+
+class Resin(StrEnum):
+    """What a cartridge takes out."""
+
+    DECARBONISING = "decarbonising"
+    SOFTENING = "softening"
+
+
+@dataclass(frozen=True)
+class Cartridge:
+    """A filter cartridge.
+
+    Args:
+        capacity_dh_l: hardness-litres, °dH times litres, above 0.
+        bypass: share of the water that goes past the resin, 0 to 1.
+        residual_dh: what the resin leaves, 0 or more.
+        resin: decarbonising cartridges are reckoned with carbonate hardness, softening ones with
+            total hardness.
+        months: how long it may stay in at most, 1 or more.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+
+    capacity_dh_l: float
+    bypass: float = 0.0
+    residual_dh: float = 0.0
+    resin: Resin = Resin.DECARBONISING
+    months: int = 2
+
+    def __post_init__(self) -> None:
+        if not self.capacity_dh_l > 0:
+            raise InvalidInput("A cartridge's capacity lies above 0.")
+        if not 0 <= self.bypass <= 1:
+            raise InvalidInput("A bypass is a share between 0 and 1.")
+        if self.residual_dh < 0 or self.months < 1:
+            raise InvalidInput("What a cartridge leaves is 0 or more, and it stays for a month at least.")
+
+
+def blended(hardness_dh: float, bypass: float, residual_dh: float = 0.0) -> float:
+    """Hardness behind a filter: the bypassed share as it was, the rest as the resin leaves it.
+
+    Raises:
+        InvalidInput: for a bypass outside 0 to 1 or a negative hardness.
+    """
+    if not 0 <= bypass <= 1 or hardness_dh < 0 or residual_dh < 0:
+        raise InvalidInput("A bypass lies between 0 and 1, a hardness at 0 or more.")
+    return bypass * hardness_dh + (1 - bypass) * min(residual_dh, hardness_dh)
+
+
+@dataclass(frozen=True)
+class Bypass:
+    """A setting of the bypass.
+
+    Attributes:
+        share: 0 to 1.
+        reachable: whether the wanted hardness is reached by it.
+    """
+
+    share: float
+    reachable: bool
+
+
+def bypass_for(hardness_dh: float, target_dh: float, residual_dh: float = 0.0) -> Bypass:
+    """The bypass that gives a wanted hardness.
+
+    All of the water goes past (1) where it is soft enough already; none (0, not reachable) where
+    the resin leaves more than is wanted.
+    """
+    if target_dh >= hardness_dh:
+        return Bypass(1.0, True)
+    if target_dh <= residual_dh:
+        return Bypass(0.0, target_dh == residual_dh)
+    return Bypass((target_dh - residual_dh) / (hardness_dh - residual_dh), True)
+
+
+def filter_litres(cartridge: Cartridge, hardness_dh: float) -> float | None:
+    """Litres at the tap until a cartridge is spent; None where it never is.
+
+    Args:
+        cartridge: capacity, bypass and what it leaves.
+        hardness_dh: of the water before it: carbonate for decarbonising resin, total for softening.
+    """
+    taken = (1 - cartridge.bypass) * (hardness_dh - cartridge.residual_dh)
+    return cartridge.capacity_dh_l / taken if taken > 0 else None

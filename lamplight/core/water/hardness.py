@@ -1,0 +1,127 @@
+"""Hardness: units, bands, total and carbonate, what a filter leaves, and how much scale that makes.
+
+Conversions rest on molar masses: CaCO3 100.0870, CaO 56.0774 g/mol (IUPAC atomic weights), grain
+64.79891 mg, imperial gallon 4.54609 L and US gallon 3.785411784 L (exact by definition).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from lamplight.core.errors import InvalidInput
+
+CACO3_G_PER_MOL = 100.08695
+CAO_G_PER_MOL = 56.0774
+GRAIN_MG = 64.79891
+IMPERIAL_GALLON_L = 4.54609
+US_GALLON_L = 3.785411784
+MG_CACO3_PER_DH = 10 * CACO3_G_PER_MOL / CAO_G_PER_MOL
+# mg/L as CaCO3 in one of each unit.
+UNITS: dict[str, float] = {
+    "mg/L CaCO3": 1.0,
+    "dH": MG_CACO3_PER_DH,
+    "fH": 10.0,
+    "eH": GRAIN_MG / IMPERIAL_GALLON_L,
+    "gpg": GRAIN_MG / US_GALLON_L,
+    "mmol/L": CACO3_G_PER_MOL,
+    "meq/L": CACO3_G_PER_MOL / 2,
+}
+HARDEST_DH = 200.0
+
+
+def convert_hardness(value: float, source: str, target: str) -> float:
+    """A hardness in another unit.
+
+    Args:
+        value: 0 or more.
+        source, target: ``mg/L CaCO3``, ``dH``, ``fH``, ``eH`` (Clark), ``gpg`` (US), ``mmol/L`` or
+            ``meq/L``.
+
+    Raises:
+        InvalidInput: for an unknown unit or a negative hardness.
+    """
+    for unit in (source, target):
+        if unit not in UNITS:
+            raise InvalidInput(f"“{unit}” is not a unit of hardness. Known are: {', '.join(UNITS)}.")
+    if not value >= 0:
+        raise InvalidInput("A hardness is 0 or more.")
+    return value * UNITS[source] / UNITS[target]
+
+
+# Upper limits in mg/L as CaCO3, the last band open. Sources quoted from memory.
+USGS_BANDS = ((60.0, "soft"), (120.0, "moderately hard"), (180.0, "hard"), (None, "very hard"))
+WRMG_BANDS_MMOL = ((1.5, "soft"), (2.5, "medium"), (None, "hard"))
+
+
+def usgs_band(hardness_dh: float) -> str:
+    """The band of the US Geological Survey, after Durfor and Becker 1964: soft to very hard.
+
+    Args:
+        hardness_dh: total hardness, 0 or more.
+    """
+    mg = convert_hardness(hardness_dh, "dH", "mg/L CaCO3")
+    return next(name for limit, name in USGS_BANDS if limit is None or mg <= limit)
+
+
+def german_band(hardness_dh: float) -> str:
+    """The band of the German law on washing agents (WRMG 2007, section 9): soft, medium, hard.
+
+    Soft is below 1.5 mmol/L, medium 1.5 to 2.5, hard above.
+    """
+    mmol = convert_hardness(hardness_dh, "dH", "mmol/L")
+    if mmol < 1.5:
+        return "soft"
+    return "medium" if mmol <= 2.5 else "hard"
+
+
+@dataclass(frozen=True)
+class WaterTest:
+    """A test of one water source.
+
+    Args:
+        day: when it was taken.
+        total_dh: total hardness, or None where it was not measured.
+        carbonate_dh: carbonate hardness (alkalinity), or None.
+
+    Raises:
+        InvalidInput: when neither is given or one is out of range (0 to 200 °dH).
+    """
+
+    day: date
+    total_dh: float | None = None
+    carbonate_dh: float | None = None
+
+    def __post_init__(self) -> None:
+        given = [value for value in (self.total_dh, self.carbonate_dh) if value is not None]
+        if not given:
+            raise InvalidInput("Enter the total or the carbonate hardness.")
+        if not all(0 <= value <= HARDEST_DH for value in given):
+            raise InvalidInput(f"A hardness lies between 0 and {HARDEST_DH:.0f} °dH.")
+
+    @property
+    def total(self) -> float:
+        """Total hardness, taken as the carbonate hardness where only that is known."""
+        return self.total_dh if self.total_dh is not None else self.carbonate_dh or 0.0
+
+    @property
+    def scaling(self) -> float:
+        """The hardness that can become scale: carbonate, at most the total; the total where only that is known."""
+        if self.carbonate_dh is None:
+            return self.total
+        return min(self.carbonate_dh, self.total)
+
+    @property
+    def assumed(self) -> str:
+        """What was assumed, in a sentence, or nothing."""
+        if self.carbonate_dh is None:
+            return "Only the total hardness is known; all of it is taken as carbonate hardness, which is cautious."
+        if self.total_dh is None:
+            return "Only the carbonate hardness is known; the total is taken to be as much."
+        return ""
+
+
+def latest_test(tests: Sequence[WaterTest], day: date) -> WaterTest | None:
+    """The newest test up to a date, else None."""
+    return max((test for test in tests if test.day <= day), key=lambda test: test.day, default=None)

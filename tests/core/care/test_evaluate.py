@@ -1,0 +1,405 @@
+"""Every kind of trigger, around midnights, closed days, month ends, clock changes and absences.
+
+Expected dates are worked out by hand from a calendar; the changes of the clocks are those of
+Europe/Berlin in tzdata (25 October 2026, 28 March 2027).
+"""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from datetime import UTC, date, datetime, timedelta
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
+from lamplight.core.anatomy.parts import Capacities, Part
+from lamplight.core.assess import assess
+from lamplight.core.care.by_calendar import month_later
+from lamplight.core.care.context import EventSeen
+from lamplight.core.care.item import CareItem
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import (  # fmt: skip
+    AfterEvent,
+    AllOf,
+    BeforeAbsence,
+    ByRate,
+    CountSince,
+    DaysSince,
+    EndOfService,
+    FilterSpent,
+    FixedWeekdays,
+    HardnessStep,
+    HoursSinceFirstDrink,
+    LitresByHardness,
+    MonthsSince,
+    Prompted,
+    RateStep,
+    ScaleBudget,
+)
+from lamplight.core.care.visits import visits
+from lamplight.core.errors import InvalidInput
+from lamplight.core.machine.book import MachineBook, PromptSeen
+from lamplight.core.machine.estimated_meters import gauges_of
+from lamplight.core.machine.kind import Kind
+from lamplight.core.site.absence import Absence
+from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
+from lamplight.core.usage.counters import CounterBook
+from lamplight.core.water.at_machine import WaterAtMachine
+from lamplight.core.water.cartridge import Cartridge
+from lamplight.core.water.hardness import WaterTest
+from tests.core.makers import MONDAY, OFFICE, book, daily_readings
+from tests.core.test_assess import LOOK
+
+NOON = MONDAY + timedelta(hours=6)
+MIX = Mix((DrinkSort("Coffee", 100, 0.75), DrinkSort("Milk", 60, 0.25, milk=True)), 50, 50)
+HARD = WaterAtMachine(WaterTest(date(2026, 1, 1), total_dh=18, carbonate_dh=14), Cartridge(1000, bypass=0.2))
+
+
+def item(*triggers, key="job", **rest):
+    """An item of the brew circuit."""
+    return CareItem(key, key.title(), Circuit.BREW, "group", triggers, 5, **rest)
+
+
+def kind(*items, **rest):
+    """A kind with these items and a mix of drinks."""
+    part = Part("group", "Group", Circuit.BREW)
+    return Kind("k", "Kind", "", LOOK, (part,), Capacities(), items, **{"mix": MIX, **rest})
+
+
+def judged(known, *items, now=MONDAY, calendar=OFFICE, **rest):
+    """Dues by key."""
+    return {due.item.key: due for due in assess(known, kind(*items, **rest), calendar, now).dues}
+
+
+def job(trigger, days_ago, now=MONDAY, calendar=OFFICE, per_day=40, **facts):
+    """Where one item with one trigger stands, last done so many days (or at a moment) ago."""
+    at = days_ago if isinstance(days_ago, datetime) else now - timedelta(days=days_ago)
+    known = replace(book(28, per_day, {"job": at}, end=now), **facts)
+    return judged(known, item(trigger), now=now, calendar=calendar)["job"]
+
+
+class Months(unittest.TestCase):
+    """Calendar months."""
+
+    def test_month_ends(self):
+        """The 31st becomes the last day of a shorter month; leap years; over the turn of the year."""
+        rows = [
+            (date(2027, 1, 31), 1, date(2027, 2, 28)), (date(2028, 1, 31), 1, date(2028, 2, 29)),
+            (date(2026, 12, 15), 2, date(2027, 2, 15)), (date(2026, 8, 31), 6, date(2027, 2, 28)),
+            (date(2026, 11, 24), 12, date(2027, 11, 24)),
+        ]  # fmt: skip
+        for day, months, expected in rows:
+            self.assertEqual(month_later(day, months), expected)
+
+    def test_due_on_the_open_day_before(self):
+        """23 September plus two months is Monday 23 November; 21 September falls on a Saturday."""
+        done = datetime(2026, 9, 23, 9, tzinfo=UTC)
+        self.assertEqual(job(MonthsSince(2), done).status, Status.DUE)
+        done = datetime(2026, 9, 21, 9, tzinfo=UTC)
+        self.assertEqual(job(MonthsSince(2), done).likely, date(2026, 11, 20))
+
+    def test_absence_counts_or_not(self):
+        """Ten days away move a month's end by ten days where they do not count."""
+        away = (Absence(date(2026, 11, 2), date(2026, 11, 11)),)
+        done = datetime(2026, 10, 30, 9, tzinfo=UTC)
+        self.assertEqual(job(DaysSince(30), done, absences=away).likely, date(2026, 11, 27))
+        self.assertEqual(job(DaysSince(30, while_away=False), done, absences=away).likely, date(2026, 12, 9))
+        self.assertEqual(job(DaysSince(30, while_away=False), done, absences=away).first.used, 14)
+
+
+class FirstDrink(unittest.TestCase):
+    """72 hours from the first drink after it was last done."""
+
+    def test_hours(self):
+        """Emptied Monday 06:00, first drink about 07:16, due Thursday 07:16."""
+        for hours, status in ((0, Status.CLEAR), (49, Status.SOON), (74, Status.DUE), (84, Status.OVERDUE)):
+            now = MONDAY + timedelta(hours=hours)
+            known = book(28, 40, {"job": MONDAY}, end=now if hours == 0 else MONDAY)
+            due = judged(known, item(HoursSinceFirstDrink(72), soon_open_days=1), now=now)["job"]
+            with self.subTest(hours=hours):
+                self.assertEqual(due.status, status)
+        self.assertEqual(due.first.due_at.date(), date(2026, 11, 26))
+
+    def test_over_a_weekend_at_closing_before(self):
+        """First drink on Friday: Monday 07:16 is open and stands; on Thursday: Sunday moves to Friday's closing."""
+        friday = datetime(2026, 11, 20, 6, tzinfo=UTC)
+        due = job(HoursSinceFirstDrink(72), friday, now=friday + timedelta(hours=9))
+        self.assertEqual(due.likely, date(2026, 11, 23))
+        thursday = friday - timedelta(days=1)
+        due = job(HoursSinceFirstDrink(72), thursday, now=friday)
+        self.assertEqual(due.first.due_at, datetime(2026, 11, 20, 18, tzinfo=UTC))
+
+    def test_reported_first_drink_wins(self):
+        """A machine that reports makes it exact."""
+        at = MONDAY + timedelta(hours=5)
+        known = replace(book(28, 40, {"job": MONDAY}), events=(EventSeen("first-drink", at),))
+        due = judged(known, item(HoursSinceFirstDrink(72)), now=MONDAY + timedelta(hours=6))["job"]
+        self.assertEqual(due.first.due_at, at + timedelta(hours=72))
+        self.assertFalse(due.first.estimated)
+
+    def test_real_hours_over_the_clock_change(self):
+        """From Friday 23 October 2026 on it is 72 hours by the sun, 71 on the wall (Europe/Berlin)."""
+        berlin = SiteCalendar("Europe/Berlin", (OFFICE_HOURS,) * 7)
+        first = datetime(2026, 10, 23, 8, tzinfo=UTC)
+        known = replace(
+            book(10, 40, {"job": first - timedelta(hours=1)}, end=first), events=(EventSeen("first-drink", first),)
+        )
+        due = judged(known, item(HoursSinceFirstDrink(72)), now=first + timedelta(hours=1), calendar=berlin)["job"]
+        self.assertEqual(berlin.local(due.first.due_at).hour, 9)
+        self.assertEqual(berlin.local(first).hour, 10)
+
+
+class ByUse(unittest.TestCase):
+    """Rates, milk drinks, litres."""
+
+    def test_interval_by_rate(self):
+        """Grease: 5 a day every 120 days, 8 every 60, 40 every 30."""
+        table = ByRate((RateStep(0, 120), RateStep(6, 60), RateStep(10, 30)))
+        for per_day, limit in ((5, 120), (8, 60), (40, 30)):
+            self.assertEqual(job(table, 10, per_day=per_day).first.limit, limit)
+        with self.assertRaisesRegex(InvalidInput, "from 0 on"):
+            ByRate((RateStep(6, 60),))
+
+    def test_milk_drinks_by_share_and_by_counter(self):
+        """A quarter of 200 drinks is 50; a counter of their own says 80."""
+        due = job(CountSince(60, "milk"), 7)
+        self.assertAlmostEqual(due.first.used, 50, delta=0.5)
+        self.assertIn("milk drinks", due.reasons[0])
+        own = daily_readings(28, 16, end=MONDAY)
+        known = book(28, 40, {"job": MONDAY - timedelta(days=7)}).with_counter("milk", CounterBook(own))
+        due = judged(known, item(CountSince(60, "milk")), counters=("drinks", "milk"))["job"]
+        self.assertAlmostEqual(due.first.used, 80, delta=0.5)
+        self.assertEqual(due.status, Status.OVERDUE)
+
+    def test_litres_from_drinks_and_rinses(self):
+        """Five open days of 40 drinks of 0.09 L and two rinses of 50 ml: 18.5 L."""
+        due = job(CountSince(100, "litres"), 7)
+        self.assertAlmostEqual(due.first.used, 5 * (40 * 0.09 + 0.1), delta=0.1)
+        self.assertTrue(due.first.estimated)
+
+    def test_programmes_take_water_too(self):
+        """Two washes of 400 ml since: 0.8 L more than drinks and rinses."""
+        wash = item(DaysSince(1), key="wash", water_ml=400)
+        descale = item(CountSince(100, "litres"), key="descale")
+        done = {"descale": MONDAY - timedelta(days=7)}
+        plain = judged(book(28, 40, done), wash, descale)["descale"].first.used
+        facts = tuple(DoneFact("wash", MONDAY - timedelta(days=back)) for back in (1, 2, 9))
+        known = book(28, 40, done)
+        more = judged(replace(known, done=(*known.done, *facts)), wash, descale)["descale"].first.used
+        self.assertAlmostEqual(more - plain, 0.8, places=6)
+
+    def test_a_programmes_own_water_counts_once(self):
+        """At the very moment it was done it belongs to the round that ends, not to the one that begins."""
+        gauge = gauges_of(
+            book(28, 40, {"wash": MONDAY}), kind(item(DaysSince(1), key="wash", water_ml=400)), OFFICE, NOON
+        )
+        hour = timedelta(hours=1)
+        dry = replace(gauge["litres"], extras=())
+        for start, end, litres in ((MONDAY - hour, MONDAY, 0.4), (MONDAY, MONDAY + hour, 0.0)):
+            self.assertAlmostEqual(gauge["litres"].between(start, end) - dry.between(start, end), litres)
+
+    def test_water_limits(self):
+        """After a filter with a fifth of bypass 14 °dH carbonate are 2.8: table, scale and cartridge."""
+        table = LitresByHardness((HardnessStep(4, 300), HardnessStep(14, 100), HardnessStep(None, 40)))
+        self.assertEqual(job(table, 7, water=HARD).first.limit, 300)
+        self.assertAlmostEqual(
+            job(ScaleBudget(10), 7, water=HARD).first.limit, 10_000 / (2.8 * 17.848 * 0.4), delta=0.1
+        )
+        self.assertAlmostEqual(job(FilterSpent(), 7, water=HARD).first.limit, 1000 / (0.8 * 14), delta=0.01)
+        unfiltered = replace(HARD, cartridge=None)
+        self.assertEqual(job(table, 7, water=unfiltered).first.limit, 100)
+        self.assertIn("10 g of scale at 14 °dH", job(ScaleBudget(10), 7, water=unfiltered).reasons[0])
+        for trigger in (table, ScaleBudget(10)):
+            self.assertIn("enter a test", job(trigger, 7).reasons[0])
+        self.assertIn("Which cartridge", job(FilterSpent(), 7).reasons[0])
+
+
+class Weekdays(unittest.TestCase):
+    """Fixed weekdays, Tuesday and Friday."""
+
+    def test_next_day_after_it_was_done(self):
+        """Done on Friday: Tuesday; done on Monday: the next day; closed Tuesday moves to Monday."""
+        trigger = FixedWeekdays((1, 4))
+        self.assertEqual(job(trigger, 3).likely, date(2026, 11, 24))
+        self.assertEqual(job(trigger, 6).status, Status.DUE)  # Friday was missed; Monday is its day of grace
+        self.assertEqual(job(trigger, 7).likely, date(2026, 11, 17))
+        closed = OFFICE.without([date(2026, 11, 24)])
+        self.assertEqual(job(trigger, 3, calendar=closed).likely, date(2026, 11, 23))
+
+    def test_replaces_the_usual_on_its_day_unless_the_machine_asks(self):
+        """On Tuesday the acid wash stands in for the milk wash; a prompt for that one wins."""
+        tuesday = MONDAY + timedelta(days=1, hours=12)
+        acid = item(FixedWeekdays((1, 4)), key="acid", settles=("wash",), replaces=("wash",))
+        wash = item(EndOfService(), Prompted(), key="wash")
+        known = book(28, 40, {"acid": MONDAY - timedelta(days=3), "wash": MONDAY}, end=MONDAY)
+        dues = judged(known, acid, wash, now=tuesday)
+        self.assertEqual(dues["wash"].covered_by, "Acid")
+        self.assertFalse(dues["wash"].pressing)
+        asked = replace(known, prompts=(PromptSeen("wash", tuesday - timedelta(hours=1)),))
+        self.assertEqual(judged(asked, acid, wash, now=tuesday)["wash"].covered_by, "")
+
+
+class Service(unittest.TestCase):
+    """At the end of service, at midday on heavy days."""
+
+    def test_a_day(self):
+        """Done on Friday evening: soon on Monday morning, due an hour before closing, overdue on Tuesday."""
+        friday = datetime(2026, 11, 20, 17, 30, tzinfo=UTC)
+        for hours, status in ((1, Status.SOON), (11.5, Status.DUE), (12.5, Status.DUE), (25, Status.OVERDUE)):
+            known = book(28, 40, {"job": friday})
+            due = judged(known, item(EndOfService()), now=MONDAY + timedelta(hours=hours))["job"]
+            with self.subTest(hours=hours):
+                self.assertEqual(due.status, status)
+        self.assertEqual(due.first.due_at, datetime(2026, 11, 23, 18, tzinfo=UTC))
+
+    def test_done_shortly_before_closing_counts_for_the_day(self):
+        """Half past five is good for today; nine in the morning is not."""
+        monday = MONDAY.replace(hour=17, minute=30)
+        known = book(28, 40, {"job": monday})
+        now = MONDAY.replace(hour=19)
+        self.assertEqual(judged(known, item(EndOfService()), now=now)["job"].likely, date(2026, 11, 24))
+        known = book(28, 40, {"job": MONDAY.replace(hour=9)})
+        self.assertEqual(judged(known, item(EndOfService()), now=now)["job"].status, Status.DUE)
+
+    def test_midday_when_heavy(self):
+        """From 100 drinks a day on the middle of the opening hours is an end of service, too."""
+        for per_day, hour in ((40, 18), (120, 12)):
+            known = book(28, per_day, {"job": datetime(2026, 11, 20, 18, tzinfo=UTC)})
+            due = judged(known, item(EndOfService(midday_from=100)), now=MONDAY)["job"]
+            self.assertEqual(due.first.due_at.hour, hour)
+
+    def test_nothing_drawn_nothing_due(self):
+        """A machine without milk drinks needs no rinse."""
+        known = book(28, 40, {"job": MONDAY - timedelta(days=3)})
+        mix = Mix((DrinkSort("Coffee", 100, 1.0),))
+        due = judged(known, item(EndOfService("milk")), mix=mix)["job"]
+        self.assertEqual((due.status, due.reasons[0]), (Status.CLEAR, "nothing drawn since"))
+
+
+class Events(unittest.TestCase):
+    """Absences, other jobs, prompts, and all-of."""
+
+    def test_after_another_job(self):
+        """Descaled after the last rinse: due, and overdue two open days later; rinsed since: clear."""
+        for rinse, status in ((9, Status.OVERDUE), (1, Status.CLEAR)):
+            done = {"descale": MONDAY - timedelta(days=5), "rinse": MONDAY - timedelta(days=rinse)}
+            dues = judged(
+                book(28, 40, done), item(AfterEvent("descale"), key="rinse"), item(DaysSince(99), key="descale")
+            )
+            self.assertEqual(dues["rinse"].status, status)
+
+    def test_absence(self):
+        """Before it on the last open day; after it from the return on; drinks stand still meanwhile."""
+        away = (Absence(date(2026, 11, 28), date(2026, 12, 13)),)
+        before = judged(replace(book(28, 40, {"job": MONDAY}), absences=away), item(BeforeAbsence(14)))["job"]
+        self.assertEqual(before.likely, date(2026, 11, 27))
+        self.assertEqual(
+            judged(replace(book(28, 40), absences=away), item(BeforeAbsence(20)))["job"].status, Status.CLEAR
+        )
+        now = datetime(2026, 12, 14, 8, tzinfo=UTC)
+        known = replace(book(28, 40, {"job": MONDAY}), absences=away)
+        after = judged(known, item(AfterEvent("absence")), now=now)["job"]
+        self.assertEqual((after.status, after.likely), (Status.DUE, date(2026, 12, 14)))
+        used = judged(known, item(CountSince(1000)), now=now)["job"].first.used
+        self.assertAlmostEqual(used, 5 * 40 + 40 / 11, delta=5)
+        done_since = replace(known, done=(DoneFact("job", now - timedelta(minutes=30)),))
+        self.assertEqual(judged(done_since, item(AfterEvent("absence")), now=now)["job"].status, Status.CLEAR)
+
+    def test_refill(self):
+        """90 mL a drink and 100 mL of rinses: 3.7 L a day, so a tank of 5 L lasts into the second day."""
+        small = kind(item(AfterEvent("refill")))
+        small = replace(small, capacities=Capacities(tank_ml=5000))
+        known = book(28, 40, {"job": MONDAY})
+        due = assess(known, small, OFFICE, MONDAY + timedelta(hours=2)).due("job")
+        self.assertEqual((due.status, due.likely), (Status.SOON, date(2026, 11, 24)))
+        self.assertIn("of 5.0 L to the next refill", due.reasons[0])
+        filled = replace(known, events=(EventSeen("refill", MONDAY + timedelta(hours=3)),))
+        due = assess(filled, small, OFFICE, MONDAY + timedelta(hours=4)).due("job")
+        self.assertEqual((due.status, due.likely), (Status.DUE, date(2026, 11, 23)))
+        self.assertIn("the tank was filled Mon 23 Nov 09:00", due.reasons[0])
+        before = replace(known, events=(EventSeen("refill", MONDAY - timedelta(hours=1)),))
+        due = assess(before, small, OFFICE, MONDAY + timedelta(hours=2)).due("job")
+        self.assertEqual(due.likely, date(2026, 11, 24))
+
+    def test_prompt(self):
+        """The machine asks: due without any start; gone or done: clear."""
+        lit = PromptSeen("job", MONDAY - timedelta(hours=60))
+        known = replace(book(28, 40), prompts=(lit,))
+        self.assertEqual(judged(known, item(Prompted(), CountSince(200)))["job"].status, Status.DUE)
+        gone = replace(known, prompts=(replace(lit, gone_at=MONDAY),))
+        self.assertEqual(judged(gone, item(Prompted(), CountSince(200)))["job"].status, Status.UNKNOWN)
+        done = replace(known, done=(DoneFact("job", MONDAY - timedelta(hours=1)),))
+        self.assertEqual(judged(done, item(Prompted(), CountSince(200)))["job"].status, Status.CLEAR)
+
+    def test_all_of(self):
+        """Fourteen days and 600 drinks: only when both are reached."""
+        both = AllOf((DaysSince(14), CountSince(600)))
+        self.assertEqual(job(both, 14).status, Status.CLEAR)
+        self.assertEqual(job(both, 14, per_day=60).status, Status.DUE)
+        self.assertIn(" and ", job(both, 14).reasons[0])
+
+    def test_settled_by_another(self):
+        """A strip-down counts as a rinse."""
+        rinse, strip = item(DaysSince(7), key="rinse"), item(DaysSince(300), key="strip", settles=("rinse",))
+        done = {"rinse": MONDAY - timedelta(days=20), "strip": MONDAY - timedelta(days=1)}
+        self.assertEqual(judged(book(28, 40, done), rinse, strip)["rinse"].status, Status.CLEAR)
+
+    def test_own_school_and_switched_off(self):
+        """By the calendar alone; an item that is done without."""
+        descale = item(CountSince(10, "litres", "litres"), DaysSince(200, school="calendar"), key="descale")
+        known = book(28, 40, {"descale": MONDAY - timedelta(days=20)})
+        self.assertEqual(judged(known, descale)["descale"].status, Status.OVERDUE)
+        self.assertEqual(judged(replace(known, school="calendar"), descale)["descale"].status, Status.CLEAR)
+        self.assertEqual(judged(replace(known, switched_off=frozenset({"descale"})), descale), {})
+
+    def test_hygiene_first_and_what_it_stops(self):
+        """Of two that are overdue the milk comes first, and says that no milk drinks may be drawn."""
+        milk = item(DaysSince(2), key="zmilk", hygiene=True, when_overdue="No milk drinks until it is washed.")
+        brew = item(DaysSince(2), key="brew")
+        done = {"zmilk": MONDAY - timedelta(days=9), "brew": MONDAY - timedelta(days=20)}
+        dues = list(judged(book(28, 40, done), brew, milk).values())
+        self.assertEqual([due.item.key for due in dues], ["zmilk", "brew"])
+        self.assertIn("No milk drinks until it is washed.", dues[0].reasons)
+
+    def test_visits(self):
+        """What shares an opening and falls within the window is taken along."""
+        items = [
+            item(DaysSince(7), key="rinse", opening="door"), item(DaysSince(9), key="inside", opening="door"),
+            item(DaysSince(60), key="strip", opening="door"), item(DaysSince(7), key="other"),
+        ]  # fmt: skip
+        done = {key: MONDAY - timedelta(days=7) for key in ("rinse", "inside", "strip", "other")}
+        seen = assess(book(28, 40, done), kind(*items), OFFICE, MONDAY)
+        found = visits(seen.dues, seen.outlook)
+        self.assertEqual([due.item.key for due in found[0].dues], ["rinse", "inside"])
+        self.assertIn("they share the door", found[0].sentence)
+        self.assertEqual(visits(seen.dues, seen.outlook, 0), ())
+
+
+class Absences(unittest.TestCase):
+    """What an absence may be."""
+
+    def test_limits(self):
+        """Both ends."""
+        self.assertEqual(Absence(date(2026, 1, 1), date(2026, 1, 1)).days, 1)
+        with self.assertRaisesRegex(InvalidInput, "Swap the dates"):
+            Absence(date(2026, 1, 2), date(2026, 1, 1))
+        with self.assertRaisesRegex(InvalidInput, "a year at most"):
+            Absence(date(2026, 1, 1), date(2027, 1, 2))
+
+    def test_an_empty_book_is_judged(self):
+        """Every trigger answers without readings, without usage, without water."""
+        triggers = (
+            CountSince(5), CountSince(5, "milk"), CountSince(5, "litres"), DaysSince(5), MonthsSince(5),
+            HoursSinceFirstDrink(), ByRate((RateStep(0, 9),)), FixedWeekdays((1,)), EndOfService(),
+            AfterEvent("absence"),
+            BeforeAbsence(), Prompted(), FilterSpent(), ScaleBudget(), LitresByHardness((HardnessStep(None, 5),)),
+        )  # fmt: skip
+        for trigger in triggers:
+            for done in ((), (DoneFact("job", MONDAY),)):
+                due = judged(MachineBook(done=done), item(trigger))["job"]
+                self.assertTrue(due.reasons)
+
+
+if __name__ == "__main__":
+    unittest.main()

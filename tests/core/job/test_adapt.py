@@ -1,0 +1,128 @@
+"""A procedure made to fit a kind: steps, words, times, volumes, ways in."""
+
+from __future__ import annotations
+
+import unittest
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.duration import Duration
+from lamplight.core.errors import InvalidInput
+from lamplight.core.job.adapt import Fitting, fit_procedure
+from lamplight.core.job.chemistry import Chemistry, Product
+from lamplight.core.job.containers import Vessel
+from lamplight.core.job.needs import added_up, need_lines
+from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
+from lamplight.core.job.steps import Step, StepKind, applies
+from lamplight.core.words import words_for_ml
+
+
+def shipped(*steps, needs=(), outlets=()):
+    """A procedure as its file has it."""
+    return ShippedProcedure(Procedure("p", "P", Circuit.WATER, ()), tuple(steps), tuple(needs), tuple(outlets))
+
+
+def step(title, kind=StepKind.DO, parts=("tank",), amount=None, delivers=(), **rest):
+    """A step as its file has it."""
+    return ShippedStep(Step(kind, title, title, Circuit.WATER, parts[0], **rest), parts, amount, delivers)
+
+
+class Fits(unittest.TestCase):
+    """What is left out, filled in, worked out."""
+
+    def test_words_times_volumes_and_conditions(self):
+        """Steps that do not apply fall away; names, volumes, parts and ways in are filled in."""
+        given = shipped(
+            step("Fill {vessel} with {mix}", StepKind.POUR, ("canister", "tank"), "mix", when=("not plumbed",)),
+            step("Tap", when=("plumbed",)),
+            step("Pump", StepKind.MACHINE, duration_name="pump", access="descale", delivers=(("coffee", "mix", 4),)),
+            needs=(ShippedNeed(Need("{mix}", "water"), "mix"), ShippedNeed(Need("1", "key"), None, ("plumbed",))),
+            outlets=(("coffee", "the {outlet}", ()), ("second", "nothing comes here", ())),
+        )
+        fitting = Fitting(
+            {"lamps"}, ("tank",), {"vessel": "the tank", "outlet": "spout"}, {"pump": Duration(1, 2, 3)},
+            {"mix": 1500}, {"descale": "Code: 12"},
+        )  # fmt: skip
+        tank = fit_procedure(given, fitting)
+        self.assertEqual([s.title for s in tank.steps], ["Fill the tank with 1.5 L", "Pump"])
+        self.assertEqual((tank.steps[0].part, tank.steps[0].amount_ml), ("tank", 1500))
+        self.assertEqual((tank.machine_seconds, tank.delivered_ml, tank.steps[1].access), (2, 1500, "Code: 12"))
+        self.assertEqual([(n.amount, n.mix_ml) for n in tank.needs], [("1.5 L", 1500)])
+        self.assertEqual(tank.outlets, (("coffee", "the spout"),))
+
+    def test_refusals(self):
+        """A word, a time or a volume that the kind does not give; no step left; a duration out of order."""
+        rows = [
+            (step("Use {thing}"), "'thing' stands for"),
+            (step("Wait", StepKind.WAIT, duration_name="soak"), "how long “soak” takes"),
+            (step("Pour", StepKind.POUR, amount="mix"), "how much “mix” is"),
+            (step("Tap", when=("plumbed",)), "no step for this kind"),
+        ]
+        for given, said in rows:
+            with self.subTest(said=said), self.assertRaisesRegex(InvalidInput, said):
+                fit_procedure(shipped(given), Fitting(()))
+        with self.assertRaisesRegex(InvalidInput, "low <= likely <= high"):
+            Duration(5, 4, 6)
+
+    def test_conditions(self):
+        """All of them; one of several with “or”; absent ones with “not”."""
+        self.assertTrue(applies(("a", "b or c", "not d"), {"a", "c"}))
+        self.assertFalse(applies(("b or c",), {"a"}))
+        self.assertFalse(applies(("not d",), {"d"}))
+        self.assertTrue(applies(("x or not d",), {"a"}))
+
+    def test_litres(self):
+        """Millilitres below a litre."""
+        self.assertEqual([words_for_ml(ml) for ml in (240, 999, 1000, 1500)], ["240 ml", "999 ml", "1 L", "1.5 L"])
+
+
+class Held(unittest.TestCase):
+    """Between which steps nobody stops it, and what becomes of its water."""
+
+    def test_from_the_cleaner_to_the_rinse(self):
+        """The first that puts something in to the last that rinses; nothing without a cleaner."""
+        steps = (
+            Step(StepKind.DO, "a", "a", Circuit.WATER, "tank"),
+            Step(StepKind.DO, "b", "b", Circuit.WATER, "tank", puts=(("water", "descaler"),)),
+            Step(StepKind.DO, "c", "c", Circuit.WATER, "tank", rinses=("water",)),
+        )
+        self.assertEqual(Procedure("p", "P", Circuit.WATER, steps).held, (1, 2))
+        self.assertIsNone(Procedure("p", "P", Circuit.WATER, steps[:1]).held)
+
+    def test_plan(self):
+        """The steps' own water."""
+        from lamplight.core.job.containers import Delivery
+
+        pump = Step(StepKind.DO, "p", "p", Circuit.WATER, "tank", delivers=(Delivery("coffee", 600, 2),))
+        plan = Procedure("p", "P", Circuit.WATER, (pump,)).containers([Vessel("coffee", 500, ("coffee",))])
+        self.assertEqual([(stop.step, stop.after_ml) for stop in plan.stops], [(0, 300)])
+
+
+class Needs(unittest.TestCase):
+    """Amounts for this machine, by the chosen product."""
+
+    LIQUID = Product("l", "Concentrate", "descaler", "liquid", Chemistry.DESCALER, "ml", 100, 100, False)
+    TABLETS = Product("t", "Tablets", "descaler", "tablet", Chemistry.DESCALER, "tablet", 1, 4)
+
+    def lines(self, product, mix):
+        """The needs of a job that mixes so much."""
+        procedure = Procedure("p", "P", Circuit.WATER, (), (Need("", "", "descaler", mix), Need("1", "jug")))
+        return need_lines(procedure, {"descaler": product} if product else {})
+
+    def test_doses(self):
+        """100 ml of concentrate and 1 L; half a litre with two tablets; never less than one dose (job's amounts)."""
+        rows = [
+            (self.LIQUID, 1000, "100 ml"), (self.LIQUID, 3000, "300 ml"), (self.TABLETS, 500, "2 tablets"),
+            (self.TABLETS, 1100, "5 tablets"), (self.TABLETS, 100, "1 tablet"), (self.TABLETS, None, "1 tablet"),
+        ]  # fmt: skip
+        for product, mix, words in rows:
+            with self.subTest(product=product.title, mix=mix):
+                self.assertEqual(self.lines(product, mix)[0].amount, words)
+        self.assertEqual(self.lines(None, 500)[0].thing, "descaler")
+
+    def test_added_up(self):
+        """What is used up is added together, a jug is taken once."""
+        lines = [*self.lines(self.TABLETS, 500), *self.lines(self.TABLETS, 1000)]
+        self.assertEqual(
+            [(line.amount, line.thing) for line in added_up(lines, {"t": self.TABLETS})],
+            [("6 tablets", "Tablets"), ("1", "jug")],
+        )

@@ -1,0 +1,63 @@
+"""What may meet what: the rules of labels (common practice, no source)."""
+
+from __future__ import annotations
+
+import unittest
+
+from lamplight.core.job.chemistry import Chemistry, Inside, Product, added, circuits_of, refusal, rinsed
+
+
+def product(chemistry, title="New", key="new"):
+    """A cleaner of some chemistry."""
+    return Product(key, title, "any", "tablet", chemistry, "tablet", 1)
+
+
+MILK = (Inside("milk", Chemistry.ALKALINE, "Alkaline milk cleaner"),)
+
+
+class Refusals(unittest.TestCase):
+    """Stopped before it happens, with the reason."""
+
+    def test_rules(self):
+        """Each rule, and what is allowed beside it."""
+        alkaline, acid, descaler = (
+            product(Chemistry.ALKALINE), product(Chemistry.ACID), product(Chemistry.DESCALER)
+        )  # fmt: skip
+        rows = [
+            (acid, ["milk"], MILK, (), False, "still in the milk circuit"),
+            (product(Chemistry.ALKALINE, "Alkaline milk cleaner"), ["milk"], MILK, (), False, "Never a second one"),
+            (
+                acid,
+                ["tub"],
+                (Inside("tub", Chemistry.ALKALINE, "Alkaline milk cleaner"),),
+                (),
+                False,
+                "still in the tub",
+            ),
+            (acid, ["milk"], (), {Chemistry.ALKALINE}, False, "is acid; this takes something alkaline"),
+            (descaler, ["water"], (), (), True, "filter is still in the tank"),
+            (product(Chemistry.CHLORINATED), ["milk"], (), (), False, "chlorinated"),
+            # A tablet in the brew group while descaler runs elsewhere: different circuits.
+            (alkaline, ["brew"], (Inside("water", Chemistry.DESCALER, "Descaler"),), {Chemistry.ALKALINE}, False, None),
+            (descaler, ["canister"], (), (), True, None),
+            (acid, ["milk"], (), {Chemistry.ACID, Chemistry.ENZYMATIC}, False, None),
+            (product(Chemistry.GREASE), ["milk"], MILK, (), False, None),
+        ]
+        for adding, places, inside, accepted, fitted, said in rows:
+            with self.subTest(adding=adding.chemistry, places=places, said=said):
+                reason = refusal(adding, places, inside, frozenset(accepted), fitted)
+                self.assertIsNone(reason) if said is None else self.assertIn(said, reason)
+
+    def test_in_and_out(self):
+        """Added to its places, rinsed out of them one by one; a tub is not the machine."""
+        inside = added(MILK, product(Chemistry.DESCALER), ["tank", "water"])
+        self.assertEqual([one.place for one in inside], ["milk", "tank", "water"])
+        self.assertEqual([one.place for one in rinsed(inside, ["milk", "tank"])], ["water"])
+        self.assertEqual([one.place for one in circuits_of(inside)], ["milk", "water"])
+
+    def test_dose(self):
+        """Whole tablets are rounded up, millilitres are not."""
+        tablets = Product("t", "T", "r", "tablet", Chemistry.DESCALER, "tablet", 1, 4)
+        self.assertEqual([tablets.dose_for(ml) for ml in (0, 250, 251, 1000)], [1, 1, 2, 4])
+        liquid = Product("l", "L", "r", "liquid", Chemistry.ALKALINE, "ml", 25, 50, False)
+        self.assertEqual([liquid.dose_for(ml) for ml in (None, 250, 1010)], [25, 25, 50.5])

@@ -1,0 +1,160 @@
+"""Reading panels: a kind of our own with overlapping patterns; stepping, sightings, what is asked for."""
+
+from __future__ import annotations
+
+import unittest
+from datetime import UTC, datetime, timedelta
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from lamplight.core.errors import InvalidInput
+from lamplight.core.lamps.match import PanelLook, checked_look, read_panel, step_lamp
+from lamplight.core.lamps.panel import Condition, Lamp, LampLook, LampState, Message, Panel, Pattern, Sort
+from lamplight.core.lamps.sightings import Sighting, asked_for, look_at
+
+NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
+OFF, STEADY, FLASHING = LampState.OFF, LampState.STEADY, LampState.FLASHING
+
+
+def pattern(title, message="", exact=False, asks_for="", **lamps):
+    """A pattern; lamps as ``care="flashing amber"``."""
+    conditions = tuple(Condition(key, *_look(text)) for key, text in lamps.items())
+    sort = Sort.CARE if asks_for else Sort.FAULT
+    return Pattern(title, sort, conditions, message, exact, asks_for)
+
+
+def _look(text):
+    state, _, colour = text.partition(" ")
+    return LampState(state), colour
+
+
+def shows(message="", **lamps):
+    """A look of the panel."""
+    return PanelLook({key: LampLook(*_look(text)) for key, text in lamps.items()}, message)
+
+
+PANEL = Panel(
+    (
+        Lamp("a", "A", ("red",)),
+        Lamp("b", "B", ("amber", "red")),
+        Lamp("c", "C", ("white",), (OFF, STEADY)),
+    ),
+    (Message("Wash me", "wash"), Message("Hello")),
+    (
+        pattern("a flashes", a="flashing"),
+        pattern("a flashes alone", a="flashing", exact=True),
+        pattern("a and b", a="flashing", b="steady"),
+        pattern("a and red b", a="flashing", b="steady red"),
+        pattern("b asks", b="flashing amber", asks_for="tablet"),
+        pattern("b asks for more", b="flashing red", asks_for="scale"),
+        pattern("words with a lamp", message="Error 7", b="steady"),
+        pattern("words", message="error"),
+        pattern("a but not c", a="steady", c="off"),
+        pattern("c shines", c="steady"),
+    ),
+)
+
+
+def best(look):
+    """The title of the most specific pattern, or None."""
+    return next((match.pattern.title for match in read_panel(PANEL, look)), None)
+
+
+class Reading(unittest.TestCase):
+    """The most specific pattern wins."""
+
+    def test_worked_cases(self):
+        """Subset, exact, colour, words; nothing where no rule knows it."""
+        rows = [
+            (shows(), None),
+            (shows(a="flashing red"), "a flashes alone"),
+            (shows(a="flashing red", c="steady white"), "a flashes"),
+            (shows(a="flashing red", b="steady amber"), "a and b"),
+            (shows(a="flashing red", b="steady red"), "a and red b"),
+            (shows(a="flashing red", b="flashing amber"), "b asks"),  # it names its colour
+            (shows(b="flashing amber"), "b asks"),
+            (shows(b="flashing red"), "b asks for more"),
+            (shows(b="steady red"), None),
+            (shows("ERROR 7"), "words"),
+            (shows("error 7!", b="steady red"), "words with a lamp"),
+            (shows("wash me"), "Wash me"),
+            (shows("something else"), None),
+            (shows(a="steady red"), "a but not c"),
+            (shows(a="steady red", c="steady white"), "c shines"),
+            (shows("Hello", a="flashing red"), "Hello"),
+        ]
+        for look, expected in rows:
+            with self.subTest(look=look):
+                self.assertEqual(best(look), expected)
+
+    def test_of_two_alike_the_earlier_one(self):
+        """And both are told."""
+        matches = read_panel(PANEL, shows(a="flashing red", c="steady white"))
+        self.assertEqual([match.pattern.title for match in matches], ["a flashes", "c shines"])
+
+    @given(st.dictionaries(st.sampled_from("abc"), st.sampled_from(["steady", "flashing"])), st.text(max_size=12))
+    def test_never_fails(self, lamps, message):
+        """Whatever is shown; more specific ones come first."""
+        look = PanelLook({key: LampLook(LampState(state), "red") for key, state in lamps.items()}, message)
+        ranks = [match.specificity for match in read_panel(PANEL, look)]
+        self.assertEqual(ranks, sorted(ranks, reverse=True))
+
+    def test_what_a_panel_can_show(self):
+        """Unknown lamps, states and colours are refused; off ones are left out."""
+        kept = checked_look(PANEL, PanelLook({"a": LampLook(OFF), "b": LampLook(STEADY, "amber")}, "  two   words "))
+        self.assertEqual((list(kept.lamps), kept.message), (["b"], "two words"))
+        for look, said in (
+            (shows(x="steady red"), "no lamp “x”"),
+            (shows(c="flashing white"), "C cannot be flashing"),
+            (shows(a="steady blue"), "A cannot be steady blue"),
+            (PanelLook({}, "x" * 121), "120 characters"),
+        ):
+            with self.subTest(said=said), self.assertRaisesRegex(InvalidInput, said):
+                checked_look(PANEL, look)
+
+    def test_stepping(self):
+        """Off, each colour steady, each flashing, off again; a lamp that cannot flash does not."""
+        look, seen = PanelLook(), []
+        for _ in range(5):
+            look = step_lamp(PANEL, look, "b")
+            one = look.lamp("b")
+            seen.append(f"{one.state.value} {one.colour}".strip())
+        self.assertEqual(seen, ["steady amber", "steady red", "flashing amber", "flashing red", "off"])
+        twice = step_lamp(PANEL, step_lamp(PANEL, PanelLook(), "c"), "c")
+        self.assertTrue(twice.dark)
+        with self.assertRaises(InvalidInput):
+            step_lamp(PANEL, look, "x")
+
+
+def at(minutes, look):
+    """A sighting so many minutes from now."""
+    return Sighting(NOW + timedelta(minutes=minutes), look)
+
+
+class Sightings(unittest.TestCase):
+    """A panel over time."""
+
+    def test_now(self):
+        """The latest that is not dark and not ahead."""
+        lit, dark = at(-30, shows(a="flashing red")), at(-10, shows())
+        self.assertEqual(look_at([lit], NOW), lit)
+        self.assertIsNone(look_at([dark, lit], NOW))
+        self.assertEqual(look_at([lit, dark], NOW - timedelta(minutes=20)), lit)
+        self.assertIsNone(look_at([at(5, shows(a="flashing red"))], NOW))
+
+    def test_asked_for(self):
+        """One stretch from the first sighting to the one that no longer asks; two items at once."""
+        rows = [
+            at(-90, shows(b="flashing amber")),
+            at(-80, shows(b="flashing amber", c="steady white")),
+            at(-60, shows()),
+            at(-50, shows("Wash me", b="flashing red")),
+        ]
+        asked = [(one.item, one.at, one.gone_at) for one in asked_for(PANEL, reversed(rows))]
+        expected = [
+            ("tablet", rows[0].at, rows[2].at),
+            ("scale", rows[3].at, None),
+            ("wash", rows[3].at, None),
+        ]
+        self.assertEqual(asked, expected)

@@ -1,0 +1,146 @@
+"""Opening hours, closures and shares of a day, around midnights and changes of the clocks."""
+
+from __future__ import annotations
+
+import unittest
+from datetime import UTC, date, datetime, timedelta
+from zoneinfo import ZoneInfo
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from lamplight.core.errors import InvalidInput
+from lamplight.core.site.calendar import ALL_DAY, OFFICE_HOURS, OpeningHours, SiteCalendar
+
+OFFICE = (OFFICE_HOURS,) * 5 + (None,) * 2
+BERLIN = ZoneInfo("Europe/Berlin")
+
+
+class Shares(unittest.TestCase):
+    """How much of a day's drinks lies before a moment."""
+
+    def setUp(self):
+        """Seven to eighteen, Monday to Friday."""
+        self.office = SiteCalendar("Europe/Berlin", OFFICE)
+
+    def test_within_a_day(self):
+        """Nothing before opening, all after closing, even in between."""
+        for hour, minute, share in ((0, 0, 0), (7, 0, 0), (12, 30, 0.5), (18, 0, 1), (23, 59, 1)):
+            with self.subTest(hour=hour):
+                at = datetime(2026, 11, 24, hour, minute, tzinfo=BERLIN)
+                self.assertAlmostEqual(self.office.share_drunk(at), share)
+
+    def test_a_day_off_borrows_the_widest_hours(self):
+        """Saturday at half past twelve: half of what little is drunk."""
+        self.assertAlmostEqual(self.office.share_drunk(datetime(2026, 11, 21, 12, 30, tzinfo=BERLIN)), 0.5)
+
+    def test_weekday_days(self):
+        """Monday noon to Wednesday before opening: half a Monday and a Tuesday."""
+        start = datetime(2026, 11, 23, 12, 30, tzinfo=BERLIN)
+        days = self.office.weekday_days(start, datetime(2026, 11, 25, 6, tzinfo=BERLIN))
+        self.assertEqual([round(day, 6) for day in days], [0.5, 1, 0, 0, 0, 0, 0])
+
+    def test_many_clocks_at_once(self):
+        """A hundred moments at once show what each shows alone, closures and days off included."""
+        closed = SiteCalendar("Europe/Berlin", OFFICE, frozenset({date(2027, 3, 26), date(2027, 3, 29)}))
+        start = datetime(2027, 3, 20, 5, 17, tzinfo=UTC)
+        moments = [start + timedelta(hours=4.6 * step) for step in range(100)]
+        for calendar in (closed, self.office, SiteCalendar("Pacific/Apia")):
+            with self.subTest(zone=calendar.zone):
+                together = calendar.weekday_clocks(moments)
+                self.assertEqual([tuple(row) for row in together.tolist()], [*map(calendar.weekday_clock, moments)])
+
+    def test_closures_leave_out_their_days(self):
+        """A dated closure brings no drinks, a weekday off does."""
+        closed = SiteCalendar("Europe/Berlin", OFFICE, frozenset({date(2026, 11, 24)}))
+        start = datetime(2026, 11, 23, tzinfo=BERLIN)
+        days = closed.weekday_days(start, start + timedelta(days=7))
+        self.assertEqual(days, [1, 0, 1, 1, 1, 1, 1])
+
+    def test_nothing_backwards(self):
+        """An end before its start holds no day."""
+        now = datetime(2026, 11, 24, 12, tzinfo=UTC)
+        self.assertEqual(sum(self.office.weekday_days(now, now - timedelta(hours=1))), 0)
+
+    def test_clock_changes_neither_add_nor_lose_a_day(self):
+        """23 and 25 hour days (tzdata; Europe/Berlin 28 March and 31 October 2027) count as one."""
+        whole = SiteCalendar("Europe/Berlin")
+        for day in (date(2027, 3, 28), date(2027, 10, 31)):
+            with self.subTest(day=day):
+                days = whole.weekday_days(whole.at_minute(day, 0), whole.at_minute(day, 1440))
+                self.assertEqual(sum(days), 1.0)
+
+    def test_length_of_the_day_in_hours(self):
+        """The same two days last 23 and 25 hours on the clock (zoneinfo)."""
+        whole = SiteCalendar("Europe/Berlin")
+        for day, hours in ((date(2027, 3, 28), 23), (date(2027, 10, 31), 25)):
+            start, end = whole.at_minute(day, 0), whole.at_minute(day, 1440)
+            self.assertEqual((end.astimezone(UTC) - start.astimezone(UTC)).total_seconds() / 3600, hours)
+
+    def test_today_is_the_sites_date(self):
+        """Half past eleven at night in UTC is tomorrow in Berlin."""
+        late = datetime(2026, 11, 24, 23, 30, tzinfo=UTC)
+        self.assertEqual(self.office.today(late), date(2026, 11, 25))
+
+    @given(st.integers(0, 400 * 24), st.integers(0, 90 * 24), st.sets(st.integers(0, 480), max_size=20))
+    @settings(deadline=None, max_examples=60)
+    def test_clock_agrees_with_walking(self, first_hour, length, closed):
+        """The difference of two clocks is the sum over the days between, one by one."""
+        base = datetime(2026, 1, 1, tzinfo=UTC)
+        closures = frozenset(date(2026, 1, 1) + timedelta(days=n) for n in closed)
+        calendar = SiteCalendar("Europe/Berlin", OFFICE, closures)
+        start = base + timedelta(hours=first_hour)
+        end = start + timedelta(hours=length)
+        walked = [0.0] * 7
+        day = calendar.today(start)
+        while day <= calendar.today(end):
+            share = calendar.share_drunk(end) if day == calendar.today(end) else 1.0
+            share -= calendar.share_drunk(start) if day == calendar.today(start) else 0.0
+            walked[day.weekday()] += share if day not in closures else 0.0
+            day += timedelta(days=1)
+        for one, two in zip(calendar.weekday_days(start, end), walked, strict=True):
+            self.assertAlmostEqual(one, two, places=9)
+
+
+class OpenDays(unittest.TestCase):
+    """Looking for open dates."""
+
+    def test_forward_and_backward_over_closures(self):
+        """Good Friday and Easter Monday 2027 (26 and 29 March) and the weekend between."""
+        easter = frozenset({date(2027, 3, 26), date(2027, 3, 29)})
+        office = SiteCalendar("Europe/Berlin", OFFICE, easter)
+        self.assertEqual(office.open_day_from(date(2027, 3, 27), -1), date(2027, 3, 25))
+        self.assertEqual(office.open_day_from(date(2027, 3, 26)), date(2027, 3, 30))
+        self.assertEqual(office.open_days_between(date(2027, 3, 25), date(2027, 3, 31)), 2)
+
+    def test_leap_day(self):
+        """29 February 2028 is a Tuesday, and open."""
+        office = SiteCalendar("Europe/Berlin", OFFICE)
+        self.assertTrue(office.is_open(date(2028, 2, 29)))
+        self.assertEqual(office.open_days_between(date(2028, 2, 28), date(2028, 3, 1)), 2)
+
+
+class Refusals(unittest.TestCase):
+    """Each with its sentence."""
+
+    def test_hours(self):
+        """Both sides of the limits."""
+        OpeningHours(0, 1440)
+        for opens, closes in ((600, 600), (700, 600), (-1, 600), (0, 1441)):
+            with self.subTest(opens=opens, closes=closes), self.assertRaisesRegex(InvalidInput, "must lie after"):
+                OpeningHours(opens, closes)
+
+    def test_zone_and_week(self):
+        """An unknown zone, six days, a naive moment."""
+        with self.assertRaisesRegex(InvalidInput, "not a known time zone"):
+            SiteCalendar("Europe/Nowhere")
+        with self.assertRaisesRegex(InvalidInput, "not a known time zone"):
+            SiteCalendar("../etc/passwd")
+        with self.assertRaisesRegex(InvalidInput, "seven days"):
+            SiteCalendar("UTC", (ALL_DAY,) * 6)
+        with self.assertRaisesRegex(InvalidInput, "time zone"):
+            SiteCalendar("UTC").today(datetime(2026, 11, 24))
+
+
+if __name__ == "__main__":
+    unittest.main()

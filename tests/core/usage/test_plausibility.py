@@ -1,0 +1,103 @@
+"""What is recognised about a mistyped or strange counter, and whether it can be confirmed."""
+
+from __future__ import annotations
+
+import unittest
+from datetime import UTC, datetime, timedelta
+
+from scipy import stats
+
+from lamplight.core.usage.counters import HIGHEST_COUNT
+from lamplight.core.usage.plausibility import DoubtKind, Force, examine, tail_chances
+from lamplight.core.usage.weekday_rates import usage_of
+from tests.core.makers import MONDAY, OFFICE, book, daily_readings
+
+TUESDAY = MONDAY + timedelta(days=1)
+
+
+class Recognised(unittest.TestCase):
+    """One row each: what is typed on Tuesday morning after 4 weeks of 40 a day."""
+
+    def setUp(self):
+        """The last count, on Monday before opening."""
+        self.book = book(28, 40, end=MONDAY).drinks
+        self.last = self.book.readings[-1].value
+        self.usage = usage_of(self.book, OFFICE, TUESDAY)
+
+    def doubts(self, value, at=TUESDAY):
+        """What is said about a count."""
+        return examine(value, at, self.book.readings, self.usage, OFFICE, TUESDAY)
+
+    def test_table(self):
+        """Kind, force and suggestion of each."""
+        self.assertEqual(self.last, 1800)
+        rows = [
+            (1840, None, None, None),
+            (1800, DoubtKind.TOO_FEW, Force.CONFIRM, None),
+            (2840, DoubtKind.TOO_MANY, Force.CONFIRM, None),
+            (8140, DoubtKind.DIGIT_SWAP, Force.CONFIRM, 1840),
+            (1480, DoubtKind.DIGIT_SWAP, Force.CONFIRM, 1840),
+            (25, DoubtKind.RESTARTED, Force.CONFIRM, None),
+            (1500, DoubtKind.BACKWARDS, Force.CONFIRM, None),
+            (-1, DoubtKind.OUT_OF_RANGE, Force.REFUSE, None),
+            (HIGHEST_COUNT + 1, DoubtKind.OUT_OF_RANGE, Force.REFUSE, None),
+        ]
+        for value, kind, force, suggestion in rows:
+            with self.subTest(value=value):
+                found = self.doubts(value)
+                if kind is None:
+                    self.assertEqual(found, ())
+                    continue
+                self.assertEqual((found[0].kind, found[0].force, found[0].suggestion), (kind, force, suggestion))
+                self.assertTrue(found[0].sentence.endswith("."))
+
+    def test_says_what_is_counted(self):
+        """Litres are not called drinks."""
+        found = examine(2840, TUESDAY, self.book.readings, self.usage, OFFICE, TUESDAY, "litres")
+        self.assertIn("1\u202f040 litres since", found[0].sentence)
+
+    def test_future(self):
+        """Tomorrow is refused, a few minutes of a clock that runs fast are not."""
+        self.assertEqual(self.doubts(1840, TUESDAY + timedelta(days=1))[0].kind, DoubtKind.FUTURE)
+        self.assertEqual(self.doubts(1840, TUESDAY + timedelta(minutes=4)), ())
+
+    def test_same_moment(self):
+        """Another value for a moment in the book is refused, the same is nothing new."""
+        at = self.book.readings[-1].at
+        self.assertEqual(self.doubts(1801, at)[0].kind, DoubtKind.TWICE)
+
+    def test_older_than_a_later_reading(self):
+        """More than was read later cannot be."""
+        found = self.doubts(1790, MONDAY - timedelta(days=6, hours=-5))
+        self.assertEqual((found[0].kind, found[0].force), (DoubtKind.BACKWARDS, Force.REFUSE))
+        self.assertIn("read later", found[0].sentence)
+
+    def test_first_reading_raises_no_doubt(self):
+        """Nothing to compare it with."""
+        self.assertEqual(examine(55_000, TUESDAY, (), self.usage, OFFICE, TUESDAY), ())
+
+    def test_unknown_usage_raises_no_implausibility(self):
+        """After one reading only, any higher count is taken."""
+        alone = daily_readings(0, 40)
+        usage = usage_of(book(0).drinks, OFFICE, TUESDAY)
+        self.assertEqual(examine(9000, TUESDAY, alone, usage, OFFICE, TUESDAY), ())
+
+
+class Tails(unittest.TestCase):
+    """The chance that a jump is honest."""
+
+    def test_against_scipy(self):
+        """With no doubt about the rates and no over-dispersion it is Poisson."""
+        from tests.reference.test_passage_dates import known_usage
+
+        usage = known_usage((40.0,) * 7)
+        start = datetime(2026, 11, 23, 6, tzinfo=UTC)
+        for drinks in (20, 40, 75):
+            high, low = tail_chances(drinks, start, start + timedelta(days=1), usage, OFFICE, level_doubt=0)
+            with self.subTest(drinks=drinks):
+                self.assertAlmostEqual(high, stats.poisson.sf(drinks - 1, 40), places=9)
+                self.assertAlmostEqual(low, stats.poisson.cdf(drinks, 40), places=9)
+
+
+if __name__ == "__main__":
+    unittest.main()
