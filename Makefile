@@ -31,6 +31,7 @@ test: .venv/.workshop
 
 lint: .venv/.workshop
 	@$(BIN)/ruff check . && $(BIN)/ruff format --check .
+	@$(BIN)/mypy --strict lamplight/core && $(BIN)/mypy lamplight
 
 css: node_modules/.package-lock.json .venv/.runtime
 	@$(BIN)/python -m tools.build_css
@@ -45,9 +46,9 @@ screenshots: .venv/.workshop
 	@sh tools/install_chromium.sh
 	@$(BIN)/python -m tools.take_screenshots
 
-lock:
-	uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements.lock requirements.in
-	uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements-dev.lock requirements-dev.in
+lock: .venv/.workshop
+	$(BIN)/uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements.lock requirements.in
+	$(BIN)/uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements-dev.lock requirements-dev.in
 
 bench: .venv/.runtime
 	@test -x build/bench/bin/python || $(PYTHON) -m venv build/bench

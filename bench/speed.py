@@ -15,8 +15,8 @@ from pathlib import Path
 
 import numpy as np
 
-from lamplight.actions import at_hand
-from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions import stocked_needs
+from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_site
 from lamplight.core.assess import assess
@@ -27,7 +27,7 @@ from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.hardness import WaterTest
-from lamplight.library.shelf import kinds
+from lamplight.library.catalogue import kinds
 from lamplight.store.database import database
 from lamplight.store.models import CareDone, CounterReading
 from lamplight.web import create_app
@@ -76,16 +76,16 @@ def site_with(machines: int, folder: Path) -> tuple[Callable[[str], bytes], Fixe
     clock = FixedClock(NOW)
     app = create_app(folder, clock)
     database.connect(reuse_if_open=True)
-    site = save_site("Bench", "Europe/Berlin", WEEK, Hand(NOW - timedelta(days=800)))
+    site = save_site("Bench", "Europe/Berlin", WEEK, Actor(NOW - timedelta(days=800)))
     keys = list(kinds())
     with database.atomic():
         for n in range(machines):
             kind = kinds()[keys[n % len(keys)]]
             done = {item.key: LastDoneAnswer(at=NOW - timedelta(days=2 + n % 9)) for item in kind.items}
             fields = MachineFields(f"Machine {n}", kind.key)
-            hand = Hand(NOW - timedelta(days=READINGS))
-            machine = add_machine(site.id, fields, NewMachine({"drinks": 1000}), hand)
-            entry = write_entry("import", "readings", hand, machine)
+            actor = Actor(NOW - timedelta(days=READINGS))
+            machine = add_machine(site.id, fields, NewMachine({"drinks": 1000}), actor)
+            entry = write_entry("import", "readings", actor, machine)
             for item, answer in done.items():
                 CareDone.create(entry=entry, machine=machine, item=item, at=answer.at)
             rows = [
@@ -113,7 +113,7 @@ def one_reading() -> None:
     """Somebody writes down a reading of the first machine."""
     database.connect(reuse_if_open=True)
     row = CounterReading.select().order_by(CounterReading.at.desc()).get()
-    entry = write_entry("reading", "one more", Hand(NOW), row.machine_id)
+    entry = write_entry("reading", "one more", Actor(NOW), row.machine_id)
     at, value = row.at + timedelta(seconds=1), row.value + 1
     CounterReading.create(entry=entry, machine=row.machine, at=at, value=value, source="typed")
     database.close()
@@ -162,12 +162,12 @@ def main() -> None:
         with tempfile.TemporaryDirectory() as folder:
             get, clock = site_with(count, Path(folder))
             size = len(get("/"))
-            before = (at_hand.forget, lambda clock=clock: pass_a_minute(clock), one_reading, lambda: None)
+            before = (stocked_needs.forget, lambda clock=clock: pass_a_minute(clock), one_reading, lambda: None)
             rounds = 10 if count <= 40 else 3
-            looks = [timed_after(each, lambda get=get: get("/"), rounds) for each in before]
+            views = [timed_after(each, lambda get=get: get("/"), rounds) for each in before]
             _, bare, _ = timed(bare_page(size), rounds)
-            cells = (count, *(f"{look:.0f}" for look in looks), f"{size / 1024:.0f}", f"{bare:.1f}")
-            ratios = ", ".join(f"{look / bare:.1f}" for look in looks)
+            cells = (count, *(f"{view:.0f}" for view in views), f"{size / 1024:.0f}", f"{bare:.1f}")
+            ratios = ", ".join(f"{view / bare:.1f}" for view in views)
             print(f"| {' | '.join(map(str, cells))} | {ratios} |", flush=True)
             database.close()
 

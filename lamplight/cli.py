@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sys
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, TextIO
 
 import click
 
@@ -104,7 +104,7 @@ def _serve(folder: Path, host: str, port: int, clock: Clock) -> None:
 @click.password_option("--passphrase", prompt="Passphrase, ten characters or more")
 def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> None:
     """Add a keeper who may sign in, or give one a new passphrase."""
-    from lamplight.actions.entries import Hand
+    from lamplight.actions.entries import Actor
     from lamplight.actions.sign_in import set_passphrase
     from lamplight.actions.sites import save_keeper
     from lamplight.store.database import database, open_database
@@ -112,12 +112,12 @@ def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> 
     from lamplight.web.clock import clock_from_environment
 
     open_database(_folder(data))
-    hand = Hand(clock_from_environment().now())
+    actor = Actor(clock_from_environment().now())
     with database.connection_context(), database.atomic():
         known = next((row for row in keepers() if row.name.lower() == name.strip().lower()), None)
         wanted = initials or "".join(word[0] for word in name.split())[:6]
-        keeper_id = known.id if known else save_keeper(name, wanted, hand)
-        set_passphrase(keeper_id, passphrase, hand)
+        keeper_id = known.id if known else save_keeper(name, wanted, actor)
+        set_passphrase(keeper_id, passphrase, actor)
     click.echo(f"{name} may sign in. Serve it in your network with: lamplight serve --host 0.0.0.0")
 
 
@@ -128,7 +128,7 @@ def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> 
 @click.option("--yes", is_flag=True, help="Take in what is unlikely, too.")
 def import_readings_command(data: Path | None, file: Path, order: str, yes: bool) -> None:
     """Take readings in from a CSV file: all of it, or nothing."""
-    from lamplight.actions.entries import Hand
+    from lamplight.actions.entries import Actor
     from lamplight.actions.exchange import ImportFacts, import_readings
     from lamplight.store.database import database, open_database
     from lamplight.store.sites import the_site
@@ -139,15 +139,15 @@ def import_readings_command(data: Path | None, file: Path, order: str, yes: bool
         here = the_site()
         if here is None:
             raise Said("There is no site yet. Start Lamplight once and set it up.")
-        hand = Hand(clock_from_environment().now())
-        result = import_readings(here, ImportFacts(file.read_bytes(), order, yes), hand)
+        actor = Actor(clock_from_environment().now())
+        result = import_readings(here, ImportFacts(file.read_bytes(), order, yes), actor)
     click.echo(f"{result.added} new readings; {result.known} were in the book already.")
 
 
 @main.command()
 @DATA
 @click.argument("file", type=click.File("w", encoding="utf-8"), default="-")
-def export(data: Path | None, file: click.utils.LazyFile) -> None:
+def export(data: Path | None, file: TextIO) -> None:
     """Write all readings as CSV, to a file or to the screen."""
     from lamplight.actions.exchange import readings_as_csv
     from lamplight.store.database import database, open_database

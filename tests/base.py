@@ -11,9 +11,9 @@ from pathlib import Path
 
 from jinja2 import FileSystemBytecodeCache
 
-from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
-from lamplight.actions.outlook import look_at
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
@@ -41,7 +41,7 @@ class DataTest(unittest.TestCase):
         database.connect()
         self.addCleanup(database.close)
         if self.with_site:
-            self.site = save_site("Test Works", "Europe/Berlin", WEEK, Hand(NOW - timedelta(days=60)))
+            self.site = save_site("Test Works", "Europe/Berlin", WEEK, Actor(NOW - timedelta(days=60)))
 
     @property
     def calendar(self):
@@ -50,40 +50,40 @@ class DataTest(unittest.TestCase):
 
     def machine(self, name="Counter A", kind="removable-tabletop", counter=1000, done=None, back=0, **fields):
         """Add a machine some days back; answers its id."""
-        hand = Hand(NOW - timedelta(days=back))
+        actor = Actor(NOW - timedelta(days=back))
         answers = {item: LastDoneAnswer(at=NOW - timedelta(days=days)) for item, days in (done or {}).items()}
         counters = {} if counter is None else {"drinks": counter}
-        return add_machine(self.site.id, MachineFields(name, kind, **fields), NewMachine(counters, answers), hand)
+        return add_machine(self.site.id, MachineFields(name, kind, **fields), NewMachine(counters, answers), actor)
 
     def read(self, machine_id, value, back=0, answer="", hours=0):
         """Type a reading taken some days and hours back."""
         at = NOW - timedelta(days=back, hours=hours)
-        return take_readings([TypedReading(machine_id, value, at, answer)], self.calendar, Hand(NOW))
+        return take_readings([TypedReading(machine_id, value, at, answer)], self.calendar, Actor(NOW))
 
     def used_machine(self, per_day=40, days=28, name="Counter A", kind="removable-tabletop", done=None):
         """A machine with a reading on each of the last days, the same number of drinks every open day."""
         calendar = self.calendar
         start = calendar.opening((NOW - timedelta(days=days)).date())
-        machine_id = add_machine(self.site.id, MachineFields(name, kind), NewMachine({"drinks": 1000}), Hand(start))
+        machine_id = add_machine(self.site.id, MachineFields(name, kind), NewMachine({"drinks": 1000}), Actor(start))
         value, rows = 1000, []
         for back in range(days - 1, -1, -1):
             day = (NOW - timedelta(days=back)).date()
             value += per_day if calendar.is_open(day - timedelta(days=1)) else 0
             rows.append({"machine": machine_id, "at": calendar.opening(day), "value": value, "source": "csv"})
-        entry = write_entry("import", "readings", Hand(NOW), machine_id)
+        entry = write_entry("import", "readings", Actor(NOW), machine_id)
         CounterReading.insert_many([{"entry": entry, **row} for row in rows]).execute()
         for item, back in (done or {}).items():
             answer = LastDoneAnswer(at=NOW - timedelta(days=back))
-            declare_done(machine(self.site.id, machine_id), item, answer, None, Hand(NOW))
+            declare_done(machine(self.site.id, machine_id), item, answer, None, Actor(NOW))
         return machine_id
 
-    def look(self, machine_id, now=NOW):
+    def view(self, machine_id, now=NOW):
         """The machine as every page sees it."""
-        return look_at(the_site(), machine_id, now)
+        return machine_view(the_site(), machine_id, now)
 
     def due(self, machine_id, item="brew-tablet", now=NOW):
         """Where one item stands."""
-        return self.look(machine_id, now).assessment.due(item)
+        return self.view(machine_id, now).status.due(item)
 
 
 @cache

@@ -87,10 +87,10 @@ class Demo(DataTest):
 
     def dues(self, now):
         """Statuses of every item in the demo."""
-        from lamplight.actions.outlook import look_at_all
+        from lamplight.actions.machine_views import machine_views
         from lamplight.store.sites import the_site
 
-        return [due.status for look in look_at_all(the_site(), now) for due in look.assessment.dues]
+        return [due.status for view in machine_views(the_site(), now) for due in view.status.dues]
 
     def prepared(self, now, fresh=False):
         """Prepare and open it."""
@@ -114,7 +114,7 @@ class Demo(DataTest):
 
     def test_reseeds_only_when_old_and_untouched(self):
         """The mark's day and the newest entry decide."""
-        from lamplight.actions.entries import Hand
+        from lamplight.actions.entries import Actor
         from lamplight.actions.sites import save_keeper
 
         self.prepared(NOW)
@@ -124,7 +124,7 @@ class Demo(DataTest):
         self.prepared(NOW + timedelta(days=1))
         second = (self.folder / MARK).read_text()
         self.assertNotEqual(second, first)
-        save_keeper("Somebody", "SB", Hand(NOW))
+        save_keeper("Somebody", "SB", Actor(NOW))
         self.prepared(NOW + timedelta(days=9))
         self.assertEqual((self.folder / MARK).read_text(), second)
 

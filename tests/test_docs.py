@@ -63,8 +63,8 @@ class KindDocument(unittest.TestCase):
 
     def test_the_example_is_right(self):
         """It is read by the same checks as every file."""
+        from lamplight.library.catalogue import parse
         from lamplight.library.schema import KindFile
-        from lamplight.library.shelf import parse
 
         text = (ROOT / "docs" / "kinds.md").read_text("utf-8")
         example = re.search(r"```yaml\n(.*?)```", text, re.S)[1]
@@ -87,11 +87,15 @@ class KindDocument(unittest.TestCase):
         import jsonschema
         import yaml
 
-        from lamplight.library import shelf
+        from lamplight.library import catalogue
 
         for name, schema_text, texts in (
-            ("kind", shelf.kind_schema(), [shelf.kind_text(key) for key in shelf.kinds()]),
-            ("procedure", shelf.procedure_schema(), [shelf.procedure_text(key) for key in shelf.procedures()]),
+            ("kind", catalogue.kind_schema(), [catalogue.kind_text(key) for key in catalogue.kinds()]),
+            (
+                "procedure",
+                catalogue.procedure_schema(),
+                [catalogue.procedure_text(key) for key in catalogue.procedures()],
+            ),
         ):
             self.assertEqual((ROOT / "docs" / f"{name}.schema.json").read_text("utf-8"), schema_text)
             schema = jsonschema.Draft202012Validator(json.loads(schema_text))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 
-from lamplight.actions.entries import Hand, optional, write_entry
+from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.absence import Absence
 from lamplight.store.database import database
@@ -13,7 +13,7 @@ from lamplight.store.models import Closure
 from lamplight.store.sites import MachineRow, SiteRow
 
 
-def add_absence(site_id: int, row: MachineRow | None, first: date, last: date, label: str, hand: Hand) -> None:
+def add_absence(site_id: int, row: MachineRow | None, first: date, last: date, label: str, actor: Actor) -> None:
     """Write down that nobody is there, or that one machine stands still; both dates included.
 
     Raises:
@@ -24,7 +24,7 @@ def add_absence(site_id: int, row: MachineRow | None, first: date, last: date, l
     who = row.name if row else "everybody"
     span = f"{first:%a %-d %b %Y} to {last:%a %-d %b %Y}"
     with database.atomic():
-        entry = write_entry("absence", f"Away, {who}: {span}", hand, row.id if row else None, note=label)
+        entry = write_entry("absence", f"Away, {who}: {span}", actor, row.id if row else None, note=label)
         AbsenceFact.create(
             entry=entry, site=site_id, machine=row.id if row else None, first=first, last=last, label=label
         )
@@ -37,7 +37,7 @@ def countries() -> dict[str, list[str]]:
     return dict(sorted(holidays.list_supported_countries().items()))
 
 
-def take_holidays(site: SiteRow, country: str, region: str, years: range, hand: Hand) -> int:
+def take_holidays(site: SiteRow, country: str, region: str, years: range, actor: Actor) -> int:
     """Close the site on the public holidays of some years that fall on open days; answers how many were new.
 
     Raises:
@@ -54,7 +54,7 @@ def take_holidays(site: SiteRow, country: str, region: str, years: range, hand: 
         return 0
     with database.atomic():
         where = f"{country} {region}".strip()
-        entry = write_entry("closure", f"{len(fresh)} public holidays of {where} noted", hand)
+        entry = write_entry("closure", f"{len(fresh)} public holidays of {where} noted", actor)
         for day, name in fresh:
             Closure.create(entry=entry, site=site.id, first=day, last=day, label=name[:80])
     return len(fresh)

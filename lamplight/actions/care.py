@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
-from lamplight.actions.entries import Hand, optional, required, write_entry
+from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.water import renew_cartridge
 from lamplight.core.care.item import CareItem
@@ -31,7 +31,7 @@ def item_of(row: MachineRow, item_key: str) -> CareItem:
     return item
 
 
-def mark_done(jobs: Sequence[tuple[MachineRow, str]], at: datetime, hand: Hand) -> int:
+def mark_done(jobs: Sequence[tuple[MachineRow, str]], at: datetime, actor: Actor) -> int:
     """Write down several jobs as done at one moment, all or none; answers how many.
 
     Raises:
@@ -39,18 +39,18 @@ def mark_done(jobs: Sequence[tuple[MachineRow, str]], at: datetime, hand: Hand) 
     """
     if not jobs:
         raise InvalidInput("Tick what was done, then press Done.")
-    if at > hand.now:
+    if at > actor.now:
         raise InvalidInput("The time it was done has not come yet.")
     with database.atomic():
         for row, item_key in jobs:
             item = item_of(row, item_key)
-            entry = write_entry("done", item.title, hand, row.id, at=at)
+            entry = write_entry("done", item.title, actor, row.id, at=at)
             CareDone.create(entry=entry, machine=row.id, item=item_key, at=at)
             renew_cartridge(entry.id, row.id, item, kind_of(row.kind), at)
     return len(jobs)
 
 
-def note_prompt(row: MachineRow, item_key: str, at: datetime, hand: Hand) -> None:
+def note_prompt(row: MachineRow, item_key: str, at: datetime, actor: Actor) -> None:
     """Write down that the machine asks for an item.
 
     Raises:
@@ -59,14 +59,14 @@ def note_prompt(row: MachineRow, item_key: str, at: datetime, hand: Hand) -> Non
     item = item_of(row, item_key)
     if not any(isinstance(trigger, Prompted) for trigger in item.triggers):
         raise InvalidInput(f"{row.name} does not ask for that by itself.")
-    if at > hand.now:
+    if at > actor.now:
         raise InvalidInput("That time has not come yet.")
     with database.atomic():
-        entry = write_entry("prompt", f"The machine asks for: {item.title}", hand, row.id, at=at)
+        entry = write_entry("prompt", f"The machine asks for: {item.title}", actor, row.id, at=at)
         Prompt.create(entry=entry, machine=row.id, item=item_key, at=at)
 
 
-def prompt_gone(row: MachineRow, item_key: str, hand: Hand) -> None:
+def prompt_gone(row: MachineRow, item_key: str, actor: Actor) -> None:
     """Write down that the machine no longer asks.
 
     Raises:
@@ -82,12 +82,12 @@ def prompt_gone(row: MachineRow, item_key: str, hand: Hand) -> None:
         )
         if not open_ones:
             raise InvalidInput(f"{row.name} does not ask for {item.title}.")
-        entry = write_entry("prompt", f"No longer asked for: {item.title}", hand, row.id)
+        entry = write_entry("prompt", f"No longer asked for: {item.title}", actor, row.id)
         for prompt in open_ones:
-            PromptGone.create(entry=entry, prompt=prompt, at=hand.now)
+            PromptGone.create(entry=entry, prompt=prompt, at=actor.now)
 
 
-def switch_item(row: MachineRow, item_key: str, off: bool, reason: str, hand: Hand) -> None:
+def switch_item(row: MachineRow, item_key: str, off: bool, reason: str, actor: Actor) -> None:
     """Do without an item on a machine, with a reason, or take it up again.
 
     Raises:
@@ -97,11 +97,11 @@ def switch_item(row: MachineRow, item_key: str, off: bool, reason: str, hand: Ha
     reason = required(reason, "The reason", 200) if off else optional(reason, "The reason", 200)
     said = f"{item.title} switched off" if off else f"{item.title} taken up again"
     with database.atomic():
-        entry = write_entry("switch", said, hand, row.id, note=reason)
+        entry = write_entry("switch", said, actor, row.id, note=reason)
         ItemSwitch.create(entry=entry, machine=row.id, item=item_key, off=off, reason=reason)
 
 
-def note_part(row: MachineRow, part_key: str, state: str, note: str, hand: Hand) -> None:
+def note_part(row: MachineRow, part_key: str, state: str, note: str, actor: Actor) -> None:
     """Note that a part is missing or broken, or well again (an empty state).
 
     Raises:
@@ -112,11 +112,11 @@ def note_part(row: MachineRow, part_key: str, state: str, note: str, hand: Hand)
         raise InvalidInput(f"{row.name} has no such part.")
     said = f"{part.label} {state}" if state else f"{part.label} is well again"
     with database.atomic():
-        entry = write_entry("part", said, hand, row.id, note=optional(note, "The note", 200))
+        entry = write_entry("part", said, actor, row.id, note=optional(note, "The note", 200))
         PartNote.create(entry=entry, machine=row.id, part=part_key, state=state, note=note.strip())
 
 
-def read_bar(row: MachineRow, item_key: str, percent: int, at: datetime, hand: Hand) -> None:
+def read_bar(row: MachineRow, item_key: str, percent: int, at: datetime, actor: Actor) -> None:
     """Write down how far a progress bar stands, 0 to 100 per cent.
 
     Raises:
@@ -129,7 +129,7 @@ def read_bar(row: MachineRow, item_key: str, percent: int, at: datetime, hand: H
         raise InvalidInput("A bar stands between 0 and 100 per cent.")
     with database.atomic():
         said = f"{item_of(row, item_key).title}: bar at {percent} %"
-        entry = write_entry("bar", said, hand, row.id, at=at)
+        entry = write_entry("bar", said, actor, row.id, at=at)
         BarReading.create(entry=entry, machine=row.id, item=item_key, at=at, percent=percent)
 
 
@@ -145,7 +145,7 @@ def events_of(kind: Kind) -> dict[str, str]:
     return {what: words for what, words in said.items() if words}
 
 
-def note_event(row: MachineRow, what: str, at: datetime, hand: Hand) -> None:
+def note_event(row: MachineRow, what: str, at: datetime, actor: Actor) -> None:
     """Write down when something happened at a machine by itself, in place of the estimate.
 
     Raises:
@@ -154,8 +154,8 @@ def note_event(row: MachineRow, what: str, at: datetime, hand: Hand) -> None:
     words = events_of(kind_of(row.kind)).get(what)
     if words is None:
         raise InvalidInput(f"Nothing at {row.name} goes by that.")
-    if at > hand.now:
+    if at > actor.now:
         raise InvalidInput("That time has not come yet.")
     with database.atomic():
-        entry = write_entry("event", words, hand, row.id, at=at)
+        entry = write_entry("event", words, actor, row.id, at=at)
         DeviceEvent.create(entry=entry, machine=row.id, what=what, at=at)

@@ -10,7 +10,7 @@ from lamplight.store.models import Entry
 
 
 @dataclass(frozen=True)
-class Hand:
+class Actor:
     """Who does something, and when.
 
     Attributes:
@@ -25,7 +25,7 @@ class Hand:
 def write_entry(
     kind: str,
     summary: str,
-    hand: Hand,
+    actor: Actor,
     machine_id: int | None = None,
     at: datetime | None = None,
     note: str = "",
@@ -33,8 +33,8 @@ def write_entry(
 ) -> Entry:
     """Add a line to the log; facts then hang on it."""
     return Entry.create(
-        kind=kind, summary=summary, machine=machine_id, at=at or hand.now, recorded_at=hand.now,
-        keeper=hand.keeper_id, note=note, replaces=replaces_id,
+        kind=kind, summary=summary, machine=machine_id, at=at or actor.now, recorded_at=actor.now,
+        keeper=actor.keeper_id, note=note, replaces=replaces_id,
     )  # fmt: skip
 
 

@@ -6,7 +6,7 @@ from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.core.errors import LamplightError
 from lamplight.core.machine.book import MachineBook
@@ -59,7 +59,7 @@ class FileDoubts(LamplightError):
         self.sentences = tuple(sentences)
 
 
-def import_readings(site: SiteRow, asked: ImportFacts, hand: Hand) -> ImportResult:
+def import_readings(site: SiteRow, asked: ImportFacts, actor: Actor) -> ImportResult:
     """Take a file in whole, or not at all.
 
     Raises:
@@ -78,14 +78,14 @@ def import_readings(site: SiteRow, asked: ImportFacts, hand: Hand) -> ImportResu
             fresh[machine_id, counter], wrong = _new_lines(lines, facts)
             problems += wrong
             if not wrong:
-                refused, unsure = _examined(fresh[machine_id, counter], facts, site.calendar, hand)
+                refused, unsure = _examined(fresh[machine_id, counter], facts, site.calendar, actor)
                 problems += refused
                 doubts += unsure
         if problems:
             raise FileProblems(sorted(problems, key=lambda problem: problem.line))
         if doubts and not asked.confirmed:
             raise FileDoubts(doubts)
-        added = _save(fresh, hand)
+        added = _save(fresh, actor)
     return ImportResult(added, len(rows) - added)
 
 
@@ -125,7 +125,7 @@ def _new_lines(lines: Sequence[Row], facts: CounterBook) -> tuple[list[Row], lis
 
 
 def _examined(
-    fresh: Sequence[Row], facts: CounterBook, calendar: SiteCalendar, hand: Hand
+    fresh: Sequence[Row], facts: CounterBook, calendar: SiteCalendar, actor: Actor
 ) -> tuple[list[Problem], list[str]]:
     """What cannot be so, and what is unlikely, judged by the usage over book and file together."""
     whole = facts.and_(Reading(row.at, row.value) for row in fresh)
@@ -142,23 +142,23 @@ def _examined(
     if problems:
         return problems, []
     for row in fresh:
-        ahead = future_doubt(row.at, calendar, hand.now)
+        ahead = future_doubt(row.at, calendar, actor.now)
         if ahead:
             problems.append(Problem(row.line, "time", f"{row.at:%Y-%m-%d %H:%M}", ahead.sentence, EXAMPLES["time"]))
     if problems:
         return problems, []
-    found = doubtful_among([Reading(row.at, row.value) for row in fresh], facts, calendar, hand.now)
+    found = doubtful_among([Reading(row.at, row.value) for row in fresh], facts, calendar, actor.now)
     named = [(lines[(reading.at, reading.value)], doubt) for reading, doubt in found]
     return [], [f"Line {row.line}, {row.machine}: {doubt.sentence}" for row, doubt in named]
 
 
-def _save(fresh: dict[tuple[int, str], list[Row]], hand: Hand) -> int:
+def _save(fresh: dict[tuple[int, str], list[Row]], actor: Actor) -> int:
     added = 0
     for (machine_id, counter), rows in fresh.items():
         if not rows:
             continue
         said = f"{len(rows)} readings taken in from a file"
-        entry = write_entry("import", said, hand, machine_id)
+        entry = write_entry("import", said, actor, machine_id)
         for row in rows:
             CounterReading.create(
                 entry=entry, machine=machine_id, counter=counter, at=row.at, value=row.value, source="csv"

@@ -5,13 +5,13 @@ from __future__ import annotations
 import re
 from functools import lru_cache
 
-from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.procedures import procedure_for
 from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.core.water.at_machine import WaterAtMachine
-from lamplight.library import shelf
+from lamplight.library import catalogue
 from lamplight.library.schema import KindFile
 from lamplight.store.database import database
 from lamplight.store.models import KindVersion
@@ -23,13 +23,13 @@ MOST_BARE = 200
 
 @lru_cache(maxsize=64)
 def _read(text: str) -> Kind:
-    return shelf.parse(text, KindFile, "kind").core()
+    return catalogue.parse(text, KindFile, "kind").core()
 
 
 def kinds() -> dict[str, Kind]:
     """Every kind by key, in order of their titles."""
     own = {key: _read(text) for key, text in own_kind_texts().items()}
-    return dict(sorted({**shelf.kinds(), **own}.items(), key=lambda pair: pair[1].title.lower()))
+    return dict(sorted({**catalogue.kinds(), **own}.items(), key=lambda pair: pair[1].title.lower()))
 
 
 def kind_of(key: str) -> Kind:
@@ -38,7 +38,7 @@ def kind_of(key: str) -> Kind:
     Raises:
         InvalidInput: when nobody knows it.
     """
-    shipped = shelf.kinds().get(key)
+    shipped = catalogue.kinds().get(key)
     if shipped is not None:
         return shipped
     text = own_kind_text(key)
@@ -50,7 +50,7 @@ def kind_of(key: str) -> Kind:
 _BARE: dict[int, tuple[Kind, Kind]] = {}
 
 
-def kind_as_fitted(kind: Kind, water: WaterAtMachine) -> Kind:
+def equipped_kind(kind: Kind, water: WaterAtMachine) -> Kind:
     """The kind of a machine as its keeper runs it: without the filter where none is fitted."""
     if not water.filter_out:
         return kind
@@ -73,7 +73,7 @@ def text_of(key: str) -> str:
     Raises:
         InvalidInput: when nobody knows it.
     """
-    text = own_kind_text(key) or shelf.kind_text(key)
+    text = own_kind_text(key) or catalogue.kind_text(key)
     if text is None:
         raise InvalidInput(f"There is no kind of machine called “{key}”.")
     return text
@@ -107,7 +107,7 @@ def read_kind(text: str) -> Kind:
     return kind
 
 
-def save_kind(text: str, hand: Hand) -> Kind:
+def save_kind(text: str, actor: Actor) -> Kind:
     """Save one of the keeper's own kinds, new or changed.
 
     Raises:
@@ -115,16 +115,16 @@ def save_kind(text: str, hand: Hand) -> Kind:
         InvalidInput: when it has the key of a shipped kind, or a procedure does not fit it.
     """
     kind = read_kind(text)
-    if kind.key in shelf.kinds():
+    if kind.key in catalogue.kinds():
         raise InvalidInput(f"“{kind.key}” is a shipped kind. Give yours another key.")
     known = own_kind_text(kind.key) is not None
     with database.atomic():
-        entry = write_entry("kind", f"Kind “{kind.title}” " + ("changed" if known else "written"), hand)
+        entry = write_entry("kind", f"Kind “{kind.title}” " + ("changed" if known else "written"), actor)
         KindVersion.create(entry=entry, key=kind.key, text=text)
     return kind
 
 
-def delete_kind(key: str, hand: Hand) -> None:
+def delete_kind(key: str, actor: Actor) -> None:
     """Delete one of the keeper's own kinds; the log can bring it back.
 
     Raises:
@@ -137,5 +137,5 @@ def delete_kind(key: str, hand: Hand) -> None:
     if used:
         raise InvalidInput(f"{', '.join(used)} {'is' if len(used) == 1 else 'are'} of this kind. Change that first.")
     with database.atomic():
-        entry = write_entry("kind", f"Kind “{_read(text).title}” deleted", hand)
+        entry = write_entry("kind", f"Kind “{_read(text).title}” deleted", actor)
         KindVersion.create(entry=entry, key=key, text=text, deleted=True)

@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 
-from lamplight.actions.entries import Hand, optional, required, write_entry
+from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.water import fit_cartridge, renew_cartridge, set_up
+from lamplight.actions.water import install_cartridge, renew_cartridge, set_up
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput
 from lamplight.core.usage.counters import Reading
@@ -62,24 +62,24 @@ class NewMachine:
         counters: what each counter shows now.
         last_done: by item key; an item left out is not known.
         source: the name of its water.
-        cartridge, fitted_at: what is fitted and since when, or None.
+        cartridge, installed_at: what is fitted and since when, or None.
     """
 
     counters: Mapping[str, int] = field(default_factory=dict)
     last_done: Mapping[str, LastDoneAnswer] = field(default_factory=dict)
     source: str = MAINS
     cartridge: Cartridge | None = None
-    fitted_at: datetime | None = None
+    installed_at: datetime | None = None
 
 
-def add_machine(site_id: int, fields: MachineFields, start: NewMachine, hand: Hand) -> int:
+def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: Actor) -> int:
     """Add a machine with what is known of it; answers its id.
 
     Args:
         site_id: where it stands.
         fields: name, kind and so on.
         start: counters, last times, water and filter.
-        hand: who, and when.
+        actor: who, and when.
 
     Raises:
         InvalidInput: for a name that is missing or taken, an unknown kind, a count out of range, or
@@ -87,24 +87,24 @@ def add_machine(site_id: int, fields: MachineFields, start: NewMachine, hand: Ha
     """
     fields = _checked(site_id, fields)
     for value in start.counters.values():
-        Reading(hand.now, value)
+        Reading(actor.now, value)
     for answer in start.last_done.values():
-        check_last_done(answer, start.counters.get("drinks"), hand.now)
+        check_last_done(answer, start.counters.get("drinks"), actor.now)
     with database.atomic():
         machine = Machine.create(site=site_id)
-        entry = write_entry("machine", f"{fields.name} added", hand, machine.id)
+        entry = write_entry("machine", f"{fields.name} added", actor, machine.id)
         MachineVersion.create(entry=entry, machine=machine, **vars(fields))
         for counter, value in start.counters.items():
             CounterReading.create(
-                entry=entry, machine=machine, counter=counter, at=hand.now, value=value, source="start"
+                entry=entry, machine=machine, counter=counter, at=actor.now, value=value, source="start"
             )
         for item, answer in start.last_done.items():
             CareDone.create(entry=entry, machine=machine, item=item, at=answer.at, value=answer.value)
         row = MachineRow(machine.id, fields.name, fields.kind, "", "", None, False)
         if start.source != MAINS:
-            set_up(row, Setup(source=start.source), hand)
+            set_up(row, Setup(source=start.source), actor)
         if start.cartridge is not None:
-            fit_cartridge(row, start.cartridge, start.fitted_at or hand.now, hand)
+            install_cartridge(row, start.cartridge, start.installed_at or actor.now, actor)
     return machine.id
 
 
@@ -124,7 +124,7 @@ def check_last_done(answer: LastDoneAnswer, counter_now: int | None, now: dateti
         raise InvalidInput("When it was last done the counter cannot have shown more than it does now.")
 
 
-def change_machine(site_id: int, row: MachineRow, fields: MachineFields, retired: bool, hand: Hand) -> None:
+def change_machine(site_id: int, row: MachineRow, fields: MachineFields, retired: bool, actor: Actor) -> None:
     """Change what is known of a machine, or take it out of service.
 
     Raises:
@@ -133,11 +133,11 @@ def change_machine(site_id: int, row: MachineRow, fields: MachineFields, retired
     fields = _checked(site_id, fields, row.id)
     said = f"{fields.name} taken out of service" if retired and not row.retired else f"{fields.name} changed"
     with database.atomic():
-        entry = write_entry("machine", said, hand, row.id)
+        entry = write_entry("machine", said, actor, row.id)
         MachineVersion.create(entry=entry, machine=row.id, retired=retired, **vars(fields))
 
 
-def set_limit(row: MachineRow, item_key: str, trigger_key: str, limit: int | None, reason: str, hand: Hand) -> None:
+def set_limit(row: MachineRow, item_key: str, trigger_key: str, limit: int | None, reason: str, actor: Actor) -> None:
     """Set the keeper's own limit of a trigger; None takes the kind's again.
 
     Raises:
@@ -151,11 +151,11 @@ def set_limit(row: MachineRow, item_key: str, trigger_key: str, limit: int | Non
         replace(trigger, limit=limit)
     said = f"{item.title}: every {limit or trigger.limit} {trigger_key}" + ("" if limit else ", as its kind has it")
     with database.atomic():
-        entry = write_entry("limit", said, hand, row.id, note=optional(reason, "The reason", 200))
+        entry = write_entry("limit", said, actor, row.id, note=optional(reason, "The reason", 200))
         LimitVersion.create(entry=entry, machine=row.id, item=item_key, trigger=trigger_key, limit=limit, reason=reason)
 
 
-def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter_now: int | None, hand: Hand) -> None:
+def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter_now: int | None, actor: Actor) -> None:
     """Write down when an item was last done, where no run was led.
 
     Raises:
@@ -164,10 +164,10 @@ def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter
     item = kind_of(row.kind).item(item_key)
     if item is None:
         raise InvalidInput(f"{row.name} has no such care item.")
-    check_last_done(answer, counter_now, hand.now)
+    check_last_done(answer, counter_now, actor.now)
     when = f"at counter {answer.value}" if answer.at is None else "written down"
     with database.atomic():
-        entry = write_entry("done", f"{item.title} {when}", hand, row.id, at=answer.at)
+        entry = write_entry("done", f"{item.title} {when}", actor, row.id, at=answer.at)
         CareDone.create(entry=entry, machine=row.id, item=item_key, at=answer.at, value=answer.value)
         if answer.at is not None:
             renew_cartridge(entry.id, row.id, item, kind_of(row.kind), answer.at)

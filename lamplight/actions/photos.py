@@ -8,7 +8,7 @@ from pathlib import Path
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from lamplight.actions.entries import Hand, optional, write_entry
+from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.store.database import database, photo_folder
 from lamplight.store.models import Photo
@@ -43,7 +43,7 @@ def shrunk(data: bytes) -> tuple[bytes, int, int]:
     return out.getvalue(), fresh.width, fresh.height
 
 
-def add_photo(run: RunRow, data: bytes, title: str, hand: Hand) -> str:
+def add_photo(run: RunRow, data: bytes, title: str, actor: Actor) -> str:
     """Keep a photo with a run; answers its file name.
 
     Raises:
@@ -61,10 +61,10 @@ def add_photo(run: RunRow, data: bytes, title: str, hand: Hand) -> str:
     try:
         with database.atomic():
             words = f"Photo: {title or state.procedure.title}"
-            entry = write_entry("photo", words, hand, run.machine_id)
+            entry = write_entry("photo", words, actor, run.machine_id)
             Photo.create(
                 entry=entry, machine=run.machine_id, run=run.id, step=step, title=title, file=name, width=width,
-                height=height, at=hand.now,
+                height=height, at=actor.now,
             )  # fmt: skip
     except BaseException:
         path.unlink(missing_ok=True)

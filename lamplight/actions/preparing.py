@@ -6,10 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from lamplight.actions.entries import Hand, write_entry
-from lamplight.actions.outlook import MachineLook
+from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.machine_views import MachineView
 from lamplight.actions.procedures import FREE, procedure_for
-from lamplight.actions.products import cupboard, products, roles, serving
+from lamplight.actions.stock import products, roles, serving, stock_held
 from lamplight.actions.water import FILTER_ITEM
 from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.care.item import Due
@@ -22,11 +22,11 @@ from lamplight.core.machine.kind import Kind
 from lamplight.core.run.clock import Learned, keeper_seconds, learned, learned_steps, total_seconds, with_learned
 from lamplight.core.run.state import RunContext
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.site.work_windows import Rush, collision, next_good_time
+from lamplight.core.site.work_windows import Rush, collision, next_work_window
 from lamplight.core.stock.stock import Holding, enough
 from lamplight.core.words import units_in_words
 from lamplight.store.database import database
-from lamplight.store.models import PutOff
+from lamplight.store.models import Deferral
 from lamplight.store.runs import ended_runs, finished_runs, left_inside
 from lamplight.store.sites import MachineRow
 
@@ -34,7 +34,7 @@ from lamplight.store.sites import MachineRow
 USUAL_VESSELS_ML = (500, 1000, 1500, 2000, 3000, 5000)
 LARGEST_OFFERED_ML = 2000
 DRAINED_TRAY_ML = 100_000
-LONGEST_PUT_OFF = timedelta(days=60)
+LONGEST_DEFERRAL = timedelta(days=60)
 # Who does not begin now is not back within a quarter of an hour; ours, no source.
 NOT_NOW = timedelta(minutes=15)
 
@@ -50,7 +50,7 @@ class Choice:
 
 
 @dataclass(frozen=True)
-class AtHand:
+class StockedNeed:
     """A need, and whether the cupboard has it.
 
     Attributes:
@@ -75,7 +75,7 @@ class Preparation:
         due: where the item stands; None for a free procedure.
         procedure: fitted, with the machine's own times.
         choices: products to choose between.
-        at_hand: what to have at hand.
+        stocked_needs: what to have at hand.
         context: what the run begins with.
         plan: what becomes of the water in the chosen containers.
         vessels: millilitres under each outlet, with the outlet's words.
@@ -83,7 +83,7 @@ class Preparation:
         learned: the machine's own times, after three runs.
         usable_at: when the machine can be used again.
         rush: what it would collide with, or None.
-        good_time: the next moment without a collision, a quarter of an hour from now at least.
+        work_window: the next moment without a collision, a quarter of an hour from now at least.
         instead: key and title of the item that takes its place today, or None.
         against: why it must not begin, in a sentence, or empty.
     """
@@ -92,7 +92,7 @@ class Preparation:
     due: Due | None
     procedure: Procedure
     choices: tuple[Choice, ...]
-    at_hand: tuple[AtHand, ...]
+    stocked_needs: tuple[StockedNeed, ...]
     context: RunContext
     plan: ContainerPlan
     vessels: tuple[tuple[str, str, int], ...]
@@ -101,7 +101,7 @@ class Preparation:
     learned: Learned | None
     usable_at: datetime
     rush: Rush | None
-    good_time: datetime
+    work_window: datetime
     instead: tuple[str, str] | None
     against: str
 
@@ -117,19 +117,19 @@ class Wishes:
 NO_WISHES = Wishes({}, {})
 
 
-def _with_what_is_there(line: NeedLine, held: Holding | None) -> AtHand:
+def _with_what_is_there(line: NeedLine, held: Holding | None) -> StockedNeed:
     if held is None or held.amount is None:
-        return AtHand(line, held, None)
-    return AtHand(line, held, enough(held, line.units), units_in_words(held.amount, products()[line.product].unit))
+        return StockedNeed(line, held, None)
+    return StockedNeed(line, held, enough(held, line.units), units_in_words(held.amount, products()[line.product].unit))
 
 
 def prepare(
-    look: MachineLook, key: str, calendar: SiteCalendar, now: datetime, wishes: Wishes = NO_WISHES
+    view: MachineView, key: str, calendar: SiteCalendar, now: datetime, wishes: Wishes = NO_WISHES
 ) -> Preparation:
     """Everything that can be said before a job begins.
 
     Args:
-        look: the machine.
+        view: the machine.
         key: of the care item, or of a free procedure.
         calendar: of the site.
         now: when it would begin.
@@ -138,40 +138,40 @@ def prepare(
     Raises:
         InvalidInput: when the machine has no such item that is guided, or a container holds nothing.
     """
-    due = look.assessment.due(key)
-    item = look.kind.item(key)
+    due = view.status.due(key)
+    item = view.kind.item(key)
     procedure_key = key if key in FREE else (item.procedure if item else "")
     if not procedure_key:
-        raise InvalidInput(f"{look.row.name} has no such care item that is guided.")
-    past = ended_runs(look.row.id, item=key)
+        raise InvalidInput(f"{view.row.name} has no such care item that is guided.")
+    past = ended_runs(view.row.id, item=key)
     last = past[0].state.context if past else RunContext()
-    chosen = _chosen(look, wishes.products, last)
-    finished = finished_runs(look.row.id, key)
-    procedure = with_learned(procedure_for(_serves(look, key), procedure_key, chosen), learned_steps(finished))
+    chosen = _chosen(view, wishes.products, last)
+    finished = finished_runs(view.row.id, key)
+    procedure = with_learned(procedure_for(_serves(view, key), procedure_key, chosen), learned_steps(finished))
     sizes = {
         outlet: wishes.vessels.get(outlet) or last.vessels.get(outlet) or _offered(procedure, outlet)
         for outlet, _ in procedure.outlets
     }
-    plan = procedure.containers(vessels_of(look.kind, procedure, sizes))
-    inside = left_inside(look.row.id)
+    plan = procedure.containers(vessels_of(view.kind, procedure, sizes))
+    inside = left_inside(view.row.id)
     context = RunContext(
         products={role: chosen[role] for role in procedure.roles if role in chosen},
         accepts={role: roles()[role].accepts for role in procedure.roles if role in roles()},
         inside=inside,
-        filter_fitted=_filter_fitted(look),
+        filter_installed=_filter_installed(view),
         vessels=sizes,
     )
     total = total_seconds(procedure)
     taken = [round((run.ended_at - run.begun_at).total_seconds()) for run in finished if run.ended_at]
     own = learned(taken)
     total = own.median_s if own else total
-    held = cupboard()
+    held = stock_held()
     return Preparation(
         key=key,
         due=due,
         procedure=procedure,
         choices=_choices(procedure, chosen),
-        at_hand=tuple(
+        stocked_needs=tuple(
             _with_what_is_there(line, held.get(line.product) if line.product else None)
             for line in need_lines(procedure, chosen)
         ),
@@ -183,15 +183,15 @@ def prepare(
         learned=own,
         usable_at=now + timedelta(seconds=total),
         rush=collision(now, total, calendar),
-        good_time=_good_time(now, total, calendar),
-        instead=_instead(look, due),
+        work_window=_work_window(now, total, calendar),
+        instead=_instead(view, due),
         against=against(procedure, context),
     )
 
 
-def _chosen(look: MachineLook, wanted: Mapping[str, str], last: RunContext) -> dict[str, Product]:
+def _chosen(view: MachineView, wanted: Mapping[str, str], last: RunContext) -> dict[str, Product]:
     """The product for each role: as wished, else as last time, else the usual one."""
-    known, found = products(), dict(look.serving)
+    known, found = products(), dict(view.serving)
     for role, product in last.products.items():
         if product.key in known:
             found[role] = known[product.key]
@@ -222,32 +222,32 @@ def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> li
     return [*found, Vessel(TRAY, tray, (TRAY,))] if tray else found
 
 
-def _good_time(now: datetime, seconds: int, calendar: SiteCalendar) -> datetime:
+def _work_window(now: datetime, seconds: int, calendar: SiteCalendar) -> datetime:
     """For who does not begin now: when the rush of now is over, else the next good time."""
     soonest = now + NOT_NOW
     day = calendar.today(soonest)
     there = calendar.is_open(day) and calendar.opening(day) <= soonest <= calendar.closing(day)
     if there and collision(now, seconds, calendar) and not collision(soonest, seconds, calendar):
         return soonest
-    return next_good_time(soonest, seconds, calendar)
+    return next_work_window(soonest, seconds, calendar)
 
 
-def _serves(look: MachineLook, key: str) -> Kind:
+def _serves(view: MachineView, key: str) -> Kind:
     """The kind that a procedure has to fit: as fitted here, but a filter is put in where none was."""
-    return look.kind if key == FILTER_ITEM else look.fitted
+    return view.kind if key == FILTER_ITEM else view.equipped
 
 
-def _filter_fitted(look: MachineLook) -> bool:
+def _filter_installed(view: MachineView) -> bool:
     """Whether a filter sits in the tank: as the book has it, else as the kind usually has."""
-    if look.fitted.part(FILTER_PART) is None or "plumbed" in look.kind.traits:
+    if view.equipped.part(FILTER_PART) is None or "plumbed" in view.kind.traits:
         return False
-    return look.assessment.book.water.cartridge is not None or look.kind.cartridge is not None
+    return view.status.book.water.cartridge is not None or view.kind.cartridge is not None
 
 
-def _instead(look: MachineLook, due: Due | None) -> tuple[str, str] | None:
+def _instead(view: MachineView, due: Due | None) -> tuple[str, str] | None:
     if due is None or not due.covered_by:
         return None
-    other = next((o for o in look.assessment.dues if o.item.title == due.covered_by), None)
+    other = next((o for o in view.status.dues if o.item.title == due.covered_by), None)
     return (other.item.key, other.item.title) if other else None
 
 
@@ -261,7 +261,7 @@ def against(procedure: Procedure, context: RunContext) -> str:
             product = context.products.get(role)
             places = [place for place, wanted in step.puts if wanted == role]
             accepted: frozenset[Chemistry] = context.accepts.get(role, frozenset())
-            fitted = context.filter_fitted and "filter" not in out
+            fitted = context.filter_installed and "filter" not in out
             reason = refusal(product, places, inside, accepted, fitted) if product else None
             if reason:
                 return reason
@@ -269,14 +269,14 @@ def against(procedure: Procedure, context: RunContext) -> str:
     return ""
 
 
-def put_off(row: MachineRow, item: Due, until: datetime, hand: Hand) -> None:
+def defer(row: MachineRow, item: Due, until: datetime, actor: Actor) -> None:
     """Write down that a job is left for later.
 
     Raises:
         InvalidInput: when the moment is past or more than 60 days ahead.
     """
-    if not hand.now < until <= hand.now + LONGEST_PUT_OFF:
+    if not actor.now < until <= actor.now + LONGEST_DEFERRAL:
         raise InvalidInput("Choose a moment that is still to come, within 60 days.")
     with database.atomic():
-        entry = write_entry("put off", f"{item.item.title} put off", hand, row.id)
-        PutOff.create(entry=entry, machine=row.id, item=item.item.key, at=hand.now, until=until)
+        entry = write_entry("put off", f"{item.item.title} put off", actor, row.id)
+        Deferral.create(entry=entry, machine=row.id, item=item.item.key, at=actor.now, until=until)

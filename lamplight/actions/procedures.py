@@ -6,14 +6,14 @@ import re
 from collections.abc import Mapping
 from functools import lru_cache
 
-from lamplight.actions.entries import Hand, write_entry
-from lamplight.actions.products import products
+from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.stock import products
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import fit_procedure, fitting_of
+from lamplight.core.job.adapt import adapt_procedure, adaptation_of
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.machine.kind import Kind
-from lamplight.library import shelf
+from lamplight.library import catalogue
 from lamplight.store.database import database
 from lamplight.store.models import ProcedureVersion
 from lamplight.store.texts import own_procedure_text, own_procedure_texts
@@ -27,13 +27,13 @@ FREE = (END_OF_DAY, RINSE_OUT)
 
 @lru_cache(maxsize=64)
 def _read(text: str) -> ShippedProcedure:
-    return shelf.read_procedure(text)
+    return catalogue.read_procedure(text)
 
 
 def procedures() -> dict[str, ShippedProcedure]:
     """Every procedure by key, in order of their titles."""
     own = {key: _read(text) for key, text in own_procedure_texts().items()}
-    return dict(sorted({**shelf.procedures(), **own}.items(), key=lambda pair: pair[1].plain.title.lower()))
+    return dict(sorted({**catalogue.procedures(), **own}.items(), key=lambda pair: pair[1].plain.title.lower()))
 
 
 def known_procedure(key: str) -> ShippedProcedure:
@@ -42,7 +42,7 @@ def known_procedure(key: str) -> ShippedProcedure:
     Raises:
         InvalidInput: when nobody knows it.
     """
-    shipped = shelf.procedures().get(key)
+    shipped = catalogue.procedures().get(key)
     if shipped is not None:
         return shipped
     text = own_procedure_text(key)
@@ -53,7 +53,7 @@ def known_procedure(key: str) -> ShippedProcedure:
 
 def usual_products(kind: Kind) -> dict[str, Product]:
     """The product that usually serves each role on a kind."""
-    return shelf.usual_products(kind, products())
+    return catalogue.usual_products(kind, products())
 
 
 _FITTED: dict[tuple[int, int, tuple[object, ...]], tuple[Kind, ShippedProcedure, Procedure]] = {}
@@ -78,7 +78,7 @@ def procedure_for(kind: Kind, key: str, serving: Mapping[str, Product] | None = 
     if asked not in _FITTED:
         if len(_FITTED) > MOST_FITTED:
             _FITTED.clear()
-        fitted = fit_procedure(shipped, fitting_of(kind, shelf.defaults(), serving))
+        fitted = adapt_procedure(shipped, adaptation_of(kind, catalogue.defaults(), serving))
         _FITTED[asked] = (kind, shipped, fitted)
     return _FITTED[asked][2]
 
@@ -94,7 +94,7 @@ def text_of_procedure(key: str) -> str:
     Raises:
         InvalidInput: when nobody knows it.
     """
-    text = own_procedure_text(key) or shelf.procedure_text(key)
+    text = own_procedure_text(key) or catalogue.procedure_text(key)
     if text is None:
         raise InvalidInput(f"There is no procedure called “{key}”.")
     return text
@@ -123,7 +123,7 @@ def read_procedure(text: str) -> ShippedProcedure:
     return _read(text)
 
 
-def save_procedure(text: str, hand: Hand) -> ShippedProcedure:
+def save_procedure(text: str, actor: Actor) -> ShippedProcedure:
     """Save one of the keeper's own procedures, new or changed. Runs that are under way keep the old one.
 
     Raises:
@@ -132,14 +132,14 @@ def save_procedure(text: str, hand: Hand) -> ShippedProcedure:
     """
     shipped = read_procedure(text)
     key = shipped.plain.key
-    if key in shelf.procedures():
+    if key in catalogue.procedures():
         raise InvalidInput(f"“{key}” is a shipped procedure. Give yours another key.")
     for kind in _users(key):
-        fit_procedure(shipped, fitting_of(kind, shelf.defaults(), usual_products(kind)))
+        adapt_procedure(shipped, adaptation_of(kind, catalogue.defaults(), usual_products(kind)))
     known = own_procedure_text(key) is not None
     with database.atomic():
         said = f"Procedure “{shipped.plain.title}” " + ("changed" if known else "written")
-        entry = write_entry("procedure", said, hand)
+        entry = write_entry("procedure", said, actor)
         ProcedureVersion.create(entry=entry, key=key, text=text)
     return shipped
 
@@ -151,7 +151,7 @@ def _users(key: str) -> list[Kind]:
     return [kind for kind in kinds().values() if any(item.procedure == key for item in kind.items)]
 
 
-def delete_procedure(key: str, hand: Hand) -> None:
+def delete_procedure(key: str, actor: Actor) -> None:
     """Delete one of the keeper's own procedures; the log can bring it back.
 
     Raises:
@@ -165,5 +165,5 @@ def delete_procedure(key: str, hand: Hand) -> None:
         verb = "uses" if len(users) == 1 else "use"
         raise InvalidInput(f"{', '.join(users)} {verb} this procedure. Change that first.")
     with database.atomic():
-        entry = write_entry("procedure", f"Procedure “{_read(text).plain.title}” deleted", hand)
+        entry = write_entry("procedure", f"Procedure “{_read(text).plain.title}” deleted", actor)
         ProcedureVersion.create(entry=entry, key=key, text=text, deleted=True)

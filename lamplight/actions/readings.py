@@ -6,11 +6,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.entries import Actor, write_entry
 from lamplight.core.errors import InvalidInput, LamplightError
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading
-from lamplight.core.usage.plausibility import Doubt, Force, examine
+from lamplight.core.usage.plausibility import Doubt, Severity, check_plausibility
 from lamplight.core.usage.usage import Usage
 from lamplight.core.usage.weekday_rates import usage_of
 from lamplight.core.words import grouped
@@ -62,18 +62,18 @@ def _open_doubts(
     typed: TypedReading, known: CounterBook, usage: Usage, calendar: SiteCalendar, now: datetime
 ) -> tuple[Doubt, ...]:
     unit = COUNTER_WORDS.get(typed.counter, "drinks")
-    doubts = examine(typed.value, typed.at, known.row_at(typed.at), usage, calendar, now, unit)
+    doubts = check_plausibility(typed.value, typed.at, known.row_at(typed.at), usage, calendar, now, unit)
     return tuple(doubt for doubt in doubts if not answered(doubt, typed.answer))
 
 
 def answered(doubt: Doubt, answer: str) -> bool:
     """Whether the keeper's answer settles a doubt."""
-    if doubt.force is Force.REFUSE:
+    if doubt.force is Severity.REFUSE:
         return False
     return answer in ((RESTARTED, SWAPPED) if doubt.falls else (AS_TYPED,))
 
 
-def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, hand: Hand, source: str = "typed") -> int:
+def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, actor: Actor, source: str = "typed") -> int:
     """Save several readings, all or none; answers how many were new.
 
     Raises:
@@ -82,22 +82,22 @@ def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, hand: H
     with database.atomic():
         doubtful = {}
         for reading in typed:
-            found = doubts_about(reading, calendar, hand.now)
+            found = doubts_about(reading, calendar, actor.now)
             if found:
                 doubtful[reading.machine_id, reading.counter] = found
         if doubtful:
             raise DoubtfulReadings(doubtful)
-        return sum(_save(reading, calendar, hand, source) for reading in typed)
+        return sum(_save(reading, calendar, actor, source) for reading in typed)
 
 
-def _save(typed: TypedReading, calendar: SiteCalendar, hand: Hand, source: str) -> bool:
+def _save(typed: TypedReading, calendar: SiteCalendar, actor: Actor, source: str) -> bool:
     known = _facts(typed)
     if Reading(typed.at, typed.value) in known.readings:
         return False
     said = f"{counter_title(typed.counter)} {grouped(typed.value)}"
     if typed.answer in (RESTARTED, SWAPPED):
         said += ", restarted at zero" if typed.answer == RESTARTED else ", board changed"
-    entry = write_entry("reading", said, hand, typed.machine_id, at=typed.at)
+    entry = write_entry("reading", said, actor, typed.machine_id, at=typed.at)
     add_reading(entry, typed, known, calendar, source)
     return True
 
@@ -139,7 +139,7 @@ def _reading(machine_id: int, reading_id: int) -> ReadingRow:
 
 
 def correct_reading(
-    machine_id: int, reading_id: int, value: int, at: datetime, answer: str, calendar: SiteCalendar, hand: Hand
+    machine_id: int, reading_id: int, value: int, at: datetime, answer: str, calendar: SiteCalendar, actor: Actor
 ) -> None:
     """Put another value or time in the place of a reading.
 
@@ -151,17 +151,17 @@ def correct_reading(
         old = _reading(machine_id, reading_id)
         typed = TypedReading(machine_id, value, at, answer, counter=old.counter)
         rest = _facts(typed).but(Reading(old.at, old.value))
-        usage = usage_of(rest, calendar, hand.now)
-        found = _open_doubts(typed, rest, usage, calendar, hand.now)
+        usage = usage_of(rest, calendar, actor.now)
+        found = _open_doubts(typed, rest, usage, calendar, actor.now)
         if found:
             raise DoubtfulReadings({(machine_id, old.counter): found})
         said = f"{counter_title(old.counter)} {grouped(old.value)} corrected to {grouped(value)}"
-        entry = write_entry("correction", said, hand, machine_id, at=at, replaces_id=old.entry_id)
+        entry = write_entry("correction", said, actor, machine_id, at=at, replaces_id=old.entry_id)
         ReadingRemoval.create(entry=entry, reading=reading_id)
         add_reading(entry, typed, rest, calendar, old.source)
 
 
-def remove_reading(machine_id: int, reading_id: int, hand: Hand) -> None:
+def remove_reading(machine_id: int, reading_id: int, actor: Actor) -> None:
     """Take a reading out of the book; the log keeps it.
 
     Raises:
@@ -170,5 +170,5 @@ def remove_reading(machine_id: int, reading_id: int, hand: Hand) -> None:
     with database.atomic():
         old = _reading(machine_id, reading_id)
         said = f"{counter_title(old.counter)} {grouped(old.value)} removed"
-        entry = write_entry("removal", said, hand, machine_id, at=old.at, replaces_id=old.entry_id)
+        entry = write_entry("removal", said, actor, machine_id, at=old.at, replaces_id=old.entry_id)
         ReadingRemoval.create(entry=entry, reading=reading_id)

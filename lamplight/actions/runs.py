@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import timedelta
 
-from lamplight.actions.entries import Hand, optional, write_entry
+from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.outlook import look_at
+from lamplight.actions.machine_views import machine_view
 from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
 from lamplight.actions.water import renew_cartridge
@@ -26,6 +26,7 @@ from lamplight.store.database import database
 from lamplight.store.models import (
     CareDone,
     Cleaning,
+    ConfirmationGiven,
     DeviceEvent,
     Entry,
     Inspected,
@@ -33,7 +34,6 @@ from lamplight.store.models import (
     Run,
     RunEventRow,
     StockMoveFact,
-    TruthTold,
 )
 from lamplight.store.runs import RunRow, as_data, last_inspections, open_runs, run_row
 from lamplight.store.sites import MachineRow, SiteRow, machine
@@ -65,7 +65,7 @@ class Finish:
 
 
 def begin_run(
-    site: SiteRow, row: MachineRow, key: str, hand: Hand, wishes: Wishes = NO_WISHES, anyway: bool = False
+    site: SiteRow, row: MachineRow, key: str, actor: Actor, wishes: Wishes = NO_WISHES, anyway: bool = False
 ) -> int:
     """Begin the job of a care item, or a free procedure, on a machine; answers the run's id.
 
@@ -73,7 +73,7 @@ def begin_run(
         site: where it stands.
         row: the machine.
         key: of the item or the free procedure.
-        hand: whose.
+        actor: whose.
         wishes: products and containers that were chosen.
         anyway: although another item takes its place today.
 
@@ -86,24 +86,24 @@ def begin_run(
         if going:
             title = going.state.procedure.title
             raise InvalidInput(f"{title} is still open on {row.name}. Finish it or give it up first.")
-        look = look_at(site, row.id, hand.now)
-        if look is None:
+        view = machine_view(site, row.id, actor.now)
+        if view is None:
             raise InvalidInput("There is no such machine.")
-        ready = prepare(look, key, site.calendar, hand.now, wishes)
+        ready = prepare(view, key, site.calendar, actor.now, wishes)
         if ready.against:
             raise InvalidInput(ready.against)
         if ready.instead and not anyway:
             raise InvalidInput(f"{ready.instead[1]} takes its place today: never one on top of the other.")
         title = ready.due.item.title if ready.due else ready.procedure.title
-        entry = write_entry("run", title, hand, row.id)
+        entry = write_entry("run", title, actor, row.id)
         run = Run.create(
-            entry=entry, machine=row.id, item=key, begun_at=hand.now,
+            entry=entry, machine=row.id, item=key, begun_at=actor.now,
             snapshot=as_data(ready.procedure), context=as_data(ready.context),
         )  # fmt: skip
     return run.id
 
 
-def answer_step(run_id: int, kind: EventKind, step: int, hand: Hand, text: str = "") -> RunRow:
+def answer_step(run_id: int, kind: EventKind, step: int, actor: Actor, text: str = "") -> RunRow:
     """Add an event to a run; answers where it then stands.
 
     Raises:
@@ -115,8 +115,8 @@ def answer_step(run_id: int, kind: EventKind, step: int, hand: Hand, text: str =
     text = optional(text, "The text", 500)
     with database.atomic():
         row = _current(run_id)
-        after = apply(row.state, RunEvent(kind, hand.now, step, text=text))
-        _store(run_id, kind, step, hand, text)
+        after = apply(row.state, RunEvent(kind, actor.now, step, text=text))
+        _store(run_id, kind, step, actor, text)
     return replace(row, state=after)
 
 
@@ -134,8 +134,8 @@ def _existing(run_id: int) -> RunRow:
     return row
 
 
-def _store(run_id: int, kind: EventKind, step: int, hand: Hand, text: str) -> None:
-    RunEventRow.create(run=run_id, kind=kind.value, at=hand.now, step=step, keeper=hand.keeper_id, text=text)
+def _store(run_id: int, kind: EventKind, step: int, actor: Actor, text: str) -> None:
+    RunEventRow.create(run=run_id, kind=kind.value, at=actor.now, step=step, keeper=actor.keeper_id, text=text)
 
 
 def asks_for_lamp(kind: Kind, run: RunRow) -> bool:
@@ -144,12 +144,12 @@ def asks_for_lamp(kind: Kind, run: RunRow) -> bool:
     return item is not None and any(isinstance(trigger, Prompted) for trigger in item.triggers)
 
 
-def inspections_due(run: RunRow, hand: Hand) -> tuple[str, ...]:
+def inspections_due(run: RunRow, actor: Actor) -> tuple[str, ...]:
     """What the end of a run wants looked at, by key."""
-    return due_inspections(run.state.procedure.inspects, last_inspections(run.machine_id), hand.now)
+    return due_inspections(run.state.procedure.inspects, last_inspections(run.machine_id), actor.now)
 
 
-def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, hand: Hand) -> RunRow:
+def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Actor) -> RunRow:
     """End a run: what it settles is done, its counter is read, cleaning drinks and products come off.
 
     Raises:
@@ -164,55 +164,54 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, hand: Hand
     note = optional(finish.note, "The note", 500)
     with database.atomic():
         row = _current(run_id)
-        apply(row.state, RunEvent(EventKind.FINISH, hand.now, step))
+        apply(row.state, RunEvent(EventKind.FINISH, actor.now, step))
         if note:
-            _store(run_id, EventKind.NOTE, step, hand, note)
-        _store(run_id, EventKind.FINISH, step, hand, "")
+            _store(run_id, EventKind.NOTE, step, actor, note)
+        _store(run_id, EventKind.FINISH, step, actor, "")
         if finish.value is not None:
-            _read_counter(row, finish, site.calendar, hand)
+            _read_counter(row, finish, site.calendar, actor)
         if finish.cleaning_drinks:
-            Cleaning.create(entry=row.entry_id, machine=row.machine_id, at=hand.now, drinks=finish.cleaning_drinks)
+            Cleaning.create(entry=row.entry_id, machine=row.machine_id, at=actor.now, drinks=finish.cleaning_drinks)
         own = machine(site.id, row.machine_id)
-        _settle(row, kind_of(own.kind), hand) if own else None
-        _tell(row, finish, hand)
-        _use_up(row, finish, hand)
+        _settle(row, kind_of(own.kind), actor) if own else None
+        _tell(row, finish, actor)
+        _use_up(row, finish, actor)
     return _existing(run_id)
 
 
-def _settle(row: RunRow, kind: Kind, hand: Hand) -> None:
-    """What counts as done: the item and what its procedure settles, where no truth speaks against it."""
-    if not settles(row.state.truths):
+def _settle(row: RunRow, kind: Kind, actor: Actor) -> None:
+    """What counts as done: the item and what its procedure settles, where no answer speaks against it."""
+    if not settles(row.state.confirmations):
         return
     item = kind.item(row.item)
-    along = {key for key in row.state.procedure.settles if kind.item(key)}
-    along -= {row.item, *(item.settles if item else ())}
-    for key in ([row.item] if item else []) + sorted(along):
-        CareDone.create(entry=row.entry_id, machine=row.machine_id, item=key, at=hand.now)
-        renew_cartridge(row.entry_id, row.machine_id, kind.item(key), kind, hand.now)
+    along = set(row.state.procedure.settles) - {row.item, *(item.settles if item else ())}
+    for settled in filter(None, (item, *map(kind.item, sorted(along)))):
+        CareDone.create(entry=row.entry_id, machine=row.machine_id, item=settled.key, at=actor.now)
+        renew_cartridge(row.entry_id, row.machine_id, settled, kind, actor.now)
 
 
-def _tell(row: RunRow, finish: Finish, hand: Hand) -> None:
-    """Truths and inspections become facts; a confirmed refill and a lamp that is still lit steer the dues."""
+def _tell(row: RunRow, finish: Finish, actor: Actor) -> None:
+    """Confirmations and inspections become facts; a confirmed refill and a lamp that is still lit steer the dues."""
     around = {"entry": row.entry_id, "machine": row.machine_id}
-    truths = dict(row.state.truths)
+    confirmations = dict(row.state.confirmations)
     if finish.lamp_out is not None:
-        truths[LAMP_OUT] = finish.lamp_out
-    for what, answer in truths.items():
-        TruthTold.create(**around, item=row.item, what=what, answer=answer, at=hand.now)
-    if truths.get(REFILL_CONFIRMED):
-        DeviceEvent.create(**around, what=REFILL, at=hand.now)
+        confirmations[LAMP_OUT] = finish.lamp_out
+    for what, answer in confirmations.items():
+        ConfirmationGiven.create(**around, item=row.item, what=what, answer=answer, at=actor.now)
+    if confirmations.get(REFILL_CONFIRMED):
+        DeviceEvent.create(**around, what=REFILL, at=actor.now)
     if finish.lamp_out is False:
         # After the job: what the machine asks for now it asks for anew.
-        Prompt.create(**around, item=row.item, at=hand.now + timedelta(seconds=1))
+        Prompt.create(**around, item=row.item, at=actor.now + timedelta(seconds=1))
     for what, well in finish.inspected.items():
         if what in INSPECTIONS:
-            Inspected.create(**around, what=what, well=well, at=hand.now)
+            Inspected.create(**around, what=what, well=well, at=actor.now)
 
 
-def _use_up(row: RunRow, finish: Finish, hand: Hand) -> None:
+def _use_up(row: RunRow, finish: Finish, actor: Actor) -> None:
     for product, units in (doses(row.state) if finish.used is None else finish.used).items():
         if units > 0:
-            StockMoveFact.create(entry=row.entry_id, product=product, move=Move.USED.value, amount=units, at=hand.now)
+            StockMoveFact.create(entry=row.entry_id, product=product, move=Move.USED.value, amount=units, at=actor.now)
 
 
 def doses(state: RunState) -> dict[str, float]:
@@ -221,10 +220,10 @@ def doses(state: RunState) -> dict[str, float]:
     return {line.product: line.units for line in lines if line.product}
 
 
-def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, hand: Hand) -> None:
+def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, actor: Actor) -> None:
     assert finish.value is not None
-    typed = TypedReading(row.machine_id, finish.value, hand.now, finish.answer)
-    found = doubts_about(typed, calendar, hand.now)
+    typed = TypedReading(row.machine_id, finish.value, actor.now, finish.answer)
+    found = doubts_about(typed, calendar, actor.now)
     if found:
         raise DoubtfulReadings({(row.machine_id, "drinks"): found})
     add_reading(Entry.get_by_id(row.entry_id), typed, counter_book(row.machine_id, "drinks"), calendar, "run")

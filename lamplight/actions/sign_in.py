@@ -7,7 +7,7 @@ from functools import cache
 from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
 
-from lamplight.actions.entries import Hand, write_entry
+from lamplight.actions.entries import Actor, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.store.database import database
 from lamplight.store.models import KeeperSecret
@@ -18,7 +18,7 @@ SHORTEST, LONGEST = 10, 200
 HASHER = PasswordHasher()
 
 
-def set_passphrase(keeper_id: int, passphrase: str, hand: Hand) -> None:
+def set_passphrase(keeper_id: int, passphrase: str, actor: Actor) -> None:
     """Give a keeper a passphrase, or another one; phones that were signed in are signed out.
 
     Raises:
@@ -29,7 +29,7 @@ def set_passphrase(keeper_id: int, passphrase: str, hand: Hand) -> None:
         raise InvalidInput("There is no such keeper.")
     check_strength(keeper, passphrase)
     with database.atomic():
-        entry = write_entry("passphrase", f"Passphrase of {keeper.name} set", hand)
+        entry = write_entry("passphrase", f"Passphrase of {keeper.name} set", actor)
         KeeperSecret.create(entry=entry, keeper=keeper_id, hashed=HASHER.hash(passphrase))
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import date
 
-from lamplight.actions.entries import Hand, optional, required, write_entry
+from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.store.database import database
@@ -15,7 +15,7 @@ from lamplight.store.sites import SiteRow, keepers, the_site
 LONGEST_CLOSURE_DAYS = 366
 
 
-def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], hand: Hand) -> SiteRow:
+def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], actor: Actor) -> SiteRow:
     """Set up the site, or change what it is called and when it opens.
 
     Raises:
@@ -30,14 +30,14 @@ def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], hand: 
         known = the_site()
         site = Site.get_by_id(known.id) if known else Site.create()
         said = f"Site settings of {name} changed" if known else f"{name} set up"
-        entry = write_entry("site", said, hand)
+        entry = write_entry("site", said, actor)
         SiteVersion.create(entry=entry, site=site, name=name, zone=zone, hours=spans)
         saved = the_site()
     assert saved is not None
     return saved
 
 
-def add_closure(site_id: int, first: date, last: date, label: str, hand: Hand) -> None:
+def add_closure(site_id: int, first: date, last: date, label: str, actor: Actor) -> None:
     """Close the site on some dates, both ends included.
 
     Raises:
@@ -50,11 +50,11 @@ def add_closure(site_id: int, first: date, last: date, label: str, hand: Hand) -
     label = optional(label, "The reason", 80)
     span = f"{first:%a %-d %b %Y}" + (f" to {last:%a %-d %b %Y}" if last > first else "")
     with database.atomic():
-        entry = write_entry("closure", f"Closed {span}" + (f": {label}" if label else ""), hand)
+        entry = write_entry("closure", f"Closed {span}" + (f": {label}" if label else ""), actor)
         Closure.create(entry=entry, site=site_id, first=first, last=last, label=label)
 
 
-def save_keeper(name: str, initials: str, hand: Hand, keeper_id: int | None = None, active: bool = True) -> int:
+def save_keeper(name: str, initials: str, actor: Actor, keeper_id: int | None = None, active: bool = True) -> int:
     """Add a keeper, or change one; answers the keeper's id.
 
     Raises:
@@ -68,6 +68,6 @@ def save_keeper(name: str, initials: str, hand: Hand, keeper_id: int | None = No
     with database.atomic():
         keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
         said = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
-        entry = write_entry("keeper", said, hand)
+        entry = write_entry("keeper", said, actor)
         KeeperVersion.create(entry=entry, keeper=keeper, name=name, initials=initials, active=active)
     return keeper.id

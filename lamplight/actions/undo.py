@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.core.errors import InvalidInput
 from lamplight.core.usage.counters import backwards_pairs
 from lamplight.core.words import grouped
@@ -70,7 +70,7 @@ def _existing(entry_id: int) -> EntryRow:
     return row
 
 
-def undo(entry_id: int, hand: Hand) -> EntryRow:
+def undo(entry_id: int, actor: Actor) -> EntryRow:
     """Mark an entry as undone; nothing is deleted.
 
     Raises:
@@ -85,7 +85,7 @@ def undo(entry_id: int, hand: Hand) -> EntryRow:
         if first_site is not None and first_site.entry_id == entry_id:
             raise InvalidInput("The site itself cannot be undone. Change it under Site.")
         _refuse_corrected(row)
-        _mark(entry_id, hand)
+        _mark(entry_id, actor)
         _refuse_disorder(row)
     return _existing(entry_id)
 
@@ -106,8 +106,8 @@ def put_back(entry_id: int) -> EntryRow:
     return _existing(entry_id)
 
 
-def _mark(entry_id: int, hand: Hand) -> None:
-    Entry.update(undone_at=hand.now, undone_by=hand.keeper_id).where(Entry.id == entry_id).execute()
+def _mark(entry_id: int, actor: Actor) -> None:
+    Entry.update(undone_at=actor.now, undone_by=actor.keeper_id).where(Entry.id == entry_id).execute()
 
 
 def _refuse_corrected(row: EntryRow) -> None:

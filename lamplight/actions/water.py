@@ -5,19 +5,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date, datetime
 
-from lamplight.actions.entries import Hand, required, write_entry
+from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.core.care.item import CareItem
-from lamplight.core.care.own_items import EVERY_SCHOOL
-from lamplight.core.care.triggers import SCHOOLS
+from lamplight.core.care.own_items import WHICHEVER_FIRST
+from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.hardness import WaterTest, convert_hardness
 from lamplight.store.database import database
-from lamplight.store.models import CareDone, CartridgeFit, SetupVersion, WaterTestFact
+from lamplight.store.models import CareDone, CartridgeInstallation, SetupVersion, WaterTestFact
 from lamplight.store.sites import MachineRow
-from lamplight.store.waters import Setup, fits
+from lamplight.store.waters import Setup, installations
 
 FILTER_ITEM = "filter-change"
 LONGEST_WINDOW_DAYS = 30
@@ -38,7 +38,7 @@ class TypedTest:
     unit: str = "dH"
 
 
-def add_water_test(site_id: int, typed: TypedTest, today: date, hand: Hand) -> WaterTest:
+def add_water_test(site_id: int, typed: TypedTest, today: date, actor: Actor) -> WaterTest:
     """Write down a test of one of the site's waters.
 
     Raises:
@@ -58,7 +58,7 @@ def add_water_test(site_id: int, typed: TypedTest, today: date, hand: Hand) -> W
         if value is not None
     ]
     with database.atomic():
-        entry = write_entry("water", f"Water “{source}” tested: {', '.join(parts)}", hand)
+        entry = write_entry("water", f"Water “{source}” tested: {', '.join(parts)}", actor)
         WaterTestFact.create(
             entry=entry, site=site_id, source=source, day=typed.day,
             total_dh=test.total_dh, carbonate_dh=test.carbonate_dh,
@@ -66,19 +66,19 @@ def add_water_test(site_id: int, typed: TypedTest, today: date, hand: Hand) -> W
     return test
 
 
-def fit_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime, hand: Hand) -> None:
+def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime, actor: Actor) -> None:
     """Write down that a cartridge was fitted, which is a filter change, or that it was taken out (None).
 
     Raises:
         InvalidInput: when the moment lies ahead.
     """
-    if at > hand.now:
+    if at > actor.now:
         raise InvalidInput("The time it was fitted has not come yet.")
     said = "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l:g} °dH·L"
     with database.atomic():
-        entry = write_entry("filter", said, hand, row.id, at=at)
+        entry = write_entry("filter", said, actor, row.id, at=at)
         if cartridge is None:
-            CartridgeFit.create(entry=entry, machine=row.id, at=at)
+            CartridgeInstallation.create(entry=entry, machine=row.id, at=at)
             return
         _fitted(entry.id, row.id, cartridge, at)
         if kind_of(row.kind).item(FILTER_ITEM):
@@ -93,7 +93,7 @@ def renew_cartridge(entry_id: int, machine_id: int, item: CareItem, kind: Kind, 
     """
     if FILTER_ITEM not in (item.key, *item.settles):
         return
-    before = [fit.cartridge for fit in fits([machine_id]).get(machine_id, []) if fit.at <= at]
+    before = [fit.cartridge for fit in installations([machine_id]).get(machine_id, []) if fit.at <= at]
     if before and before[-1] is None and item.key != FILTER_ITEM:
         return
     cartridge = next((one for one in reversed(before) if one), kind.cartridge)
@@ -102,26 +102,30 @@ def renew_cartridge(entry_id: int, machine_id: int, item: CareItem, kind: Kind, 
 
 
 def _fitted(entry_id: int, machine_id: int, cartridge: Cartridge, at: datetime) -> None:
-    CartridgeFit.create(
+    CartridgeInstallation.create(
         entry=entry_id, machine=machine_id, at=at, capacity_dh_l=cartridge.capacity_dh_l, bypass=cartridge.bypass,
         residual_dh=cartridge.residual_dh, resin=cartridge.resin.value, months=cartridge.months,
     )  # fmt: skip
 
 
-def set_up(row: MachineRow, setup: Setup, hand: Hand) -> None:
+def set_up(row: MachineRow, setup: Setup, actor: Actor) -> None:
     """Say which water a machine gets, by what its descaling is decided, and how far jobs are taken along.
 
     Raises:
-        InvalidInput: for an unknown school, a missing name of the water, or a window out of range.
+        InvalidInput: for an unknown way, a missing name of the water, or a window out of range.
     """
     source = required(setup.source, "The name of the water", 60)
-    if setup.school not in (EVERY_SCHOOL, *SCHOOLS):
-        raise InvalidInput(f"Descaling goes by {', '.join(SCHOOLS)}, or {EVERY_SCHOOL}.")
+    if setup.descaling_basis not in (WHICHEVER_FIRST, *DESCALING_BASES):
+        raise InvalidInput(f"Descaling goes by {', '.join(DESCALING_BASES)}, or {WHICHEVER_FIRST}.")
     if not 0 <= setup.window_days <= LONGEST_WINDOW_DAYS:
         raise InvalidInput(f"Jobs are taken along 0 to {LONGEST_WINDOW_DAYS} open days ahead.")
     with database.atomic():
-        said = f"Set up: water “{source}”, descaling by {setup.school}"
-        entry = write_entry("setup", said, hand, row.id)
+        said = f"Set up: water “{source}”, descaling by {setup.descaling_basis}"
+        entry = write_entry("setup", said, actor, row.id)
         SetupVersion.create(
-            entry=entry, machine=row.id, source=source, school=setup.school, window_days=setup.window_days
+            entry=entry,
+            machine=row.id,
+            source=source,
+            descaling_basis=setup.descaling_basis,
+            window_days=setup.window_days,
         )

@@ -7,8 +7,8 @@ from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
 from functools import cached_property
 
-from lamplight.core.care.context import Outlook
-from lamplight.core.care.evaluate import judge_all
+from lamplight.core.care.context import EvaluationContext
+from lamplight.core.care.evaluate import evaluate_all
 from lamplight.core.care.item import CareItem, Due, LastDone
 from lamplight.core.care.last_done import last_done, with_settled
 from lamplight.core.care.own_items import own_items
@@ -19,11 +19,11 @@ from lamplight.core.lamps.progress_bars import BarInterval, bar_intervals, follo
 from lamplight.core.lamps.rounds import rounds_of
 from lamplight.core.lamps.sightings import Asked, asked_for
 from lamplight.core.machine.book import MachineBook
-from lamplight.core.machine.estimated_meters import gauges_of
+from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.usage.cumulative import DrinkLine
-from lamplight.core.usage.meters import Gauge
+from lamplight.core.usage.cumulative import CumulativeCount
+from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.usage import Usage
 
 # A prompt that is written down with the end of a job stands a second after it.
@@ -31,48 +31,48 @@ A_MOMENT = timedelta(minutes=1)
 
 
 @dataclass(frozen=True)
-class Assessment:
+class MachineStatus:
     """What follows from a book at a moment.
 
     Attributes:
-        outlook: drinks, litres, calendar and the present.
+        context: drinks, litres, calendar and the present.
         dues: every item, most urgent first.
         book: what it rests on.
         bar_intervals: the machine's own intervals that its progress bars tell, by item key.
         work: what holds all day long.
     """
 
-    outlook: Outlook
+    context: EvaluationContext
     dues: tuple[Due, ...]
     book: MachineBook = field(repr=False)
     bar_intervals: Mapping[str, BarInterval] = field(default_factory=dict)
-    work: DaysWork | None = field(default=None, repr=False, compare=False)
+    work: DayBasis | None = field(default=None, repr=False, compare=False)
 
     @cached_property
     def lamps_expected(self) -> tuple[LampExpected, ...]:
         """When each lamp is expected that the machine's own past has taught, the nearest first."""
         found = []
-        for key, (interval, gauge) in (self.work.lamp_intervals if self.work else {}).items():
-            due, lit = self.due(key), self.outlook.prompts.get(key)
-            since = self.outlook.moment_of(due.last) if due and due.last else None
+        for key, (interval, meter) in (self.work.lamp_intervals if self.work else {}).items():
+            due, lit = self.due(key), self.context.prompts.get(key)
+            since = self.context.moment_of(due.last) if due and due.last else None
             if due is None or since is None or (lit is not None and lit > since):
                 continue
-            expected = lamp_expected(due.item, interval, gauge, since)
+            expected = lamp_expected(due.item, interval, meter, since)
             found += [expected] if expected else []
         return tuple(sorted(found, key=lambda one: one.passage.likely or date.max))
 
     @property
     def usage(self) -> Usage:
         """Drinks a day by weekday."""
-        return self.outlook.usage
+        return self.context.usage
 
     @property
-    def line(self) -> DrinkLine:
+    def cumulative(self) -> CumulativeCount:
         """The drinks over time."""
-        return self.outlook.line
+        return self.context.cumulative
 
     @cached_property
-    def status(self) -> Status:
+    def worst(self) -> Status:
         """Of the most urgent item that nothing takes the place of; clear where there is none."""
         return max((due.status for due in self.dues if not due.covered_by), default=Status.CLEAR)
 
@@ -82,14 +82,14 @@ class Assessment:
 
     def expected(self, counter: str) -> int | None:
         """What a counter should show now; None without a reading."""
-        facts, gauge = self.book.counter(counter), self.outlook.gauges.get(counter)
+        facts, meter = self.book.counter(counter), self.context.meters.get(counter)
         last = facts.last_reading
-        if last is None or gauge is None:
+        if last is None or meter is None:
             return None
         since = [restart for restart in facts.restarts if restart.at > last.at]
         start, value = (since[-1].at, since[-1].after) if since else (last.at, last.value)
         cleaned = sum(run.count for run in facts.cleaning if run.at > start)
-        return round(value + gauge.line.between(start, self.outlook.now).drinks) + cleaned
+        return round(value + meter.cumulative.between(start, self.context.now).drinks) + cleaned
 
     @property
     def expected_reading(self) -> int | None:
@@ -98,15 +98,15 @@ class Assessment:
 
     def mean_per_open_day(self) -> float:
         """Drinks on an average working day of the week, 0 or more."""
-        return self.outlook.gauges["drinks"].mean_per_open_day()
+        return self.context.meters["drinks"].mean_per_open_day()
 
 
 @dataclass(frozen=True)
-class DaysWork:
+class DayBasis:
     """What a book says all day long: usage, lines, what was done when. Only the judging needs the hour.
 
     Attributes:
-        gauges: by counter.
+        meters: by counter.
         calendar: the site's, with absences closed.
         items: as the keeper has them here.
         done: when each was last done, by key.
@@ -117,7 +117,7 @@ class DaysWork:
     """
 
     book: MachineBook = field(repr=False)
-    gauges: Mapping[str, Gauge]
+    meters: Mapping[str, Meter]
     calendar: SiteCalendar
     items: tuple[CareItem, ...]
     done: Mapping[str, LastDone]
@@ -127,17 +127,17 @@ class DaysWork:
     settled: tuple[tuple[str, datetime], ...] = ()
 
     @cached_property
-    def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Gauge]]:
+    def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Meter]]:
         """The machine's own intervals as its lamps teach them, by item key, with what they count."""
         lit = [(one.item, one.at) for one in self.asked] + [(one.item, one.at) for one in self.book.prompts]
-        found: dict[str, tuple[LampInterval, Gauge]] = {}
+        found: dict[str, tuple[LampInterval, Meter]] = {}
         for item in self.items:
-            counted = counted_by_lamp(item, self.gauges, self.book.water)
+            counted = counted_by_lamp(item, self.meters, self.book.water)
             own_lit = [at for key, at in lit if key == item.key]
             bars = [(bar.at, bar.percent / 100) for bar in self.book.bars if bar.item == item.key]
             if counted is None or not (own_lit or bars):
                 continue
-            gauge, expected = counted
+            meter, expected = counted
             lit_spans = [(one.at, one.gone_at) for one in self.asked if one.item == item.key]
             dark = [
                 one.at
@@ -146,25 +146,25 @@ class DaysWork:
             ]
             done = [at for key, at in self.settled if key == item.key]
             try:
-                found[item.key] = learn_interval(rounds_of(done, own_lit, dark, gauge, bars), expected), gauge
+                found[item.key] = learn_interval(rounds_of(done, own_lit, dark, meter, bars), expected), meter
             except MissingReading:
                 continue
         return found
 
 
-def days_work(book: MachineBook, kind: Kind, calendar: SiteCalendar, day: date) -> DaysWork:
+def day_basis(book: MachineBook, kind: Kind, calendar: SiteCalendar, day: date) -> DayBasis:
     """Everything about a book that holds for a whole date of the site; gaps age by the day."""
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
-    gauges = gauges_of(book, kind, own_calendar, calendar.at_minute(day, 0))
+    meters = meters_of(book, kind, own_calendar, calendar.at_minute(day, 0))
     moments = tuple((key, fact.at) for key, fact in with_settled(book.done, kind.items) if fact.at is not None)
-    told = bar_intervals(kind.items, book.bars, moments, gauges)
+    told = bar_intervals(kind.items, book.bars, moments, meters)
     items = following_bars(own_items(kind.items, book.choices), told, ((own.item, own.trigger) for own in book.limits))
-    done = last_done(book.done, book.drinks, gauges["drinks"].line, kind.items)
+    done = last_done(book.done, book.drinks, meters["drinks"].cumulative, kind.items)
     asked = asked_for(kind.panel, book.sightings)
-    return DaysWork(book, gauges, own_calendar, items, done, told, kind.capacities.tank_ml / 1000, asked, moments)
+    return DayBasis(book, meters, own_calendar, items, done, told, kind.capacities.tank_ml / 1000, asked, moments)
 
 
-def judged_at(work: DaysWork, now: datetime) -> Assessment:
+def status_at(work: DayBasis, now: datetime) -> MachineStatus:
     """Every due at a moment of the day that was worked out."""
     book = work.book
     noted = [(seen.item, seen.at) for seen in book.prompts if seen.gone_at is None]
@@ -172,12 +172,12 @@ def judged_at(work: DaysWork, now: datetime) -> Assessment:
     prompts = dict(
         sorted(((item, at) for item, at in (*noted, *shown) if at <= now + A_MOMENT), key=lambda one: one[1])
     )
-    outlook = Outlook(
-        work.gauges, work.calendar, now, work.done, book.absences, prompts, book.events, book.water, work.tank_l
+    context = EvaluationContext(
+        work.meters, work.calendar, now, work.done, book.absences, prompts, book.events, book.water, work.tank_l
     )
-    return Assessment(outlook, judge_all(work.items, work.done, outlook), book, work.told, work)
+    return MachineStatus(context, evaluate_all(work.items, work.done, context), book, work.told, work)
 
 
-def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:
+def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> MachineStatus:
     """Usage, lines and every due of one machine at ``now``."""
-    return judged_at(days_work(book, kind, calendar, calendar.today(now)), now)
+    return status_at(day_basis(book, kind, calendar, calendar.today(now)), now)

@@ -11,21 +11,21 @@ import numpy as np
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.care import read_bar
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import ImportFacts, import_readings
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
+from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
-from lamplight.actions.outlook import look_at
-from lamplight.actions.preparing import put_off
-from lamplight.actions.products import move_stock
+from lamplight.actions.preparing import defer
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
-from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, fit_cartridge
+from lamplight.actions.stock import move_stock
+from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, install_cartridge
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
-from lamplight.core.lamps.match import PanelLook
+from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.run.state import EventKind
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, minute_of
 from lamplight.core.stock.stock import Move
@@ -33,11 +33,11 @@ from lamplight.demo.story import (
     AWAY_AHEAD,
     CLOSED_AHEAD,
     CLOSES,
+    DEFERRED,
     FIRST_DAY,
     KEEPERS,
     MACHINES,
     OPENS,
-    PUT_OFF,
     READ_DAYS,
     SITE,
     STOCK,
@@ -117,7 +117,7 @@ class _Event:
 def tell(now: datetime) -> None:
     """Write the whole story into the open, empty data file."""
     chance = np.random.default_rng(SEED)
-    begin = Hand(now - timedelta(days=FIRST_DAY, hours=1))
+    begin = Actor(now - timedelta(days=FIRST_DAY, hours=1))
     span = OpeningHours(minute_of(time.fromisoformat(OPENS)), minute_of(time.fromisoformat(CLOSES)))
     site = save_site(SITE, ZONE, [span] * 5 + [None] * 2, begin)
     keepers = [save_keeper(name, initials, begin) for name, initials in KEEPERS]
@@ -133,44 +133,46 @@ def tell(now: datetime) -> None:
     for story in MACHINES:
         fields = MachineFields(story.name, story.kind, story.place, story.serial)
         row = machine(
-            site.id, add_machine(site.id, fields, NewMachine({"drinks": story.start}), Hand(begin.now, keepers[0]))
+            site.id, add_machine(site.id, fields, NewMachine({"drinks": story.start}), Actor(begin.now, keepers[0]))
         )
         assert row is not None
         stood.append((story, row))
         events += _events(story, row, site.calendar, now, chance)
     others = [line for story, row in stood for line in _other_counters(story, events, row)]
-    import_readings(site, ImportFacts(write(others, site.calendar).encode(), confirmed=True), Hand(now, keepers[0]))
+    import_readings(site, ImportFacts(write(others, site.calendar).encode(), confirmed=True), Actor(now, keepers[0]))
     begun = now - timedelta(days=GUIDED_DAYS)
     older = [event for event in events if event.at < begun and not event.item]
-    import_readings(site, ImportFacts(_as_csv(older, site.calendar), confirmed=True), Hand(begun, keepers[0]))
+    import_readings(site, ImportFacts(_as_csv(older, site.calendar), confirmed=True), Actor(begun, keepers[0]))
     for story, row in stood:
-        _usual(story, row, site.calendar, now, Hand(now - timedelta(minutes=3), keepers[1]))
-        _bars(story, [event for event in events if event.machine == row], Hand(now - timedelta(minutes=3), keepers[1]))
+        _usual(story, row, site.calendar, now, Actor(now - timedelta(minutes=3), keepers[1]))
+        _bars(story, [event for event in events if event.machine == row], Actor(now - timedelta(minutes=3), keepers[1]))
     for story, row in stood:
-        _lamps(story, [event for event in events if event.machine == row], Hand(now - timedelta(minutes=3), keepers[0]))
+        _lamps(
+            story, [event for event in events if event.machine == row], Actor(now - timedelta(minutes=3), keepers[0])
+        )
     for n, event in enumerate(sorted(set(events) - set(older), key=lambda event: event.at)):
-        _enact(event, site, Hand(event.at, keepers[n % 3 == 0]), event.at >= begun)
-    _cupboard(site, now, keepers[1])
-    _put_off(site, now, keepers[0])
+        _enact(event, site, Actor(event.at, keepers[n % 3 == 0]), event.at >= begun)
+    _stock(site, now, keepers[1])
+    _defer(site, now, keepers[0])
 
 
-def _cupboard(site: SiteRow, now: datetime, keeper_id: int) -> None:
+def _stock(site: SiteRow, now: datetime, keeper_id: int) -> None:
     """What was counted some days ago; the runs since then took their share by themselves."""
     for product, units, back in STOCK:
         day = site.calendar.open_day_from(site.calendar.today(now) - timedelta(days=back), -1)
         at = site.calendar.opening(day) + timedelta(minutes=3)
-        move_stock(product, Move.COUNTED, units, Hand(at, keeper_id))
+        move_stock(product, Move.COUNTED, units, Actor(at, keeper_id))
 
 
-def _put_off(site: SiteRow, now: datetime, keeper_id: int) -> None:
+def _defer(site: SiteRow, now: datetime, keeper_id: int) -> None:
     """One job was left for a quieter hour."""
-    name, item, days = PUT_OFF
+    name, item, days = DEFERRED
     row = next(row for row in machines(site.id) if row.name == name)
-    look = look_at(site, row.id, now)
-    due = look.assessment.due(item) if look else None
+    view = machine_view(site, row.id, now)
+    due = view.status.due(item) if view else None
     until = site.calendar.closing(site.calendar.open_day_from(site.calendar.today(now) + timedelta(days=days)))
     if due is not None:
-        put_off(row, due, until, Hand(now - timedelta(minutes=2), keeper_id))
+        defer(row, due, until, Actor(now - timedelta(minutes=2), keeper_id))
 
 
 def _other_counters(story: MachineStory, events: list[_Event], row: MachineRow) -> list[tuple[str, str, datetime, int]]:
@@ -183,15 +185,15 @@ def _other_counters(story: MachineStory, events: list[_Event], row: MachineRow) 
     return lines
 
 
-def _lamps(story: MachineStory, events: list[_Event], hand: Hand) -> None:
+def _lamps(story: MachineStory, events: list[_Event], actor: Actor) -> None:
     """The lamp of the tablet, seen a little before each tablet and dark after it."""
     for event in [event for event in events if event.item == "brew-tablet"] if story.lamp else []:
-        lit = PanelLook(lamps_from_data({"care": story.lamp}))
-        note_sighting(event.machine, lit, event.at - timedelta(minutes=25), hand)
-        note_sighting(event.machine, PanelLook(), event.at + timedelta(hours=1), hand)
+        lit = PanelSignals(lamps_from_data({"care": story.lamp}))
+        note_sighting(event.machine, lit, event.at - timedelta(minutes=25), actor)
+        note_sighting(event.machine, PanelSignals(), event.at + timedelta(hours=1), actor)
 
 
-def _bars(story: MachineStory, events: list[_Event], hand: Hand) -> None:
+def _bars(story: MachineStory, events: list[_Event], actor: Actor) -> None:
     """The bar of the tablet, read soon after the tablet before the last one, and again before the last."""
     tablets = [event for event in events if event.item == "brew-tablet"]
     if not story.bar or len(tablets) < 2:
@@ -200,10 +202,10 @@ def _bars(story: MachineStory, events: list[_Event], hand: Hand) -> None:
     seen = [event for event in events if not event.item and begun.at < event.at < ended.at]
     for event in (seen[0], seen[-1]) if seen else ():
         percent = min(100, round(100 * (event.value - begun.value) / story.bar))
-        read_bar(event.machine, "brew-tablet", percent, event.at + timedelta(minutes=2), hand)
+        read_bar(event.machine, "brew-tablet", percent, event.at + timedelta(minutes=2), actor)
 
 
-def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: datetime, hand: Hand) -> None:
+def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: datetime, actor: Actor) -> None:
     """Everything that was done without a run: when each thing was done last."""
     today = calendar.today(now)
     evening = calendar.closing(calendar.open_day_from(today - timedelta(days=1), -1)) - timedelta(minutes=35)
@@ -216,20 +218,20 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
         age = story.ages.get(item.key, _usual_age(item))
         if "service" not in daily or item.key in story.ages:
             day = calendar.open_day_from(today - timedelta(days=age), -1)
-            at = calendar.opening(day) + timedelta(minutes=40) if day < today else min(morning, hand.now)
-        declare_done(row, item.key, LastDoneAnswer(at=at), None, Hand(hand.now, hand.keeper_id))
+            at = calendar.opening(day) + timedelta(minutes=40) if day < today else min(morning, actor.now)
+        declare_done(row, item.key, LastDoneAnswer(at=at), None, Actor(actor.now, actor.keeper_id))
     if story.cartridge:
         capacity, back = story.cartridge
         at = calendar.opening(calendar.open_day_from(today - timedelta(days=back), -1)) + timedelta(minutes=40)
         usual = kind_of(story.kind).cartridge
         assert usual is not None
-        fit_cartridge(row, replace(usual, capacity_dh_l=capacity), at, hand)
+        install_cartridge(row, replace(usual, capacity_dh_l=capacity), at, actor)
     elif kind_of(story.kind).cartridge:
-        fit_cartridge(row, None, calendar.opening(calendar.open_day_from(today - timedelta(days=36), -1)), hand)
+        install_cartridge(row, None, calendar.opening(calendar.open_day_from(today - timedelta(days=36), -1)), actor)
     for back, hour, lamps, message in story.shows:
         day = calendar.open_day_from(today - timedelta(days=back), -1)
-        seen = PanelLook(lamps_from_data(lamps), message)
-        note_sighting(row, seen, calendar.at_minute(day, 60 * hour), hand)
+        seen = PanelSignals(lamps_from_data(lamps), message)
+        note_sighting(row, seen, calendar.at_minute(day, 60 * hour), actor)
 
 
 def _usual_age(item: CareItem) -> int:
@@ -283,26 +285,26 @@ def _on_open_days(days: tuple[int, ...], calendar: SiteCalendar, today: date) ->
     return {(today - calendar.open_day_from(today - timedelta(days=back), -1)).days for back in days}
 
 
-def _enact(event: _Event, site: SiteRow, hand: Hand, guided: bool) -> None:
+def _enact(event: _Event, site: SiteRow, actor: Actor, guided: bool) -> None:
     """Let it happen as it would in the application."""
     if not event.item:
         typed = TypedReading(event.machine.id, event.value, event.at, "as-typed")
-        take_readings([typed], site.calendar, hand)
+        take_readings([typed], site.calendar, actor)
     elif guided:
-        _lead(event, site, hand)
+        _lead(event, site, actor)
     else:
-        declare_done(event.machine, event.item, LastDoneAnswer(at=event.at), None, hand)
+        declare_done(event.machine, event.item, LastDoneAnswer(at=event.at), None, actor)
 
 
-def _lead(event: _Event, site: SiteRow, hand: Hand) -> None:
+def _lead(event: _Event, site: SiteRow, actor: Actor) -> None:
     """A whole run, step by step, at the pace of a keeper."""
-    run_id = begin_run(site, event.machine, event.item, hand, anyway=True)
+    run_id = begin_run(site, event.machine, event.item, actor, anyway=True)
     row = run_row(run_id)
     assert row is not None
     while row.state.step is not None:
         step = row.state.step
         machine_time = step.duration.likely_s if step.duration else 0
-        hand = Hand(hand.now + timedelta(seconds=40 + machine_time), hand.keeper_id)
+        actor = Actor(actor.now + timedelta(seconds=40 + machine_time), actor.keeper_id)
         said = step.ask.choices[-1] if step.ask and step.ask.choices else ""
-        row = answer_step(run_id, EventKind.ADVANCE, row.state.index, hand, said)
-    finish_run(run_id, row.state.index, Finish(event.value, event.cleaning, "as-typed"), site, hand)
+        row = answer_step(run_id, EventKind.ADVANCE, row.state.index, actor, said)
+    finish_run(run_id, row.state.index, Finish(event.value, event.cleaning, "as-typed"), site, actor)

@@ -105,5 +105,5 @@ STOCK = (
     ("brew-tablets", 9, 12), ("milk-liquid", 640, 12), ("milk-acid-sachets", 1, 12), ("descaler-liquid", 70, 12),
     ("descaler-sachets", 2, 12), ("silicone-grease", 38, 40), ("filter-cartridges", 0, 12), ("wand-tablets", 11, 12),
 )  # fmt: skip
-PUT_OFF = ("Reception", "grease", 1)
+DEFERRED = ("Reception", "grease", 1)
 WATER = ((410, 17.0, 13.5), (38, 18.0, 14.0))

@@ -66,7 +66,7 @@ def cutaway(
     """The drawing as an SVG element.
 
     Args:
-        kind: its look and part list.
+        kind: its appearance and part list.
         scene: what to show; nothing touched by default.
         cls: class of the element.
         height: in px; None lets the style sheet decide.
@@ -75,7 +75,7 @@ def cutaway(
     Its title names the kind and the part in hand.
     """
     scene = scene or Scene()
-    boxes = frame(kind.look, [part.key for part in kind.parts])
+    boxes = frame(kind.appearance, [part.key for part in kind.parts])
     posed = moved_boxes(boxes, scene.pose, scene.touched)
     bounds = _bounds(boxes, posed, scene)
     drawing = _assemble(kind, boxes, posed, scene)
@@ -95,7 +95,7 @@ def cutaway(
 
 def cutaway_again(kind: Kind, height: int, name: str) -> Markup:
     """The plain drawing once more on a page that holds it by that name, a hundredth of its size."""
-    bounds = frame(kind.look, [part.key for part in kind.parts]).bounds
+    bounds = frame(kind.appearance, [part.key for part in kind.parts]).bounds
     return el(
         "svg", el("title", f"{kind.title}, cut open"), el("use", href=f"#{name}"), cls="cutaway", role="img",
         viewBox=f"{bounds.x:.0f} {bounds.y:.0f} {bounds.w:.0f} {bounds.h:.0f}",
@@ -105,15 +105,16 @@ def cutaway_again(kind: Kind, height: int, name: str) -> Markup:
 
 def silhouette(kind: Kind, size: int = 40) -> Markup:
     """The outline alone, for lists: told apart at 40 px."""
-    boxes = frame(kind.look, [part.key for part in kind.parts])
+    boxes = frame(kind.appearance, [part.key for part in kind.parts])
     bounds = boxes.bounds
     outer = [key for key in ("hopper", "canister", *BEHIND_BODY, "wand", "jug") if key in boxes.boxes]
-    shapes = [PARTS[key](boxes.boxes[key], PartView(kind.look)) for key in outer if key != "filter"]
+    shapes = [PARTS[key](boxes.boxes[key], PartView(kind.appearance)) for key in outer if key != "filter"]
     bay = rect(boxes.bay.join(boxes.boxes.get("outlet", boxes.bay)), "sil-hole", 4)
     band = rect(boxes.boxes["panel"], "sil-hole", 6) if "panel" in boxes.boxes else JOIN
-    body = rect(boxes.body, "sil-body", kind.look.corner)
+    body = rect(boxes.body, "sil-body", kind.appearance.corner)
     return el(
-        "svg", el("title", kind.title), JOIN.join(shapes), stand_shapes(boxes.body, kind.look.stand), body, band, bay,
+        "svg", el("title", kind.title), JOIN.join(shapes), stand_shapes(boxes.body, kind.appearance.stand), body,
+        band, bay,
         cls="silhouette", role="img", height=size, width=round(size * bounds.w / bounds.h),
         viewBox=f"{bounds.x:.0f} {bounds.y:.0f} {bounds.w:.0f} {bounds.h:.0f}",
     )  # fmt: skip
@@ -140,8 +141,8 @@ def _assemble(kind: Kind, boxes: Frame, posed: Mapping[str, Box], scene: Scene) 
     )
     return group(
         *behind,
-        stand_shapes(boxes.body, kind.look.stand),
-        rect(boxes.body, "cut-shell", kind.look.corner),
+        stand_shapes(boxes.body, kind.appearance.stand),
+        rect(boxes.body, "cut-shell", kind.appearance.corner),
         rect(boxes.works, "cut-cavity", 8),
         rect(boxes.bay.join(boxes.boxes.get("tray", boxes.bay)), "cut-bay", 8),
         _pipes(boxes, posed),
@@ -161,7 +162,7 @@ def _part(kind: Kind, key: str, posed: Mapping[str, Box], scene: Scene) -> Marku
     title = el("title", part.label) if part else JOIN
     drawn = group(
         title,
-        PARTS[key](posed[key], PartView(kind.look, scene.levels.get(key), scene.lamps, scene.message)),
+        PARTS[key](posed[key], PartView(kind.appearance, scene.levels.get(key), scene.lamps, scene.message)),
         cls=cls,
         data_part=key,
     )

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import dataclass
 
-from lamplight.core.anatomy.parts import Look
+from lamplight.core.anatomy.parts import Appearance
 from lamplight.drawing.svg import Box
 
 STAND_HEIGHT = {"feet": 10, "skirt": 14, "cabinet": 66, "rails": 18, "plinth": 24}
@@ -54,13 +54,13 @@ class Frame:
         return Box(around.x - 8, around.y - 8, around.w + 16, -around.y + 10)
 
 
-def frame(look: Look, parts: Collection[str]) -> Frame:
+def frame(appearance: Appearance, parts: Collection[str]) -> Frame:
     """The boxes of a kind's parts."""
-    stand = STAND_HEIGHT[look.stand]
-    body = Box(0, -look.height, look.width, look.height - stand)
-    band = Box(14, body.y + 15, body.w - 28 - (DIAL_WIDTH if "dial" in parts else 0), BAND_HEIGHT[look.panel])
+    stand = STAND_HEIGHT[appearance.stand]
+    body = Box(0, -appearance.height, appearance.width, appearance.height - stand)
+    band = Box(14, body.y + 15, body.w - 28 - (DIAL_WIDTH if "dial" in parts else 0), BAND_HEIGHT[appearance.panel])
     top, bottom = band.bottom + 11, body.bottom - 11
-    bay_width = round(look.width * (0.36 if look.width >= 260 else 0.37))
+    bay_width = round(appearance.width * (0.36 if appearance.width >= 260 else 0.37))
     tray = Box(11, bottom - TRAY_HEIGHT, bay_width + 2, TRAY_HEIGHT)
     bay = Box(12, top, bay_width, tray.y - 3 - top)
     outlet = Box(bay.cx - 17, bay.y - 2, 34, min(34.0, bay.h * 0.3))
@@ -74,9 +74,9 @@ def frame(look: Look, parts: Collection[str]) -> Frame:
         **_in_the_bay(bay, outlet),
         "dial": Box(band.right + 8, band.y - 2, DIAL_WIDTH - 8, DIAL_WIDTH - 8),
         **_works_boxes(works),
-        **_crown(look, body, works, "canister" in parts),
-        **_water(look, body),
-        **_milk(look, body, bay),
+        **_crown(appearance, body, works, "canister" in parts),
+        **_water(appearance, body),
+        **_milk(appearance, body, bay),
         "door": Box(works.x - 4, works.y - 4, works.w + 8, works.h + 8),
     }
     return Frame(body, {key: boxes[key] for key in boxes if key in parts}, bay, works, stand)
@@ -112,33 +112,33 @@ def _works_boxes(works: Box) -> dict[str, Box]:
     }  # fmt: skip
 
 
-def _crown(look: Look, body: Box, works: Box, with_canister: bool) -> dict[str, Box]:
-    height = CROWN_HEIGHT[look.crown]
+def _crown(appearance: Appearance, body: Box, works: Box, with_canister: bool) -> dict[str, Box]:
+    height = CROWN_HEIGHT[appearance.crown]
     if with_canister:
         canister = Box(body.w * 0.1, body.y - 46, body.w * 0.32, 46)
         return {"canister": canister, "hopper": Box(body.w * 0.48, body.y - height, body.w * 0.4, height)}
-    if look.crown == "cup rail":
+    if appearance.crown == "cup rail":
         return {"hopper": Box(10, body.y - height, body.w - 20, height)}
-    if look.crown == "flat":
+    if appearance.crown == "flat":
         return {"hopper": Box(body.w * 0.22, body.y - height, body.w * 0.56, height)}
-    if look.crown == "twin hopper":
+    if appearance.crown == "twin hopper":
         return {"hopper": Box(body.w * 0.12, body.y - height, body.w * 0.76, height)}
-    if look.crown == "dome":
+    if appearance.crown == "dome":
         return {"hopper": Box(body.w * 0.14, body.y - height, body.w * 0.72, height)}
-    if look.crown == "funnel":
+    if appearance.crown == "funnel":
         return {"hopper": Box(works.x - 6, body.y - height, works.w * 0.66, height)}
     return {"hopper": Box(body.w * 0.36, body.y - height, body.w * 0.46, height)}
 
 
-def _water(look: Look, body: Box) -> dict[str, Box]:
-    if look.tank == "plumbed":
+def _water(appearance: Appearance, body: Box) -> dict[str, Box]:
+    if appearance.tank == "plumbed":
         line = Box(body.right + 16, -118, 24, 62)
         return {"filter": line, "mains": Box(body.right + 12, -40, 32, 40)}
-    tall = body.h * (0.72 if look.tank != "back" else 0.86)
+    tall = body.h * (0.72 if appearance.tank != "back" else 0.86)
     width = 46.0
-    if look.tank == "left":
+    if appearance.tank == "left":
         tank = Box(-width - 4, body.bottom - 6 - tall, width, tall)
-    elif look.tank == "right":
+    elif appearance.tank == "right":
         tank = Box(body.right + 4, body.bottom - 6 - tall, width, tall)
     else:
         tank = Box(body.right - 22, body.bottom - 6 - tall, width + 4, tall)
@@ -146,16 +146,16 @@ def _water(look: Look, body: Box) -> dict[str, Box]:
     return {"tank": tank, "filter": cartridge}
 
 
-def _milk(look: Look, body: Box, bay: Box) -> dict[str, Box]:
-    if look.milk == "wand":
+def _milk(appearance: Appearance, body: Box, bay: Box) -> dict[str, Box]:
+    if appearance.milk == "wand":
         return {"wand": Box(-24, bay.y - 4, 24, bay.h * 0.78)}
-    if look.milk == "jug":
+    if appearance.milk == "jug":
         return {"jug": Box(-52, bay.y + bay.h * 0.28, 56, bay.h * 0.62)}
-    if look.milk == "hose":
-        side = body.right + 8 if look.tank == "left" else -58
+    if appearance.milk == "hose":
+        side = body.right + 8 if appearance.tank == "left" else -58
         return {"hose": Box(side, -112, 50, 112)}
-    if look.milk == "side tank":
-        return {"reservoir": Box(-58 if look.tank != "left" else body.right + 6, -132, 52, 126)}
-    if look.milk in ("fridge", "cover"):
+    if appearance.milk == "side tank":
+        return {"reservoir": Box(-58 if appearance.tank != "left" else body.right + 6, -132, 52, 126)}
+    if appearance.milk in ("fridge", "cover"):
         return {"fridge": Box(-116, -200, 104, 200)}
     return {}

@@ -11,8 +11,8 @@ from math import cos, pi, sin
 
 from markupsafe import Markup
 
-from lamplight.core.lamps.match import PanelLook
-from lamplight.core.lamps.panel import Lamp, LampLook, LampState
+from lamplight.core.lamps.match import PanelSignals
+from lamplight.core.lamps.panel import Lamp, LampSignal, LampState
 from lamplight.core.machine.kind import Kind
 from lamplight.drawing.signs import SIGNS
 from lamplight.drawing.svg import Box, circle, el, group, line, rect, text
@@ -52,58 +52,60 @@ def panel_size(kind: Kind) -> tuple[float, float]:
 
 
 def _has_display(kind: Kind) -> bool:
-    return bool(kind.panel.messages) or kind.look.panel != "lamps"
+    return bool(kind.panel.messages) or kind.appearance.panel != "lamps"
 
 
-def lamp_panel(kind: Kind, look: PanelLook, cls: str = "lamp-panel", small: bool = False) -> Markup:
+def lamp_panel(kind: Kind, signals: PanelSignals, cls: str = "lamp-panel", small: bool = False) -> Markup:
     """The panel as an SVG element; its title says in words what is lit.
 
     Args:
         kind: its lamps and display.
-        look: what is seen.
+        signals: what is seen.
         cls: class of the element.
         small: without the words beneath the lamps.
     """
     width, height = panel_size(kind)
-    lamps = [_lamp(place, look.lamp(place.lamp.key), small) for place in lamp_places(kind)]
-    display = _display(kind, look, width, height) if _has_display(kind) else Markup("")
+    lamps = [_lamp(place, signals.lamp(place.lamp.key), small) for place in lamp_places(kind)]
+    display = _display(kind, signals, width, height) if _has_display(kind) else Markup("")
     return el(
-        "svg", el("title", look_in_words(kind, look)), rect(Box(2, 2, width - 4, height - 4), "panel-plate", 16),
+        "svg", el("title", signals_in_words(kind, signals)), rect(Box(2, 2, width - 4, height - 4), "panel-plate", 16),
         *lamps, display, cls=cls, role="img", preserveAspectRatio="xMinYMid", viewBox=f"0 0 {width:.0f} {height:.0f}",
     )  # fmt: skip
 
 
-def look_in_words(kind: Kind, look: PanelLook) -> str:
+def signals_in_words(kind: Kind, signals: PanelSignals) -> str:
     """``Tank flashing red, Drawer steady red``; ``the panel is dark``."""
     said = [
-        f"{lamp.label} {state_words(look.lamp(lamp.key), lamp)}" for lamp in kind.panel.lamps if look.lamp(lamp.key).lit
+        f"{lamp.label} {state_words(signals.lamp(lamp.key), lamp)}"
+        for lamp in kind.panel.lamps
+        if signals.lamp(lamp.key).lit
     ]
-    said += [f"“{look.message}”"] if look.message else []
+    said += [f"“{signals.message}”"] if signals.message else []
     return ", ".join(said) if said else "The panel is dark"
 
 
-def state_words(look: LampLook, lamp: Lamp) -> str:
+def state_words(signals: LampSignal, lamp: Lamp) -> str:
     """``off``, ``steady``, ``flashing amber``; the colour where the lamp has several."""
-    if not look.lit:
+    if not signals.lit:
         return "off"
-    return f"{look.state.value} {look.colour}".strip() if len(lamp.colours) > 1 else look.state.value
+    return f"{signals.state.value} {signals.colour}".strip() if len(lamp.colours) > 1 else signals.state.value
 
 
-def _lamp(place: LampPlace, look: LampLook, small: bool) -> Markup:
+def _lamp(place: LampPlace, signals: LampSignal, small: bool) -> Markup:
     x, y = place.x, place.y
-    shapes = [circle(x, y, RADIUS, f"lamp-glass lamp-{look.colour}" if look.lit else "lamp-glass")]
-    if look.lit:
-        shapes.insert(0, circle(x, y, RADIUS + 9, f"lamp-halo lamp-{look.colour}"))
-    if look.state is LampState.FLASHING:
+    shapes = [circle(x, y, RADIUS, f"lamp-glass lamp-{signals.colour}" if signals.lit else "lamp-glass")]
+    if signals.lit:
+        shapes.insert(0, circle(x, y, RADIUS + 9, f"lamp-halo lamp-{signals.colour}"))
+    if signals.state is LampState.FLASHING:
         shapes += [_ray(x, y, n) for n in range(8)]
     sign = SIGNS.get(place.lamp.sign)
     if sign is not None:
-        cls = "lamp-sign-lit" if look.lit else "lamp-sign"
+        cls = "lamp-sign-lit" if signals.lit else "lamp-sign"
         shapes.append(group(sign, cls=cls, transform=f"translate({x - 14} {y - 14}) scale(1.4)"))
     if not small:
         shapes.append(text(x, y + RADIUS + 27, place.lamp.label, "lamp-label", "middle"))
-        shapes.append(text(x, y + RADIUS + 44, state_words(look, place.lamp), "lamp-state", "middle"))
-    return group(*shapes, cls="lamp is-flashing" if look.state is LampState.FLASHING else "lamp")
+        shapes.append(text(x, y + RADIUS + 44, state_words(signals, place.lamp), "lamp-state", "middle"))
+    return group(*shapes, cls="lamp is-flashing" if signals.state is LampState.FLASHING else "lamp")
 
 
 def _ray(x: float, y: float, n: int) -> Markup:
@@ -112,8 +114,8 @@ def _ray(x: float, y: float, n: int) -> Markup:
     return line(x + near * cos(angle), y + near * sin(angle), x + far * cos(angle), y + far * sin(angle), "lamp-ray")
 
 
-def _display(kind: Kind, look: PanelLook, width: float, height: float) -> Markup:
+def _display(kind: Kind, signals: PanelSignals, width: float, height: float) -> Markup:
     box = Box(MARGIN, height - DISPLAY_HEIGHT - 14, width - 2 * MARGIN, DISPLAY_HEIGHT)
-    words = look.message if len(look.message) <= LONGEST_LINE else f"{look.message[: LONGEST_LINE - 1]}…"
+    words = signals.message if len(signals.message) <= LONGEST_LINE else f"{signals.message[: LONGEST_LINE - 1]}…"
     shown = text(box.cx, box.cy + 8, words, "display-words", "middle") if words else Markup("")
     return group(rect(box, "display-glass", 6), shown)

@@ -40,7 +40,7 @@ def run_record(machine: str, item: str, who: str, state: RunState, photos: Seque
         ],
         "water_ml": sum(one.ml for n in state.spent_s for one in state.procedure.steps[n].delivers),
         "answers": dict(state.answers),
-        "truths": dict(state.truths),
+        "truths": dict(state.confirmations),
         "took": [
             {"product": line.thing, "amount": line.amount}
             for line in need_lines(state.procedure, state.context.products)

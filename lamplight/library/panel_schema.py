@@ -10,7 +10,7 @@ from pydantic import ConfigDict, Field, field_validator, model_validator
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.lamps.causes import Cause, Evidence, Symptom
-from lamplight.core.lamps.panel import SIGNS, Condition, Force, Lamp, LampState, Message, Panel, Pattern, Sort
+from lamplight.core.lamps.panel import SIGNS, Condition, Lamp, LampState, Message, Panel, Pattern, PromptForce, Sort
 from lamplight.library.base import Key, Strict, Title, load_yaml
 
 COLOURS = ("white", "green", "blue", "amber", "red")
@@ -60,7 +60,7 @@ class MessageFile(Strict):
 
     says: str = Field(min_length=1, max_length=80)
     asks_for: str = Field(default="", description="the item that it asks for")
-    force: Force = Force.INFORMATION
+    force: PromptForce = PromptForce.INFORMATION
 
 
 class PatternFile(Strict):
@@ -72,7 +72,7 @@ class PatternFile(Strict):
     message: str = Field(default="", max_length=80)
     exact: bool = Field(default=False, description="every other lamp must be off")
     asks_for: str = ""
-    force: Force = Force.INFORMATION
+    force: PromptForce = PromptForce.INFORMATION
     causes: list[Key] = []
     part: str = ""
 

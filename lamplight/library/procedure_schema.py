@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import ConfigDict, Field, model_validator
+from pydantic import AliasChoices, ConfigDict, Field, model_validator
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.chemistry import Chemistry, Product, Role
-from lamplight.core.job.confirmations import TRUTHS
+from lamplight.core.job.confirmations import CONFIRMATIONS
 from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.job.procedure import LampReason, Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
 from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind
@@ -118,7 +118,7 @@ class StepFile(Strict):
     )
     only: dict[Key, str | list[str]] = Field(default={}, description="answers to earlier questions that it needs")
     ask: AskFile | None = None
-    truth: str = ""
+    confirmation: str = Field(default="", validation_alias=AliasChoices("confirmation", "truth"))
     no_goes_on: bool = False
     amount: Volume | None = Field(default=None, description="ml to pour, or a named volume")
     of: str = Field(default="", description="what is poured")
@@ -147,14 +147,14 @@ class StepFile(Strict):
             raise ValueError("wait and machine steps need minutes, and only they")
         if kind is StepKind.CHECK and not (self.on_no or self.no_goes_on):
             raise ValueError("a check needs on_no, or no_goes_on")
-        if kind is not StepKind.CHECK and (self.on_no or self.no_goes_on or self.truth):
-            raise ValueError("only a check has on_no, no_goes_on or a truth")
+        if kind is not StepKind.CHECK and (self.on_no or self.no_goes_on or self.confirmation):
+            raise ValueError("only a check has on_no, no_goes_on or a confirmation")
         if (kind is StepKind.ASK) != (self.ask is not None):
             raise ValueError("a question needs ask, and only a question")
         if (kind is StepKind.POUR) != (self.amount is not None and bool(self.of)):
             raise ValueError("a pour needs amount and of, and only a pour")
-        if self.truth and self.truth not in TRUTHS:
-            raise ValueError(f"truth: “{self.truth}” is none of: {', '.join(TRUTHS)}")
+        if self.confirmation and self.confirmation not in CONFIRMATIONS:
+            raise ValueError(f"confirmation: “{self.confirmation}” is none of: {', '.join(CONFIRMATIONS)}")
         return self
 
     def core(self, circuit: Circuit) -> ShippedStep:
@@ -186,7 +186,7 @@ class StepFile(Strict):
                 Only(key, (answer,) if isinstance(answer, str) else tuple(answer)) for key, answer in self.only.items()
             ),
             ask=self.ask.core() if self.ask else None,
-            truth=self.truth,
+            confirmation=self.confirmation,
             no_goes_on=self.no_goes_on,
             amount_of=self.of,
             tips=tuple(self.tips) or (("all",) if self.kind is StepKind.TIP_OUT else ()),
@@ -320,7 +320,7 @@ class RoleFile(Strict):
         return Role(key, self.title, frozenset(self.accepts), self.default)
 
 
-class ShelfFile(Strict):
+class CatalogueFile(Strict):
     """Roles and the products that ship."""
 
     roles: dict[Key, RoleFile]

@@ -11,7 +11,7 @@ from pydantic import ConfigDict, Field, model_validator
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
-from lamplight.core.anatomy.parts import Capacities, Look, Part
+from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import REFILL
 from lamplight.core.machine.kind import AccessFact, Kind
@@ -120,7 +120,7 @@ class CapacitiesFile(Strict):
     milk_ml: int = Field(default=0, ge=0, le=20_000)
 
 
-class LookFile(Strict):
+class AppearanceFile(Strict):
     """How the kind is drawn."""
 
     width: int = Field(ge=110, le=330)
@@ -191,7 +191,7 @@ class KindFile(Strict):
     key: Key
     title: Title
     blurb: str = Field(max_length=300)
-    look: LookFile
+    look: AppearanceFile
     parts: dict[PARTS, PartFile]
     capacities: CapacitiesFile
     counters: list[COUNTER] = Field(default=["drinks"], min_length=1)
@@ -284,7 +284,7 @@ class KindFile(Strict):
             key=self.key,
             title=self.title,
             blurb=self.blurb,
-            look=Look(**self.look.model_dump()),
+            appearance=Appearance(**self.look.model_dump()),
             parts=tuple(part.core(key) for key, part in self.parts.items()),
             capacities=Capacities(**self.capacities.model_dump()),
             items=tuple(item.core(key) for key, item in self.items.items()),

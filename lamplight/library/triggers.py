@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, get_args
 
-from pydantic import Field, model_validator
+from pydantic import AliasChoices, Field, model_validator
 
-from lamplight.core.care import triggers as core
+from lamplight.core.care import triggers as rules
 from lamplight.core.errors import InvalidInput
 from lamplight.library.base import Key, Strict
 
 WEEKDAY = Literal["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"]
-NUMBERS = {name: number for number, name in enumerate(WEEKDAY.__args__)}
+NUMBERS = {name: number for number, name in enumerate(get_args(WEEKDAY))}
 
 
 EACH_USE = ("steaming", "milk-drink")  # nobody logs them: after each, and for the book by the end of service
-EVENTS = ("absence", core.REFILL, *EACH_USE)
+EVENTS = ("absence", rules.REFILL, *EACH_USE)
 
 
 class RateFile(Strict):
@@ -58,7 +58,9 @@ class TriggerFile(Strict):
     midday_from: float | None = Field(default=None, gt=0, description="with end_of_service: at midday too from here on")
     each_use: bool = Field(default=False, description="with end_of_service: meant after each use, then at the latest")
     deposited: float = Field(default=0.4, gt=0, le=1, description="with scale_grams: share that deposits")
-    school: Literal["", "lamp", "litres", "scale", "calendar"] = ""
+    descaling_basis: Literal["", "lamp", "litres", "scale", "calendar"] = Field(
+        default="", validation_alias=AliasChoices("descaling_basis", "school")
+    )
 
     @model_validator(mode="after")
     def _exactly_one(self) -> TriggerFile:
@@ -71,59 +73,59 @@ class TriggerFile(Strict):
             raise ValueError(str(problem)) from problem
         return self
 
-    def core(self) -> core.Trigger:
+    def core(self) -> rules.Trigger:
         """As a core object."""
         name = next(name for name in MAIN_KEYS if getattr(self, name) is not None)
         return getattr(self, f"_{name}", self._counted)(getattr(self, name))
 
-    def _counted(self, limit: float) -> core.Trigger:
+    def _counted(self, limit: float) -> rules.Trigger:
         counter = next(name for name in ("drinks", "milk", "litres") if getattr(self, name) is not None)
-        return core.CountSince(limit, counter, self.school)
+        return rules.CountSince(limit, counter, self.descaling_basis)
 
-    def _days(self, limit: int) -> core.Trigger:
-        return core.DaysSince(limit, self.while_away, self.school)
+    def _days(self, limit: int) -> rules.Trigger:
+        return rules.DaysSince(limit, self.while_away, self.descaling_basis)
 
-    def _months(self, limit: int) -> core.Trigger:
-        return core.MonthsSince(limit, self.while_away, self.school)
+    def _months(self, limit: int) -> rules.Trigger:
+        return rules.MonthsSince(limit, self.while_away, self.descaling_basis)
 
-    def _hours_after_first_drink(self, limit: int) -> core.Trigger:
-        return core.HoursSinceFirstDrink(limit, self.school)
+    def _hours_after_first_drink(self, limit: int) -> rules.Trigger:
+        return rules.HoursSinceFirstDrink(limit, self.descaling_basis)
 
-    def _by_rate(self, steps: list[RateFile]) -> core.Trigger:
-        return core.ByRate(
-            tuple(core.RateStep(step.from_per_day, step.days) for step in steps), self.while_away, self.school
+    def _by_rate(self, steps: list[RateFile]) -> rules.Trigger:
+        return rules.ByRate(
+            tuple(rules.RateStep(step.from_per_day, step.days) for step in steps), self.while_away, self.descaling_basis
         )
 
-    def _weekdays(self, days: list[str]) -> core.Trigger:
-        return core.FixedWeekdays(tuple(NUMBERS[day] for day in days), self.school)
+    def _weekdays(self, days: list[str]) -> rules.Trigger:
+        return rules.FixedWeekdays(tuple(NUMBERS[day] for day in days), self.descaling_basis)
 
-    def _end_of_service(self, counter: str) -> core.Trigger:
-        return core.EndOfService(counter, self.midday_from, self.each_use, self.school)
+    def _end_of_service(self, counter: str) -> rules.Trigger:
+        return rules.EndOfService(counter, self.midday_from, self.each_use, self.descaling_basis)
 
-    def _after(self, event: str) -> core.Trigger:
+    def _after(self, event: str) -> rules.Trigger:
         if event in EACH_USE:
-            return core.EndOfService("milk", self.midday_from, True, self.school)
-        return core.AfterEvent(event, self.school)
+            return rules.EndOfService("milk", self.midday_from, True, self.descaling_basis)
+        return rules.AfterEvent(event, self.descaling_basis)
 
-    def _before_absence(self, days: int) -> core.Trigger:
-        return core.BeforeAbsence(days, self.school)
+    def _before_absence(self, days: int) -> rules.Trigger:
+        return rules.BeforeAbsence(days, self.descaling_basis)
 
-    def _prompt(self, _yes: bool) -> core.Trigger:
-        return core.Prompted(self.school or "lamp")
+    def _prompt(self, _yes: bool) -> rules.Trigger:
+        return rules.Prompted(self.descaling_basis or "lamp")
 
-    def _filter_spent(self, _yes: bool) -> core.Trigger:
-        return core.FilterSpent(self.school)
+    def _filter_spent(self, _yes: bool) -> rules.Trigger:
+        return rules.FilterSpent(self.descaling_basis)
 
-    def _litres_by_hardness(self, steps: list[HardnessLitresFile]) -> core.Trigger:
-        return core.LitresByHardness(
-            tuple(core.HardnessStep(step.up_to_dh, step.litres) for step in steps), self.school or "litres"
+    def _litres_by_hardness(self, steps: list[HardnessLitresFile]) -> rules.Trigger:
+        return rules.LitresByHardness(
+            tuple(rules.HardnessStep(step.up_to_dh, step.litres) for step in steps), self.descaling_basis or "litres"
         )
 
-    def _scale_grams(self, grams: float) -> core.Trigger:
-        return core.ScaleBudget(grams, self.deposited, self.school or "scale")
+    def _scale_grams(self, grams: float) -> rules.Trigger:
+        return rules.ScaleBudget(grams, self.deposited, self.descaling_basis or "scale")
 
-    def _all_of(self, parts: list[TriggerFile]) -> core.Trigger:
-        return core.AllOf(tuple(part.core() for part in parts), self.school)
+    def _all_of(self, parts: list[TriggerFile]) -> rules.Trigger:
+        return rules.AllOf(tuple(part.core() for part in parts), self.descaling_basis)
 
 
 MAIN_KEYS = (

@@ -14,10 +14,13 @@ from pydantic import TypeAdapter
 from lamplight.core.job.chemistry import Inside, circuits_of
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, RunState, replay
-from lamplight.store.models import Cleaning, CounterReading, Entry, Inspected, Run, RunEventRow, TruthTold
+from lamplight.store.models import Cleaning, ConfirmationGiven, CounterReading, Entry, Inspected, Run, RunEventRow
 from lamplight.store.sites import keepers
 
 LEARNED_FROM = 20
+# What snapshots of earlier versions call things.
+OLD_STEP_NAMES = {"truth": "confirmation"}
+OLD_CONTEXT_NAMES = {"filter_fitted": "filter_installed"}
 
 
 @dataclass(frozen=True)
@@ -44,11 +47,17 @@ def as_data(snapshot: Procedure | RunContext) -> dict[str, Any]:
 
 def procedure_from_data(data: dict) -> Procedure:
     """A procedure from a snapshot of this or an earlier version; what that did not know is left at its default."""
-    return _adapter(Procedure).validate_python(data)
+    steps = [_renamed(step, OLD_STEP_NAMES) for step in data.get("steps", ())]
+    return _adapter(Procedure).validate_python({**data, "steps": steps})
 
 
 def _context(data: dict | None) -> RunContext:
-    return _adapter(RunContext).validate_python(data) if data else RunContext()
+    return _adapter(RunContext).validate_python(_renamed(data, OLD_CONTEXT_NAMES)) if data else RunContext()
+
+
+def _renamed(data: dict, names: Mapping[str, str]) -> dict:
+    """Data of an earlier version under the names of today."""
+    return {names.get(key, key): value for key, value in data.items()}
 
 
 def _events(run_ids: Sequence[int], initials: Mapping[int, str]) -> dict[int, list[RunEvent]]:
@@ -91,17 +100,19 @@ class RunExtras:
 
     value: int | None
     cleaning: int
-    truths: Mapping[str, bool]
+    confirmations: Mapping[str, bool]
     inspected: Mapping[str, bool]
 
 
 def run_extras(entry_id: int) -> RunExtras:
-    """Counter, cleaning drinks, truths and inspections that hang on a run's entry."""
+    """Counter, cleaning drinks, confirmations and inspections that hang on a run's entry."""
     reading = CounterReading.get_or_none(CounterReading.entry == entry_id)
     cleaning = Cleaning.get_or_none(Cleaning.entry == entry_id)
-    truths = {row.what: row.answer for row in TruthTold.select().where(TruthTold.entry == entry_id)}
+    confirmations = {
+        row.what: row.answer for row in ConfirmationGiven.select().where(ConfirmationGiven.entry == entry_id)
+    }
     inspected = {row.what: row.well for row in Inspected.select().where(Inspected.entry == entry_id)}
-    return RunExtras(reading.value if reading else None, cleaning.drinks if cleaning else 0, truths, inspected)
+    return RunExtras(reading.value if reading else None, cleaning.drinks if cleaning else 0, confirmations, inspected)
 
 
 def _live_runs() -> ModelSelect:

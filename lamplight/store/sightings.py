@@ -7,21 +7,21 @@ from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.diagnosis.evidence import TruthAt
+from lamplight.core.diagnosis.evidence import ConfirmationAt
 from lamplight.core.lamps.causes import Tried
-from lamplight.core.lamps.match import PanelLook
-from lamplight.core.lamps.panel import LampLook, LampState
+from lamplight.core.lamps.match import PanelSignals
+from lamplight.core.lamps.panel import LampSignal, LampState
 from lamplight.core.lamps.sightings import Sighting
-from lamplight.store.models import CauseTried, Entry, PanelSighting, TruthTold
+from lamplight.store.models import CauseTried, ConfirmationGiven, Entry, PanelSighting
 from lamplight.store.sites import keepers
 
 
-def lamps_as_data(lamps: Mapping[str, LampLook]) -> dict[str, str]:
+def lamps_as_data(lamps: Mapping[str, LampSignal]) -> dict[str, str]:
     """Lamps as they are stored: ``steady amber``."""
-    return {key: f"{look.state.value} {look.colour}".strip() for key, look in lamps.items() if look.lit}
+    return {key: f"{signal.state.value} {signal.colour}".strip() for key, signal in lamps.items() if signal.lit}
 
 
-def lamps_from_data(data: Mapping[str, str]) -> dict[str, LampLook]:
+def lamps_from_data(data: Mapping[str, str]) -> dict[str, LampSignal]:
     """Lamps from what is stored, or from a form.
 
     Raises:
@@ -30,7 +30,7 @@ def lamps_from_data(data: Mapping[str, str]) -> dict[str, LampLook]:
     found = {}
     for key, text in data.items():
         state, _, colour = text.strip().partition(" ")
-        found[key] = LampLook(LampState(state or "off"), colour)
+        found[key] = LampSignal(LampState(state or "off"), colour)
     return found
 
 
@@ -54,7 +54,7 @@ def sighting_rows(machine_ids: Collection[int] | None = None) -> list[SightingRo
     return [
         SightingRow(
             row.entry_id, row.machine_id, initials.get(row.entry.keeper_id, ""),
-            Sighting(row.at, PanelLook(lamps_from_data(row.lamps), row.message), row.put_off, row.value),
+            Sighting(row.at, PanelSignals(lamps_from_data(row.lamps), row.message), row.deferred, row.value),
         )
         for row in rows.order_by(PanelSighting.at, PanelSighting.id)
     ]  # fmt: skip
@@ -79,21 +79,21 @@ def tried_causes(machine_id: int) -> list[Tried]:
     return [Tried(row.about, row.cause, row.was_it, row.at) for row in rows]
 
 
-def truths_told(machine_id: int) -> list[TruthAt]:
-    """Answers to truth questions on a machine, oldest first."""
+def confirmations_given(machine_id: int) -> list[ConfirmationAt]:
+    """Answers to questions of confirmation on a machine, oldest first."""
     rows = (
-        TruthTold.select()
+        ConfirmationGiven.select()
         .join(Entry)
-        .where(TruthTold.machine == machine_id, Entry.undone_at.is_null())
-        .order_by(TruthTold.id)
+        .where(ConfirmationGiven.machine == machine_id, Entry.undone_at.is_null())
+        .order_by(ConfirmationGiven.id)
     )
-    return [TruthAt(row.what, row.answer, row.at) for row in rows]
+    return [ConfirmationAt(row.what, row.answer, row.at) for row in rows]
 
 
 def faults_seen(machine_ids: Collection[int], since: datetime) -> dict[int, list[Sighting]]:
     """Lit sightings since a moment, by machine."""
     found: dict[int, list[Sighting]] = defaultdict(list)
     for row in sighting_rows(machine_ids):
-        if row.sighting.at >= since and not row.sighting.look.dark:
+        if row.sighting.at >= since and not row.sighting.signals.dark:
             found[row.machine_id].append(row.sighting)
     return found

@@ -7,11 +7,11 @@ from collections.abc import Collection, Mapping
 from dataclasses import dataclass, field
 from datetime import date, datetime
 
-from lamplight.core.care.own_items import EVERY_SCHOOL
+from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.core.water.hardness import WaterTest, latest_test
-from lamplight.store.models import CartridgeFit, Entry, SetupVersion, WaterTestFact
+from lamplight.store.models import CartridgeInstallation, Entry, SetupVersion, WaterTestFact
 from lamplight.store.sites import newest
 
 MAINS = "mains"
@@ -24,18 +24,21 @@ class Setup:
 
     Attributes:
         source: the name of its water.
-        school: by what its descaling is decided.
+        descaling_basis: by what its descaling is decided.
         window_days: open days that jobs are taken along ahead of their time.
     """
 
     source: str = MAINS
-    school: str = EVERY_SCHOOL
+    descaling_basis: str = WHICHEVER_FIRST
     window_days: int = VISIT_WINDOW_DAYS
 
 
 def setups() -> dict[int, Setup]:
     """The set-up of each machine that has one of its own."""
-    return {row.machine_id: Setup(row.source, row.school, row.window_days) for row in newest(SetupVersion, "machine")}
+    return {
+        row.machine_id: Setup(row.source, row.descaling_basis, row.window_days)
+        for row in newest(SetupVersion, "machine")
+    }
 
 
 @dataclass(frozen=True)
@@ -73,7 +76,7 @@ class Waters:
 
 
 @dataclass(frozen=True)
-class FitRow:
+class InstallationRow:
     """A cartridge that was fitted, or taken out (None)."""
 
     entry_id: int
@@ -81,17 +84,17 @@ class FitRow:
     cartridge: Cartridge | None
 
 
-def fits(machine_ids: Collection[int] | None = None) -> dict[int, list[FitRow]]:
+def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[InstallationRow]]:
     """Cartridges of machines, oldest first."""
-    rows = CartridgeFit.select().join(Entry, on=CartridgeFit.entry).where(Entry.undone_at.is_null())
+    rows = CartridgeInstallation.select().join(Entry, on=CartridgeInstallation.entry).where(Entry.undone_at.is_null())
     if machine_ids is not None:
-        rows = rows.where(CartridgeFit.machine.in_(list(machine_ids)))
-    found: dict[int, list[FitRow]] = defaultdict(list)
-    for row in rows.order_by(CartridgeFit.at, CartridgeFit.id):
+        rows = rows.where(CartridgeInstallation.machine.in_(list(machine_ids)))
+    found: dict[int, list[InstallationRow]] = defaultdict(list)
+    for row in rows.order_by(CartridgeInstallation.at, CartridgeInstallation.id):
         fitted = None
         if row.capacity_dh_l is not None:
             fitted = Cartridge(row.capacity_dh_l, row.bypass, row.residual_dh, Resin(row.resin), row.months)
-        found[row.machine_id].append(FitRow(row.entry_id, row.at, fitted))
+        found[row.machine_id].append(InstallationRow(row.entry_id, row.at, fitted))
     return found
 
 
@@ -100,4 +103,4 @@ def waters(machine_ids: Collection[int] | None = None) -> Waters:
     tests: dict[str, list[WaterTest]] = defaultdict(list)
     for row in water_tests():
         tests[row.source].append(row.test)
-    return Waters(tests, {machine_id: rows[-1].cartridge for machine_id, rows in fits(machine_ids).items()})
+    return Waters(tests, {machine_id: rows[-1].cartridge for machine_id, rows in installations(machine_ids).items()})

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, datetime
 from functools import cache
@@ -16,7 +15,7 @@ from flask import Flask, current_app, g, redirect, render_template, request, ses
 from werkzeug.wrappers import Response
 
 from lamplight import __version__
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.core.run.clock import calls_at
 from lamplight.core.words import grouped, words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, status_glyph
@@ -58,10 +57,10 @@ def keeper() -> KeeperRow | None:
     return next((row for row in keepers() if row.id == chosen), None)
 
 
-def hand() -> Hand:
+def actor() -> Actor:
     """Who does something in this request, and when."""
     who = keeper()
-    return Hand(now(), who.id if who else None)
+    return Actor(now(), who.id if who else None)
 
 
 def wants_fragment() -> bool:
@@ -129,7 +128,7 @@ def field_moment(value: datetime) -> str:
     return f"{value.astimezone(site().calendar.tz):%Y-%m-%dT%H:%M}"
 
 
-def _everywhere() -> Mapping[str, Any]:
+def _everywhere() -> dict[str, Any]:
     known = the_site() if "site" not in g else g.site
     g.site = known
     if _outside():
@@ -205,7 +204,7 @@ def register(app: Flask) -> None:
     )
 
     @app.context_processor
-    def everywhere() -> Mapping[str, Any]:
+    def everywhere() -> dict[str, Any]:
         return _everywhere() if request.endpoint not in (None, "static") or request.url_rule is None else {}
 
     @app.errorhandler(SetUpFirst)

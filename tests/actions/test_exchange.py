@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings, readings_as_csv
 from lamplight.store.books import book
 from lamplight.store.models import CounterReading, Entry
@@ -10,7 +10,7 @@ from lamplight.store.sites import the_site
 from tests.base import NOW, DataTest
 
 HEAD = "machine,counter,time,value\n"
-HAND = Hand(NOW)
+HAND = Actor(NOW)
 
 
 class Importing(DataTest):

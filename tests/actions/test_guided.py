@@ -7,10 +7,10 @@ from datetime import timedelta
 
 from PIL import Image
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.lamps import known_causes
 from lamplight.actions.photos import add_photo, photo_path, shrunk
-from lamplight.actions.preparing import Wishes, prepare, put_off
+from lamplight.actions.preparing import Wishes, defer, prepare
 from lamplight.actions.procedures import (
     copied_procedure,
     delete_procedure,
@@ -18,24 +18,24 @@ from lamplight.actions.procedures import (
     procedures,
     save_procedure,
 )
-from lamplight.actions.products import ProductFields, cupboard, move_stock, products, save_product
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
+from lamplight.actions.stock import ProductFields, move_stock, products, save_product, stock_held
 from lamplight.actions.undo import put_back, undo
-from lamplight.actions.water import fit_cartridge
+from lamplight.actions.water import install_cartridge
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.confirmations import LAMP_OUT
 from lamplight.core.run.state import EventKind
 from lamplight.core.stock.stock import Move
-from lamplight.library.shelf import kind_of
+from lamplight.library.catalogue import kind_of
 from lamplight.store.checking import problems_in
 from lamplight.store.database import back_up_to, database, open_database, photo_folder, restore_into
-from lamplight.store.models import CareDone, Photo, StockMoveFact, TruthTold
+from lamplight.store.models import CareDone, ConfirmationGiven, Photo, StockMoveFact
 from lamplight.store.runs import left_inside, run_extras, run_row
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
 
-HAND = Hand(NOW)
+HAND = Actor(NOW)
 
 
 class Guided(DataTest):
@@ -50,28 +50,28 @@ class Guided(DataTest):
 
     def ready(self, item="descale", wishes=None, now=NOW):
         """What is said before the start."""
-        return prepare(self.look(self.hall, now), item, self.calendar, now, wishes or Wishes({}, {}))
+        return prepare(self.view(self.hall, now), item, self.calendar, now, wishes or Wishes({}, {}))
 
     def begin(self, item="descale", wishes=None, now=NOW, **rest):
         """A run that has just begun."""
-        return begin_run(self.site, self.row, item, Hand(now), wishes or Wishes({}, {}), **rest)
+        return begin_run(self.site, self.row, item, Actor(now), wishes or Wishes({}, {}), **rest)
 
     def walk(self, run_id, minutes=1.0, noes=(), upto=None, now=NOW):
-        """Answer yes to the end, or no once to the truths in ``noes``; answers the moment after."""
+        """Answer yes to the end, or no once to the questions in ``noes``; answers the moment after."""
         row, said_no = run_row(run_id), set()
         while row.state.step is not None and (upto is None or row.state.index < upto):
             now += timedelta(minutes=minutes)
             step = row.state.step
-            no = step.truth in noes and step.truth not in said_no
-            said_no |= {step.truth} if no else set()
+            no = step.confirmation in noes and step.confirmation not in said_no
+            said_no |= {step.confirmation} if no else set()
             kind = EventKind.NO if no else EventKind.ADVANCE
             text = (step.ask.choices[0] if step.ask.choices else "3") if step.ask and not no else ""
-            row = answer_step(run_id, kind, row.state.index, Hand(now), text)
+            row = answer_step(run_id, kind, row.state.index, Actor(now), text)
         return now
 
     def finish(self, run_id, now, **rest):
         """The end, without a reading."""
-        finish_run(run_id, run_row(run_id).state.index, Finish(None, 0, **rest), self.site, Hand(now))
+        finish_run(run_id, run_row(run_id).state.index, Finish(None, 0, **rest), self.site, Actor(now))
         return run_row(run_id)
 
 
@@ -80,26 +80,26 @@ class Before(Guided):
 
     def test_amounts_for_this_machine(self):
         """A litre of mix: 100 ml of concentrate (the trade's usual); other forms by their own dose."""
-        lines = {one.line.role: one.line for one in self.ready().at_hand if one.line.role}
+        lines = {one.line.role: one.line for one in self.ready().stocked_needs if one.line.role}
         self.assertEqual((lines["descaler"].amount, lines["descaler"].units), ("100 ml", 100))
         tablets = self.ready(wishes=Wishes({"descaler": "descaler-tablets"}, {}))
-        self.assertEqual(tablets.at_hand[0].line.amount, "4 tablets")
+        self.assertEqual(tablets.stocked_needs[0].line.amount, "4 tablets")
         self.assertIn("Let the tablets dissolve fully", [step.title for step in tablets.procedure.steps])
         self.assertNotIn("Let the tablets dissolve fully", [step.title for step in self.ready().procedure.steps])
 
     def test_the_cupboard(self):
         """Not counted, too little, enough."""
-        self.assertIsNone(self.ready().at_hand[0].enough)
+        self.assertIsNone(self.ready().stocked_needs[0].enough)
         for amount, enough in ((99, False), (100, True)):
             move_stock("descaler-liquid", Move.COUNTED, amount, HAND)
-            self.assertEqual(self.ready().at_hand[0].enough, enough)
+            self.assertEqual(self.ready().stocked_needs[0].enough, enough)
 
     def test_time_and_rush(self):
         """Begun at a quarter to seven it runs into the opening at seven; the next good time is after the rush."""
         early = self.calendar.opening(NOW.date()) - timedelta(minutes=15)
         ready = self.ready(now=early)
         self.assertEqual(ready.rush.words, "the rush after opening")
-        self.assertEqual(ready.good_time, self.calendar.opening(NOW.date()) + timedelta(hours=1))
+        self.assertEqual(ready.work_window, self.calendar.opening(NOW.date()) + timedelta(hours=1))
         self.assertLess(ready.own_s, ready.total_s)
         self.assertEqual(ready.usable_at, early + timedelta(seconds=ready.total_s))
         self.assertEqual(ready.procedure.held, (2, 15))
@@ -139,36 +139,36 @@ class Before(Guided):
 
     def test_put_off(self):
         """Written down with its time; still due; undone by its entry."""
-        due = self.look(self.hall).assessment.due("brew-tablet")
-        put_off(self.row, due, NOW + timedelta(hours=9), HAND)
-        look = self.look(self.hall)
-        self.assertEqual(look.put_off, {"brew-tablet": NOW + timedelta(hours=9)})
-        self.assertEqual(look.assessment.due("brew-tablet").status, due.status)
-        self.assertEqual(self.look(self.hall, NOW + timedelta(hours=10)).put_off, {})
+        due = self.view(self.hall).status.due("brew-tablet")
+        defer(self.row, due, NOW + timedelta(hours=9), HAND)
+        view = self.view(self.hall)
+        self.assertEqual(view.deferrals, {"brew-tablet": NOW + timedelta(hours=9)})
+        self.assertEqual(view.status.due("brew-tablet").status, due.status)
+        self.assertEqual(self.view(self.hall, NOW + timedelta(hours=10)).deferrals, {})
         for until in (NOW, NOW - timedelta(days=1), NOW + timedelta(days=61)):
             with self.assertRaisesRegex(InvalidInput, "still to come"):
-                put_off(self.row, due, until, HAND)
+                defer(self.row, due, until, HAND)
 
     def test_what_is_offered_is_still_to_come(self):
         """At any hour of a week the next good time can be taken as it is."""
         for hours in range(0, 7 * 24, 5):
             now = NOW + timedelta(hours=hours, minutes=3)
-            self.assertGreaterEqual(self.ready("descale", now=now).good_time, now + timedelta(minutes=15))
+            self.assertGreaterEqual(self.ready("descale", now=now).work_window, now + timedelta(minutes=15))
 
     def test_offered_in_a_rush(self):
         """When it is over; not the next quiet time after that one."""
         opens = self.calendar.opening(NOW.date())
         for minutes, offered in ((30, 60), (58, 73)):
             ready = self.ready("descale", now=opens + timedelta(minutes=minutes))
-            self.assertEqual(ready.good_time, opens + timedelta(minutes=offered))
+            self.assertEqual(ready.work_window, opens + timedelta(minutes=offered))
         quiet = self.ready("descale", now=opens + timedelta(minutes=90))
-        self.assertGreater(quiet.good_time, opens + timedelta(hours=4))
+        self.assertGreater(quiet.work_window, opens + timedelta(hours=4))
 
     def test_an_acid_day(self):
         """The usual milk wash is not begun on top of the acid one."""
         tower = self.used_machine(name="Tower", kind="office-tower", done={"acid-milk-wash": 4, "milk-wash": 1})
-        look = self.look(tower)
-        self.assertEqual(look.assessment.due("milk-wash").covered_by, "Acid milk wash")
+        view = self.view(tower)
+        self.assertEqual(view.status.due("milk-wash").covered_by, "Acid milk wash")
         row = machine(self.site.id, tower)
         with self.assertRaisesRegex(InvalidInput, "takes its place today"):
             begin_run(self.site, row, "milk-wash", HAND)
@@ -183,16 +183,16 @@ class After(Guided):
         move_stock("descaler-liquid", Move.COUNTED, 250, HAND)
         run_id = self.begin()
         self.finish(run_id, self.walk(run_id))
-        self.assertEqual(cupboard()["descaler-liquid"].amount, 150)
+        self.assertEqual(stock_held()["descaler-liquid"].amount, 150)
         entry_id = run_row(run_id).entry_id
-        undo(entry_id, Hand(NOW + timedelta(hours=2)))
-        self.assertEqual(cupboard()["descaler-liquid"].amount, 250)
+        undo(entry_id, Actor(NOW + timedelta(hours=2)))
+        self.assertEqual(stock_held()["descaler-liquid"].amount, 250)
         put_back(entry_id)
-        self.assertEqual(cupboard()["descaler-liquid"].amount, 150)
+        self.assertEqual(stock_held()["descaler-liquid"].amount, 150)
         later = NOW + timedelta(days=1)
         again = self.begin(now=later)
         self.finish(again, self.walk(again, now=later), used={"descaler-liquid": 30.0})
-        self.assertEqual(cupboard()["descaler-liquid"].amount, 120)
+        self.assertEqual(stock_held()["descaler-liquid"].amount, 120)
         with self.assertRaisesRegex(InvalidInput, "amount of 0 or more"):
             Finish(None, 0, used={"x": -1})
             finish_run(again, 0, Finish(None, 0, used={"x": -1.0}), self.site, HAND)
@@ -211,7 +211,7 @@ class After(Guided):
         run_id = self.begin("grounds-drawer")
         now = self.walk(run_id, noes=("machine-on", "drawer-emptied"))
         row = self.finish(run_id, now)
-        told = run_extras(row.entry_id).truths
+        told = run_extras(row.entry_id).confirmations
         self.assertEqual(told, {"machine-on": False, "drawer-emptied": True})
         self.assertEqual(self.due(self.hall, "grounds-drawer", now).status, Status.CLEAR)
 
@@ -220,49 +220,49 @@ class After(Guided):
         for noes, expected in ((("refill-confirmed",), 0), ((), 1)):
             run_id = self.begin("tank-rinse")
             self.finish(run_id, self.walk(run_id, noes=noes))
-            seen = self.look(self.hall, NOW + timedelta(hours=1)).assessment.book.events
+            seen = self.view(self.hall, NOW + timedelta(hours=1)).status.book.events
             self.assertEqual(len(seen), expected)
 
     def test_a_lamp_that_is_still_lit(self):
-        """The item is done, and the machine asks for it anew; the truth stands in the book."""
+        """The item is done, and the machine asks for it anew; the answer stands in the book."""
         run_id = self.begin("brew-tablet")
         now = self.walk(run_id)
         self.finish(run_id, now, lamp_out=False)
         due = self.due(self.hall, "brew-tablet", now + timedelta(minutes=1))
         self.assertEqual(due.status, Status.DUE)
         self.assertIn("asks for it", due.reasons[0])
-        self.assertFalse(TruthTold.get(TruthTold.what == LAMP_OUT).answer)
-        undo(run_row(run_id).entry_id, Hand(now))
-        self.assertFalse(self.look(self.hall, now).assessment.book.prompts)
+        self.assertFalse(ConfirmationGiven.get(ConfirmationGiven.what == LAMP_OUT).answer)
+        undo(run_row(run_id).entry_id, Actor(now))
+        self.assertFalse(self.view(self.hall, now).status.book.prompts)
 
     def test_coming_back_brings_a_new_filter(self):
         """It counts from then, and a cartridge comes off the count."""
         move_stock("filter-cartridges", Move.COUNTED, 3, HAND)
         run_id = self.begin("return")
         self.finish(run_id, self.walk(run_id))
-        look = self.look(self.hall, NOW + timedelta(hours=2))
-        self.assertEqual(look.assessment.due("filter-change").status, Status.CLEAR)
-        self.assertEqual(look.assessment.book.water.cartridge, look.kind.cartridge)
-        self.assertEqual(cupboard()["filter-cartridges"].amount, 2)
+        view = self.view(self.hall, NOW + timedelta(hours=2))
+        self.assertEqual(view.status.due("filter-change").status, Status.CLEAR)
+        self.assertEqual(view.status.book.water.cartridge, view.kind.cartridge)
+        self.assertEqual(stock_held()["filter-cartridges"].amount, 2)
 
     def test_without_a_filter(self):
         """None is taken out for descaling, suspected, or brought by coming back; a guided change fits one."""
-        fit_cartridge(self.row, None, NOW - timedelta(days=3), HAND)
+        install_cartridge(self.row, None, NOW - timedelta(days=3), HAND)
         for item in ("descale", "leaving", "storage-emptying", "return"):
             titles = [step.title for step in self.ready(item).procedure.steps]
             self.assertFalse([title for title in titles if "filter" in title.lower()], item)
-        self.assertFalse(self.ready().context.filter_fitted)
-        self.assertNotIn("filter-due", known_causes(self.look(self.hall).fitted))
+        self.assertFalse(self.ready().context.filter_installed)
+        self.assertNotIn("filter-due", known_causes(self.view(self.hall).equipped))
         run_id = self.begin("return")
         self.finish(run_id, self.walk(run_id))
-        self.assertTrue(self.look(self.hall, NOW + timedelta(hours=2)).assessment.book.water.filter_out)
+        self.assertTrue(self.view(self.hall, NOW + timedelta(hours=2)).status.book.water.filter_out)
         later = NOW + timedelta(hours=3)
         run_id = self.begin("filter-change", now=later)
         self.finish(run_id, self.walk(run_id, now=later))
-        look = self.look(self.hall, later + timedelta(hours=1))
-        self.assertEqual(look.assessment.book.water.cartridge, look.kind.cartridge)
-        self.assertEqual(look.assessment.due("filter-change").status, Status.CLEAR)
-        self.assertIn("filter-due", known_causes(look.fitted))
+        view = self.view(self.hall, later + timedelta(hours=1))
+        self.assertEqual(view.status.book.water.cartridge, view.kind.cartridge)
+        self.assertEqual(view.status.due("filter-change").status, Status.CLEAR)
+        self.assertIn("filter-due", known_causes(view.equipped))
 
     def test_inspections(self):
         """Asked when long ago, then not again."""
@@ -288,14 +288,14 @@ class Given(Guided):
         self.walk(run_id, upto=6)
         self.assertTrue(run_row(run_id).state.cleaner_inside)
         answer_step(run_id, EventKind.ABANDON, 6, HAND, "pump broken")
-        self.assertTrue(self.look(self.hall).cleaner_inside)
+        self.assertTrue(self.view(self.hall).cleaner_inside)
         with self.assertRaisesRegex(InvalidInput, "still in the water circuit|inside the water circuit already"):
             self.begin("descale")
         self.begin_and_abandon("brew-tablet")
         rinse = self.begin("rinse-out")
         self.finish(rinse, self.walk(rinse))
         self.assertEqual(left_inside(self.hall), ())
-        self.assertFalse(self.look(self.hall).cleaner_inside)
+        self.assertFalse(self.view(self.hall).cleaner_inside)
         self.begin("descale")
 
     def begin_and_abandon(self, item):
@@ -401,7 +401,7 @@ class OwnTexts(Guided):
         """A label read again changes the shipped one's dose; odd ones are refused."""
         fields = ProductFields("Concentrate, strong", "descaler", "liquid", "descaling acid", "ml", 60, 60)
         save_product(fields, HAND, "descaler-liquid")
-        self.assertEqual(self.ready().at_hand[0].line.amount, "60 ml")
+        self.assertEqual(self.ready().stocked_needs[0].line.amount, "60 ml")
         self.assertEqual(products()["descaler-liquid"].title, "Concentrate, strong")
         rows = (
             {"role": "paint"}, {"form": "cloud"}, {"chemistry": "magic"}, {"dose": 0}, {"dose": float("nan")},

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import kind_of, save_kind
 from lamplight.actions.lamps import (
     PatternWords,
@@ -26,16 +26,16 @@ from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import undo
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps.match import PanelLook
-from lamplight.core.lamps.panel import LampLook, LampState, Sort
+from lamplight.core.lamps.match import PanelSignals
+from lamplight.core.lamps.panel import LampSignal, LampState, Sort
 from lamplight.core.run.state import EventKind
-from lamplight.library.shelf import kinds
+from lamplight.library.catalogue import kinds
 from lamplight.store.models import Entry
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
 
-HAND = Hand(NOW)
+HAND = Actor(NOW)
 # A panel of our own making: overlapping patterns, two causes that facts tell apart.
 KIND = """key: bench
 title: Bench with two lamps
@@ -71,12 +71,12 @@ panel:
 
 
 def shows(message="", **lamps):
-    """A look of a panel: ``care="flashing amber"``."""
+    """Signals of a panel: ``care="flashing amber"``."""
     found = {}
     for key, text in lamps.items():
         state, _, colour = text.partition(" ")
-        found[key] = LampLook(LampState(state), colour)
-    return PanelLook(found, message)
+        found[key] = LampSignal(LampState(state), colour)
+    return PanelSignals(found, message)
 
 
 class Sighted(DataTest):
@@ -94,105 +94,105 @@ class Sighted(DataTest):
 
     def test_feeds_the_dues(self):
         """The machine asks, the book follows at once; dark again, it is as before; undone, too."""
-        before = self.look(self.hall).assessment.dues
+        before = self.view(self.hall).status.dues
         self.see(care="flashing amber")
         due = self.due(self.hall)
         self.assertEqual(due.status, Status.DUE)
         self.assertIn("asks for it", due.reasons[0])
         self.see(5)
-        self.assertEqual(self.look(self.hall).assessment.dues, before)
+        self.assertEqual(self.view(self.hall).status.dues, before)
         undo(Entry.select().order_by(Entry.id.desc()).first().id, HAND)
         self.assertEqual(self.due(self.hall).status, Status.DUE)
         undo(Entry.select().where(Entry.undone_at.is_null()).order_by(Entry.id.desc()).first().id, HAND)
-        self.assertEqual(self.look(self.hall).assessment.dues, before)
+        self.assertEqual(self.view(self.hall).status.dues, before)
 
     def test_a_run_puts_it_out(self):
         """The lamp that asked goes out with the job, and only that one."""
         self.see(care="flashing amber")
-        self.assertIsNotNone(shown_now(self.look(self.hall)))
+        self.assertIsNotNone(shown_now(self.view(self.hall)))
         run_id = begin_run(self.site, self.row, "brew-tablet", HAND)
         now = NOW
         row = run_row(run_id)
         while row.state.step:
             now += timedelta(minutes=1)
-            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Hand(now))
-        finish_run(run_id, row.state.index, Finish(None, 1, lamp_out=True), self.site, Hand(now))
-        look = self.look(self.hall, now + timedelta(minutes=1))
-        self.assertIsNone(shown_now(look))
-        self.assertEqual(reading_of(look).settled_by.item.key, "brew-tablet")
-        self.assertEqual(look.assessment.due("brew-tablet").status, Status.CLEAR)
+            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Actor(now))
+        finish_run(run_id, row.state.index, Finish(None, 1, lamp_out=True), self.site, Actor(now))
+        view = self.view(self.hall, now + timedelta(minutes=1))
+        self.assertIsNone(shown_now(view))
+        self.assertEqual(reading_of(view).settled_by.item.key, "brew-tablet")
+        self.assertEqual(view.status.due("brew-tablet").status, Status.CLEAR)
 
     def test_refused(self):
         """A lamp it has not, a time ahead, a counter below 0: nothing is written down."""
         before = Entry.select().count()
-        for look, at, value in (
+        for view, at, value in (
             (shows(moon="steady red"), NOW, None),
             (shows(care="steady blue"), NOW, None),
             (shows(care="steady red"), NOW + timedelta(minutes=1), None),
             (shows(care="steady red"), NOW, -1),
         ):
-            with self.subTest(look=look), self.assertRaises(InvalidInput):
-                note_sighting(self.row, look, at, HAND, value=value)
+            with self.subTest(view=view), self.assertRaises(InvalidInput):
+                note_sighting(self.row, view, at, HAND, value=value)
         self.assertEqual(Entry.select().count(), before)
 
     def test_causes_follow_the_facts(self):
         """A filter fitted 40 minutes ago comes first; denied, the next one; confirmed, it is remembered."""
         self.see(attention="flashing red")
-        first = reading_of(self.look(self.hall)).diagnosis.causes[0].cause.key
+        first = reading_of(self.view(self.hall)).diagnosis.causes[0].cause.key
         self.assertNotEqual(first, "filter-badly-seated")
         from lamplight.actions.care import mark_done
 
         mark_done([(self.row, "filter-change")], NOW - timedelta(minutes=40), HAND)
-        diagnosis = reading_of(self.look(self.hall)).diagnosis
+        diagnosis = reading_of(self.view(self.hall)).diagnosis
         self.assertEqual(diagnosis.causes[0].cause.key, "filter-badly-seated")
         self.assertEqual(diagnosis.causes[0].said, ("it was fitted 40 minutes ago",))
         self.assertEqual(diagnosis.begins["filter-badly-seated"][0], "filter-change")
         try_cause(self.row, diagnosis.about, "filter-badly-seated", False, HAND)
-        order = [one.cause.key for one in reading_of(self.look(self.hall)).diagnosis.causes]
+        order = [one.cause.key for one in reading_of(self.view(self.hall)).diagnosis.causes]
         self.assertEqual(order[-1], "filter-badly-seated")
         try_cause(self.row, diagnosis.about, "electronics", True, HAND)
         try_cause(self.row, diagnosis.about, "electronics", True, HAND)
-        said = next(o for o in reading_of(self.look(self.hall)).diagnosis.causes if o.cause.key == "electronics").said
+        said = next(o for o in reading_of(self.view(self.hall)).diagnosis.causes if o.cause.key == "electronics").said
         self.assertIn("2 times before", said[0])
         with self.assertRaises(InvalidInput):
             try_cause(self.row, "x", "bad magic", True, HAND)
 
     def test_complaints(self):
         """Only those that a kind can have; in the order of its facts."""
-        tower = self.look(self.used_machine(name="Tower", kind="office-tower", done={}))
+        tower = self.view(self.used_machine(name="Tower", kind="office-tower", done={}))
         keys = {symptom.key for symptom in known_symptoms(tower.kind)}
         self.assertIn("milk-spits", keys)
         self.assertNotIn("wand-blocked", keys)
         self.assertNotIn("wand-tip-blocked", known_causes(tower.kind))
-        look = self.look(self.hall)
-        drips = next(symptom for symptom in known_symptoms(look.kind) if symptom.key == "coffee-drips")
-        self.assertIn("grind-too-fine", [one.cause.key for one in diagnose(look, drips.key, drips.causes).causes])
+        view = self.view(self.hall)
+        drips = next(symptom for symptom in known_symptoms(view.kind) if symptom.key == "coffee-drips")
+        self.assertIn("grind-too-fine", [one.cause.key for one in diagnose(view, drips.key, drips.causes).causes])
 
     def test_a_notch_and_two_drinks(self):
         """Counted with the keeper; too many are refused; forgotten after half a day."""
-        self.assertIsNone(grinding(self.look(self.hall)))
+        self.assertIsNone(grinding(self.view(self.hall)))
         with self.assertRaisesRegex(InvalidInput, "Change the grind by one notch first"):
-            judge_drink(self.look(self.hall), HAND)
+            judge_drink(self.view(self.hall), HAND)
         change_grind(self.row, "coarser", HAND)
         for drinks in range(2):
-            self.assertEqual(grinding(self.look(self.hall)).drinks, drinks)
-            judge_drink(self.look(self.hall), HAND)
-        self.assertTrue(grinding(self.look(self.hall)).judged)
+            self.assertEqual(grinding(self.view(self.hall)).drinks, drinks)
+            judge_drink(self.view(self.hall), HAND)
+        self.assertTrue(grinding(self.view(self.hall)).judged)
         with self.assertRaises(InvalidInput):
-            judge_drink(self.look(self.hall), HAND)
-        change_grind(self.row, "finer", Hand(NOW + timedelta(minutes=1)))
-        self.assertEqual(grinding(self.look(self.hall, NOW + timedelta(minutes=2))).drinks, 0)
-        self.assertIsNone(grinding(self.look(self.hall, NOW + timedelta(hours=13))))
+            judge_drink(self.view(self.hall), HAND)
+        change_grind(self.row, "finer", Actor(NOW + timedelta(minutes=1)))
+        self.assertEqual(grinding(self.view(self.hall, NOW + timedelta(minutes=2))).drinks, 0)
+        self.assertIsNone(grinding(self.view(self.hall, NOW + timedelta(hours=13))))
         with self.assertRaises(InvalidInput):
             change_grind(self.row, "sideways", HAND)
 
     def test_lamp_and_book(self):
         """Lit though the tablet was two days ago."""
         self.see(care="flashing amber")
-        one = disagreements_of(self.look(self.hall))[0]
+        one = disagreements_of(self.view(self.hall))[0]
         self.assertTrue(one.lit)
         self.see(2)
-        self.assertEqual(disagreements_of(self.look(self.hall)), ())
+        self.assertEqual(disagreements_of(self.view(self.hall)), ())
 
 
 class OwnPanel(DataTest):
@@ -207,7 +207,7 @@ class OwnPanel(DataTest):
 
     def causes(self, now=NOW):
         """Keys, the likeliest first."""
-        return [one.cause.key for one in reading_of(self.look(self.own, now)).diagnosis.causes]
+        return [one.cause.key for one in reading_of(self.view(self.own, now)).diagnosis.causes]
 
     def test_meaning_and_order(self):
         """The exact pattern wins; the grind comes first; with a fresh filter its seat does."""
@@ -224,12 +224,12 @@ class OwnPanel(DataTest):
         self.assertEqual([symptom.key for symptom in known_symptoms(kind_of("bench"))][0], "hum")
 
     def test_taught(self):
-        """A look that no rule knows; the manual's words; then it is known, and asks for the item."""
-        look = shows(two="flashing red")
-        self.assertIsNone(note_sighting(self.row, look, NOW, HAND))
-        self.assertIsNone(reading_of(self.look(self.own)).match)
-        teach_pattern(self.row, look, PatternWords("Filter wants changing", Sort.CARE.value, "filter"), HAND)
-        reading = reading_of(self.look(self.own))
+        """Signals that no rule knows; the manual's words; then it is known, and asks for the item."""
+        view = shows(two="flashing red")
+        self.assertIsNone(note_sighting(self.row, view, NOW, HAND))
+        self.assertIsNone(reading_of(self.view(self.own)).match)
+        teach_pattern(self.row, view, PatternWords("Filter wants changing", Sort.CARE.value, "filter"), HAND)
+        reading = reading_of(self.view(self.own))
         self.assertEqual(reading.match.pattern.title, "Filter wants changing")
         self.assertEqual(self.due(self.own, "filter").status, Status.DUE)
         for words in (
@@ -239,21 +239,21 @@ class OwnPanel(DataTest):
             PatternWords("x y", Sort.CARE.value, "filter", "gently"),
         ):
             with self.subTest(words=words), self.assertRaises(InvalidInput):
-                teach_pattern(self.row, look, words, HAND)
+                teach_pattern(self.row, view, words, HAND)
         with self.assertRaisesRegex(InvalidInput, "panel is dark"):
-            teach_pattern(self.row, PanelLook(), PatternWords("x y", Sort.CARE.value), HAND)
+            teach_pattern(self.row, PanelSignals(), PatternWords("x y", Sort.CARE.value), HAND)
 
     def test_taught_on_a_shipped_kind(self):
         """The machine becomes one of a copy that has the rule; the shipped kind stays as it is; undo brings it back."""
         hall = self.used_machine(name="Hall", done={"brew-tablet": 2})
-        row, look = machine(self.site.id, hall), shows(beans="steady red", drawer="steady red")
+        row, view = machine(self.site.id, hall), shows(beans="steady red", drawer="steady red")
         note_sighting(row, shows(beans="steady red"), NOW, HAND)
         taught = teach_pattern(row, shows(beans="steady red"), PatternWords("Lid open", Sort.MISSING.value), HAND)
         self.assertEqual(machine(self.site.id, hall).kind, taught.key)
-        self.assertEqual(reading_of(self.look(hall)).match.pattern.title, "Lid open")
+        self.assertEqual(reading_of(self.view(hall)).match.pattern.title, "Lid open")
         self.assertNotIn("Lid open", [pattern.title for pattern in kinds()["removable-tabletop"].panel.patterns])
-        self.assertIsNotNone(self.look(hall).assessment.due("brew-tablet").last)
-        self.assertIsNotNone(look)
+        self.assertIsNotNone(self.view(hall).status.due("brew-tablet").last)
+        self.assertIsNotNone(view)
         undo(Entry.select().order_by(Entry.id.desc()).first().id, HAND)
         self.assertEqual(machine(self.site.id, hall).kind, "removable-tabletop")
 

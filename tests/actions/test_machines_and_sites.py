@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, change_machine, set_limit
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.care.status import Status
@@ -13,7 +13,7 @@ from lamplight.store.models import Entry, Machine
 from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from tests.base import NOW, WEEK, DataTest
 
-HAND = Hand(NOW)
+HAND = Actor(NOW)
 
 
 class Machines(DataTest):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, correct_reading, remove_reading, take_readings
 from lamplight.actions.undo import consequences, put_back, undo
 from lamplight.core.errors import InvalidInput
@@ -13,7 +13,7 @@ from lamplight.store.logbook import entries
 from lamplight.store.models import CounterReading, Entry
 from tests.base import NOW, DataTest
 
-HAND = Hand(NOW)
+HAND = Actor(NOW)
 
 
 class Taking(DataTest):
@@ -47,7 +47,7 @@ class Taking(DataTest):
         take_readings([TypedReading(machine, 4, NOW, "restarted", before=last + 10)], self.calendar, HAND)
         self.assertAlmostEqual(self.due(machine).first.used, used - 21.8 + 14, delta=4)
         self.assertEqual(book(machine).drinks.restarts[0].before, last + 10)
-        self.assertEqual(self.look(machine).assessment.expected_reading, 4)
+        self.assertEqual(self.view(machine).status.expected_reading, 4)
 
     def test_swapped_board_counts_on(self):
         """The new board shows 70 000 or 200: neither is drinks."""

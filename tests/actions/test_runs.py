@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import put_back, undo
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.run.state import EventKind, Outcome
-from lamplight.library.shelf import procedure_for
+from lamplight.library.catalogue import procedure_for
 from lamplight.store.books import book
 from lamplight.store.logbook import entries
 from lamplight.store.models import CareDone, Entry, RunEventRow
@@ -36,20 +36,20 @@ class Led(DataTest):
             now += timedelta(minutes=1)
             ask = row.state.step.ask
             said = ask.choices[0] if ask and ask.choices else ""
-            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Hand(now), said)
+            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Actor(now), said)
             steps = None if steps is None else steps - 1
         return now
 
     def begin(self, item="brew-tablet", **rest):
         """A run on the tabletop."""
-        return begin_run(self.site, self.row, item, Hand(NOW), **rest)
+        return begin_run(self.site, self.row, item, Actor(NOW), **rest)
 
     def finished(self, value=None, cleaning=1, answer=""):
         """A whole run; answers its id."""
         run_id = self.begin("brew-tablet")
         now = self.walk(run_id)
         total = len(run_row(run_id).state.procedure.steps)
-        finish_run(run_id, total, Finish(value, cleaning, answer), self.site, Hand(now))
+        finish_run(run_id, total, Finish(value, cleaning, answer), self.site, Actor(now))
         return run_id
 
 
@@ -59,7 +59,7 @@ class Finishing(Led):
     def test_the_count_starts_again(self):
         """From overdue to clear; the reading is in the book, the blank shot is off it."""
         self.assertEqual(self.due(self.hall).status, Status.OVERDUE)
-        expected = self.look(self.hall).assessment.expected_reading
+        expected = self.view(self.hall).status.expected_reading
         run_id = self.finished(value=expected + 1)
         later = NOW + timedelta(hours=1)
         due = self.due(self.hall, now=later)
@@ -81,15 +81,15 @@ class Finishing(Led):
     def test_undo_restores_every_due_exactly(self):
         """And putting it back does, too."""
         later = NOW + timedelta(hours=1)
-        before = self.look(self.hall, later).assessment.dues
-        run_id = self.finished(value=self.look(self.hall).assessment.expected_reading + 1)
-        after = self.look(self.hall, later).assessment.dues
+        before = self.view(self.hall, later).status.dues
+        run_id = self.finished(value=self.view(self.hall).status.expected_reading + 1)
+        after = self.view(self.hall, later).status.dues
         self.assertNotEqual(before, after)
         entry_id = run_row(run_id).entry_id
-        undo(entry_id, Hand(later))
-        self.assertEqual(self.look(self.hall, later).assessment.dues, before)
+        undo(entry_id, Actor(later))
+        self.assertEqual(self.view(self.hall, later).status.dues, before)
         put_back(entry_id)
-        self.assertEqual(self.look(self.hall, later).assessment.dues, after)
+        self.assertEqual(self.view(self.hall, later).status.dues, after)
 
     def test_a_doubtful_counter_saves_nothing(self):
         """Neither the finish nor the note."""
@@ -98,18 +98,18 @@ class Finishing(Led):
         total = len(run_row(run_id).state.procedure.steps)
         events = RunEventRow.select().count()
         with self.assertRaises(DoubtfulReadings):
-            finish_run(run_id, total, Finish(3, 1, note="odd"), self.site, Hand(now))
+            finish_run(run_id, total, Finish(3, 1, note="odd"), self.site, Actor(now))
         self.assertEqual(RunEventRow.select().count(), events)
         self.assertTrue(run_row(run_id).state.running)
         with self.assertRaisesRegex(InvalidInput, "between 0 and 50"):
-            finish_run(run_id, total, Finish(None, 51), self.site, Hand(now))
+            finish_run(run_id, total, Finish(None, 51), self.site, Actor(now))
 
     def test_finish_twice(self):
         """A double click settles once."""
         run_id = self.finished()
         done = CareDone.select().count()
         with self.assertRaises(StaleStep):
-            finish_run(run_id, len(run_row(run_id).state.procedure.steps), Finish(None, 0), self.site, Hand(NOW))
+            finish_run(run_id, len(run_row(run_id).state.procedure.steps), Finish(None, 0), self.site, Actor(NOW))
         self.assertEqual(CareDone.select().count(), done)
 
 
@@ -122,14 +122,14 @@ class Interrupted(Led):
         with self.assertRaisesRegex(InvalidInput, "Brew-group tablet is still open on Counter A"):
             self.begin("group-rinse")
         with self.assertRaisesRegex(InvalidInput, "no such care item"):
-            begin_run(self.site, machine(self.site.id, self.used_machine(name="Other")), "polish", Hand(NOW))
+            begin_run(self.site, machine(self.site.id, self.used_machine(name="Other")), "polish", Actor(NOW))
 
     def test_stale_step(self):
         """Two devices answer the same step: the later one learns it."""
         run_id = self.begin("brew-tablet")
-        answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
+        answer_step(run_id, EventKind.ADVANCE, 0, Actor(NOW))
         with self.assertRaises(StaleStep):
-            answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
+            answer_step(run_id, EventKind.ADVANCE, 0, Actor(NOW))
         self.assertEqual(run_row(run_id).state.index, 1)
 
     def test_given_up(self):
@@ -137,7 +137,7 @@ class Interrupted(Led):
         before = self.due(self.hall).first.used
         run_id = self.begin("brew-tablet")
         self.walk(run_id, 2)
-        answer_step(run_id, EventKind.ABANDON, 2, Hand(NOW), "  called   away ")
+        answer_step(run_id, EventKind.ABANDON, 2, Actor(NOW), "  called   away ")
         self.assertEqual(run_row(run_id).state.notes[-1].text, "called away")
         self.assertEqual(self.due(self.hall).first.used, before)
         self.assertEqual(open_runs(), [])
@@ -145,9 +145,9 @@ class Interrupted(Led):
     def test_undone_run_answers_no_more(self):
         """An open run can be taken back from the log."""
         run_id = self.begin("brew-tablet")
-        undo(run_row(run_id).entry_id, Hand(NOW))
+        undo(run_row(run_id).entry_id, Actor(NOW))
         with self.assertRaisesRegex(StaleStep, "undone"):
-            answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
+            answer_step(run_id, EventKind.ADVANCE, 0, Actor(NOW))
         self.begin("group-rinse")
 
     def test_the_snapshot_stays(self):
@@ -157,7 +157,7 @@ class Interrupted(Led):
             state = run_row(run_id).state
             self.assertEqual(state.procedure, procedure_for(self.row.kind, item))
             self.assertEqual(set(state.context.products), set(state.procedure.roles))
-            answer_step(run_id, EventKind.ABANDON, 0, Hand(NOW), "only looking")
+            answer_step(run_id, EventKind.ABANDON, 0, Actor(NOW), "only looking")
 
 
 class Undoing(DataTest):
@@ -167,15 +167,15 @@ class Undoing(DataTest):
         """The first entry stays; an entry is undone once."""
         first = entries()[-1]
         with self.assertRaisesRegex(InvalidInput, "site itself cannot be undone"):
-            undo(first.id, Hand(NOW))
+            undo(first.id, Actor(NOW))
         machine_id = self.machine()
         added = next(row for row in entries() if row.machine_id == machine_id)
-        undo(added.id, Hand(NOW))
+        undo(added.id, Actor(NOW))
         self.assertIsNone(machine(self.site.id, machine_id))
         with self.assertRaisesRegex(InvalidInput, "undone already"):
-            undo(added.id, Hand(NOW))
+            undo(added.id, Actor(NOW))
         with self.assertRaisesRegex(InvalidInput, "no such entry"):
-            undo(9999, Hand(NOW))
+            undo(9999, Actor(NOW))
         put_back(added.id)
         with self.assertRaisesRegex(InvalidInput, "was not undone"):
             put_back(added.id)

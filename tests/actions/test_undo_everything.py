@@ -6,13 +6,13 @@ from datetime import date, timedelta
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.care import mark_done, note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import kind_of
+from lamplight.actions.machine_views import machine_views
 from lamplight.actions.machines import LastDoneAnswer, declare_done, set_limit
-from lamplight.actions.outlook import look_at_all
 from lamplight.actions.sites import add_closure
 from lamplight.actions.undo import put_back, undo
-from lamplight.actions.water import Setup, TypedTest, add_water_test, fit_cartridge, set_up
+from lamplight.actions.water import Setup, TypedTest, add_water_test, install_cartridge, set_up
 from lamplight.core.assess import assess
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.books import book
@@ -20,7 +20,7 @@ from lamplight.store.models import Entry
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
 
-HAND = Hand(NOW)
+HAND = Actor(NOW)
 LATER = NOW + timedelta(hours=1)
 
 
@@ -39,7 +39,7 @@ class UndoEverything(DataTest):
 
     def dues(self):
         """Every item as it stands a little later."""
-        return self.look(self.tower, LATER).assessment.dues
+        return self.view(self.tower, LATER).status.dues
 
     def moves_and_comes_back(self, act):
         """The act changes some due; undone, all are as before; put back, all are as after."""
@@ -48,7 +48,7 @@ class UndoEverything(DataTest):
         after = self.dues()
         self.assertNotEqual(before, after)
         entry = Entry.select().order_by(Entry.id.desc()).first().id
-        undo(entry, Hand(LATER))
+        undo(entry, Actor(LATER))
         self.assertEqual(self.dues(), before)
         put_back(entry)
         self.assertEqual(self.dues(), after)
@@ -65,8 +65,8 @@ class UndoEverything(DataTest):
             "own limit away": lambda: set_limit(row, "brew-tablet", "drinks", None, "", HAND),
             "bar": lambda: read_bar(row, "brew-tablet", 50, NOW, HAND),
             "water": lambda: add_water_test(site, TypedTest("mains", day, 9.0, 6.0), day, HAND),
-            "cartridge": lambda: fit_cartridge(row, Cartridge(1000, bypass=0.2), NOW, HAND),
-            "school": lambda: set_up(row, Setup("mains", "scale", 3), HAND),
+            "cartridge": lambda: install_cartridge(row, Cartridge(1000, bypass=0.2), NOW, HAND),
+            "set up": lambda: set_up(row, Setup("mains", "scale", 3), HAND),
             "first drink": lambda: note_event(row, "first-drink", NOW - timedelta(hours=2), HAND),
             "absence": lambda: add_absence(site, None, day + timedelta(days=1), day + timedelta(days=20), "", HAND),
             "switched off": lambda: switch_item(row, "hoppers", True, "the plumber does it", HAND),
@@ -78,17 +78,17 @@ class UndoEverything(DataTest):
     def test_what_is_kept_is_never_stale(self):
         """Looking at all machines keeps answers for a minute; a change moves its machine at once, the others not."""
         self.used_machine(name="Other")
-        kept = {look.row.name: look.assessment for look in look_at_all(the_site(), NOW)}
+        kept = {view.row.name: view.status for view in machine_views(the_site(), NOW)}
         mark_done([(self.row, "hoppers")], NOW, HAND)
-        now = {look.row.name: look.assessment for look in look_at_all(the_site(), NOW)}
+        now = {view.row.name: view.status for view in machine_views(the_site(), NOW)}
         self.assertEqual(now["Counter A"].due("hoppers").last.at, NOW)
         self.assertIs(now["Other"], kept["Other"])
         for moment in (NOW + timedelta(seconds=70), NOW + timedelta(days=30)):
-            for look in look_at_all(the_site(), moment):
-                self.assertEqual(look.assessment.dues, self.worked_out_afresh(look.row, moment))
+            for view in machine_views(the_site(), moment):
+                self.assertEqual(view.status.dues, self.worked_out_afresh(view.row, moment))
         add_closure(self.site.id, NOW.date() + timedelta(days=1), NOW.date() + timedelta(days=40), "works", HAND)
-        for look in look_at_all(the_site(), NOW):
-            self.assertEqual(look.assessment.dues, self.worked_out_afresh(look.row, NOW))
+        for view in machine_views(the_site(), NOW):
+            self.assertEqual(view.status.dues, self.worked_out_afresh(view.row, NOW))
 
     def worked_out_afresh(self, row, moment):
         """The dues of a machine from its book alone, with nothing kept."""
@@ -97,6 +97,6 @@ class UndoEverything(DataTest):
     def test_a_part(self):
         """A missing part is said on the page and gone with its entry."""
         note_part(self.row, "group", "broken", "a lug is off", HAND)
-        self.assertIn("group", self.look(self.tower).assessment.book.missing)
+        self.assertIn("group", self.view(self.tower).status.book.missing)
         undo(Entry.select().order_by(Entry.id.desc()).first().id, HAND)
-        self.assertNotIn("group", self.look(self.tower).assessment.book.missing)
+        self.assertNotIn("group", self.view(self.tower).status.book.missing)

@@ -6,17 +6,17 @@ from dataclasses import replace
 from datetime import timedelta
 
 from lamplight.actions.care import mark_done
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.undo import undo
-from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, fit_cartridge, renew_cartridge
+from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, install_cartridge, renew_cartridge
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.models import Entry
 from lamplight.store.sites import machine
-from lamplight.store.waters import fits
+from lamplight.store.waters import installations
 from tests.base import NOW, DataTest
 
-HAND = Hand(NOW)
+HAND = Actor(NOW)
 
 
 class Cartridges(DataTest):
@@ -36,42 +36,42 @@ class Cartridges(DataTest):
     @property
     def water(self):
         """What it gets."""
-        return self.look(self.machine_id).assessment.outlook.water
+        return self.view(self.machine_id).status.context.water
 
     def test_taken_out(self):
         """Nothing is left to change, and descaling goes by the water as it comes."""
         softened = self.due(self.machine_id, "descale").likely
-        fit_cartridge(self.row, None, NOW - timedelta(days=10), HAND)
+        install_cartridge(self.row, None, NOW - timedelta(days=10), HAND)
         self.assertIsNone(self.due(self.machine_id, FILTER_ITEM))
         self.assertEqual(self.water.scaling_after, 14)
         self.assertLess(self.due(self.machine_id, "descale").likely, softened)
 
     def test_a_change_brings_a_new_one(self):
         """Like the one before; a ticked change does that as well, and an undone one does not."""
-        fit_cartridge(self.row, Cartridge(640, bypass=0.1), NOW - timedelta(days=12), HAND)
-        fit_cartridge(self.row, None, NOW - timedelta(days=10), HAND)
+        install_cartridge(self.row, Cartridge(640, bypass=0.1), NOW - timedelta(days=12), HAND)
+        install_cartridge(self.row, None, NOW - timedelta(days=10), HAND)
         mark_done([(self.row, FILTER_ITEM)], NOW - timedelta(days=2), HAND)
         self.assertEqual(self.water.cartridge, Cartridge(640, bypass=0.1))
-        self.assertEqual(fits([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=2))
+        self.assertEqual(installations([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=2))
         undo(Entry.select().order_by(Entry.id.desc()).get().id, HAND)
         self.assertTrue(self.water.filter_out)
 
     def test_what_brings_one_along(self):
         """A job that settles the change brings a cartridge, but none where the keeper goes without."""
-        kind = self.look(self.machine_id).kind
+        kind = self.view(self.machine_id).kind
         job = replace(kind.item("return"), settles=(FILTER_ITEM,))
         entry = Entry.select().get().id
         renew_cartridge(entry, self.machine_id, job, kind, NOW - timedelta(days=3))
-        self.assertEqual(fits([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=3))
-        fit_cartridge(self.row, None, NOW - timedelta(days=2), HAND)
+        self.assertEqual(installations([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=3))
+        install_cartridge(self.row, None, NOW - timedelta(days=2), HAND)
         renew_cartridge(entry, self.machine_id, job, kind, NOW)
         self.assertTrue(self.water.filter_out)
 
     def test_the_first_one(self):
         """Is the one that the kind takes."""
-        self.assertEqual(self.water.cartridge, self.look(self.machine_id).kind.cartridge)
+        self.assertEqual(self.water.cartridge, self.view(self.machine_id).kind.cartridge)
 
     def test_not_ahead(self):
         """A filter is not fitted tomorrow."""
         with self.assertRaisesRegex(InvalidInput, "has not come yet"):
-            fit_cartridge(self.row, None, NOW + timedelta(days=1), HAND)
+            install_cartridge(self.row, None, NOW + timedelta(days=1), HAND)

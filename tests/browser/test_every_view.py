@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
-from lamplight.library.shelf import kinds
+from lamplight.library.catalogue import kinds
 from lamplight.store.database import database
 from tests.base import NOW
 from tests.browser.base import BrowserTest
@@ -24,7 +24,7 @@ class Views(BrowserTest):
 
     demo = True
 
-    def look_at(self, page, name):
+    def machine_view(self, page, name):
         """Barriers, once for each view; width, at every size."""
         with self.subTest(view=name, size=page.viewport_size):
             if page.viewport_size["width"] == SIZES[0][0]:
@@ -38,7 +38,7 @@ class Views(BrowserTest):
             page = self.new_page(viewport=size)
             for path in VIEWS:
                 page.goto(path)
-                self.look_at(page, path)
+                self.machine_view(page, path)
         self.complaints = [said for said in self.complaints if "404" not in said]
 
     def test_a_run_in_every_mode(self):
@@ -47,29 +47,29 @@ class Views(BrowserTest):
             page = self.new_page(viewport=size)
             page.goto("/machines/1" if size[0] == 390 else "/machines/3")
             page.goto(f"/runs/ready/{1 if size[0] == 390 else 3}/brew-tablet")
-            self.look_at(page, "before the start")
+            self.machine_view(page, "before the start")
             page.locator("[data-space]").click()
             page.wait_for_selector("text=step 1 of")
-            self.look_at(page, "first step")
+            self.machine_view(page, "first step")
             page.get_by_role("button", name="Pause").click()
             page.wait_for_selector("text=Paused since")
-            self.look_at(page, "paused")
+            self.machine_view(page, "paused")
             while page.locator("[data-space]").count():
                 if page.get_by_role("button", name="No", exact=True).count():
                     page.get_by_role("button", name="No", exact=True).click()
                     page.wait_for_selector("text=Wait for it")
-                    self.look_at(page, "no")
+                    self.machine_view(page, "no")
                 if page.locator(".run-dial").count():
-                    self.look_at(page, "machine works")
+                    self.machine_view(page, "machine works")
                 before = page.locator("[data-step-title]").inner_text()
                 page.locator("[data-space]").click()
                 page.wait_for_function(
                     "words => document.querySelector('[data-step-title]').innerText !== words", arg=before
                 )
-            self.look_at(page, "finish")
+            self.machine_view(page, "finish")
             page.get_by_role("button", name="Finish").click()
             page.wait_for_selector("h1:has-text('Done at')")
-            self.look_at(page, "over")
+            self.machine_view(page, "over")
 
     def test_doubts_on_the_sheet(self):
         """With questions shown, at both widths."""
@@ -78,7 +78,7 @@ class Views(BrowserTest):
             page.goto("/readings")
             page.locator(".count-input").first.fill("5")
             page.wait_for_selector("fieldset.answers")
-            self.look_at(page, "doubt")
+            self.machine_view(page, "doubt")
 
     def test_paper(self):
         """Printed, Today is a list with boxes to tick; walls, dock and buttons stay off the paper."""
@@ -120,7 +120,7 @@ class Forty(BrowserTest):
         keys, start = list(kinds()), NewMachine({"drinks": 100})
         for n in range(35):
             kind = keys[n % len(keys)]
-            add_machine(1, MachineFields(f"Machine {n} " + "x" * (n % 4) * 12, kind), start, Hand(NOW - timedelta(1)))
+            add_machine(1, MachineFields(f"Machine {n} " + "x" * (n % 4) * 12, kind), start, Actor(NOW - timedelta(1)))
         database.close()
         for size in SIZES:
             page = self.new_page(viewport=size)

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from lamplight.core.anatomy.circuits import Circuit
-from lamplight.core.anatomy.parts import Capacities, Look, Part
+from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.assess import assess
 from lamplight.core.care.by_calendar import due_day
 from lamplight.core.care.item import CareItem
@@ -25,7 +25,7 @@ from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.core.usage.counters import CleaningDrinks, Reading
 from tests.core.makers import MONDAY, OFFICE, book, with_drinks
 
-LOOK = Look(200, 260, 10, "hopper", "right", "lamps", "wand", "removable", "feet")
+LOOK = Appearance(200, 260, 10, "hopper", "right", "lamps", "wand", "removable", "feet")
 
 
 def kind_with(*triggers, item="tablet"):

@@ -21,7 +21,7 @@ from lamplight.drawing.frame import frame
 from lamplight.drawing.gestures import POSES
 from lamplight.drawing.label_rows import Stem, arrange
 from lamplight.drawing.ruler import Mark, place, scale
-from lamplight.library.shelf import kinds
+from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE
 
 OUTSIDE = {"tank", "filter", "mains", "wand", "jug", "hose", "fridge", "hopper", "canister", "reservoir"}
@@ -34,7 +34,7 @@ class Frames(unittest.TestCase):
     def test_inner_parts_lie_inside_the_body(self):
         """Nothing of the works sticks out, and every part has a size."""
         for kind in kinds().values():
-            boxes = frame(kind.look, [part.key for part in kind.parts])
+            boxes = frame(kind.appearance, [part.key for part in kind.parts])
             for key, box in boxes.boxes.items():
                 with self.subTest(kind=kind.key, part=key):
                     self.assertGreater(min(box.w, box.h), 3)
@@ -45,9 +45,9 @@ class Frames(unittest.TestCase):
     def test_parts_do_not_cover_each_other(self):
         """But for those that belong into another, and the door over the works."""
         for kind in kinds().values():
-            boxes = frame(kind.look, [part.key for part in kind.parts]).boxes
+            boxes = frame(kind.appearance, [part.key for part in kind.parts]).boxes
             for (a, one), (b, two) in combinations(boxes.items(), 2):
-                behind = kind.look.tank == "back" and {"tank", "filter"} & {a, b}
+                behind = kind.appearance.tank == "back" and {"tank", "filter"} & {a, b}
                 if behind or "door" in (a, b) or frozenset((a, b)) in INSIDE_EACH_OTHER:
                     continue
                 with self.subTest(kind=kind.key, pair=(a, b)):

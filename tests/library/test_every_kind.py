@@ -22,7 +22,7 @@ from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.hardness import WaterTest
-from lamplight.library.shelf import kinds
+from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE
 
 HARD = WaterAtMachine(WaterTest(date(2026, 1, 1), total_dh=18, carbonate_dh=14), Cartridge(1000, bypass=0.2))

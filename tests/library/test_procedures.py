@@ -17,8 +17,7 @@ from lamplight.core.job.containers import Vessel, least_without_stops
 from lamplight.core.job.steps import AskFor, StepKind
 from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, apply, begin
 from lamplight.drawing.gestures import POSES
-from lamplight.library.procedure_schema import ProcedureFile
-from lamplight.library.shelf import (
+from lamplight.library.catalogue import (
     defaults,
     kinds,
     parse,
@@ -28,6 +27,7 @@ from lamplight.library.shelf import (
     roles,
     usual_products,
 )
+from lamplight.library.procedure_schema import ProcedureFile
 
 START = datetime(2026, 11, 24, 7, tzinfo=UTC)
 
@@ -98,7 +98,7 @@ class EveryBranch(unittest.TestCase):
     def test_walked(self):
         """Straight through, with every check answered no first, and along every choice."""
         for kind, key, procedure in jobs():
-            context = context_of(kind, procedure, filter_fitted=has_tank_filter(kind))
+            context = context_of(kind, procedure, filter_installed=has_tank_filter(kind))
             for way in ways(procedure):
                 for says_no in (False, True):
                     with self.subTest(kind=kind.key, job=key, way=way, says_no=says_no):
@@ -126,7 +126,7 @@ class EveryBranch(unittest.TestCase):
         for kind, key, procedure in jobs():
             for fitted in {False, has_tank_filter(kind)}:
                 with self.subTest(kind=kind.key, job=key, fitted=fitted):
-                    self.assertEqual(against(procedure, context_of(kind, procedure, filter_fitted=fitted)), "")
+                    self.assertEqual(against(procedure, context_of(kind, procedure, filter_installed=fitted)), "")
 
 
 class InGeneral(unittest.TestCase):
@@ -337,7 +337,7 @@ steps:
     text: Look.
     part: outlet
     on_no: Once more.
-    truth: lamp-out
+    confirmation: lamp-out
     rinses: [brew]
 """
 
@@ -362,7 +362,7 @@ class Wrong(unittest.TestCase):
             ("puts: {brew: brew-cleaner}", "puts: {brew: paint}", "no need has the role “paint”"),
             ("delivers: {coffee: 100}", "delivers: {second: 100}", "“second” is not among the outlets"),
             ("    on_no: Once more.\n", "", "a check needs on_no, or no_goes_on"),
-            ("truth: lamp-out", "truth: moon-full", "“moon-full” is none of: drawer-emptied"),
+            ("confirmation: lamp-out", "confirmation: moon-full", "“moon-full” is none of: drawer-emptied"),
             ("choices: [long, short]", "choices: [long]", "a choice needs two choices or more"),
             ("part: outlet", "part: wheel", "One of these is needed"),
         ]

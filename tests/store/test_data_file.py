@@ -9,8 +9,8 @@ from pathlib import Path
 
 from playhouse.test_utils import assert_query_count
 
-from lamplight.actions.entries import Hand
-from lamplight.actions.outlook import look_at_all
+from lamplight.actions.entries import Actor
+from lamplight.actions.machine_views import machine_views
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.core.run.state import EventKind
 from lamplight.store import database as file
@@ -79,8 +79,8 @@ class Migrating(Folder):
                         now = database.execute_sql(f'SELECT COUNT(*) FROM "{name}"').fetchone()[0]
                         self.assertEqual((name, now), (name, count))
                 self.assertEqual(problems_in(), [])
-                looks = look_at_all(the_site(), NOW)
-                self.assertTrue(looks and looks[0].assessment.dues)
+                views = machine_views(the_site(), NOW)
+                self.assertTrue(views and views[0].status.dues)
                 self.assertTrue(list((self.other / BACKUP_FOLDER).glob("before-*.sqlite3")))
 
     def test_schema_matches_the_models(self):
@@ -109,9 +109,9 @@ class Backups(Folder):
         """Every due before and after, an open run included, and a write going on meanwhile."""
         first = self.used_machine(done={"brew-tablet": 8, "group-rinse": 3})
         self.used_machine(name="B", kind="office-tower", per_day=60, done={"brew-tablet": 2})
-        run_id = begin_run(self.site, machine(self.site.id, first), "brew-tablet", Hand(NOW))
-        answer_step(run_id, EventKind.ADVANCE, 0, Hand(NOW))
-        before = {look.row.name: look.assessment.dues for look in look_at_all(the_site(), NOW)}
+        run_id = begin_run(self.site, machine(self.site.id, first), "brew-tablet", Actor(NOW))
+        answer_step(run_id, EventKind.ADVANCE, 0, Actor(NOW))
+        before = {view.row.name: view.status.dues for view in machine_views(the_site(), NOW)}
         target = self.other.parent / "copy.sqlite3"
         writer = sqlite3.connect(data_file(self.folder))
         writer.execute("BEGIN IMMEDIATE")
@@ -120,9 +120,9 @@ class Backups(Folder):
         writer.close()
         restore_into(target, self.other)
         self.reopen(self.other)
-        looks = look_at_all(the_site(), NOW)
-        self.assertEqual({look.row.name: look.assessment.dues for look in looks}, before)
-        self.assertEqual(next(look for look in looks if look.row.id == first).run.state.index, 1)
+        views = machine_views(the_site(), NOW)
+        self.assertEqual({view.row.name: view.status.dues for view in views}, before)
+        self.assertEqual(next(view for view in views if view.row.id == first).run.state.index, 1)
 
     def test_refusals(self):
         """Onto a file, from nothing, from rubbish, into a used folder."""

@@ -143,13 +143,13 @@ class Settings(WebTest):
         )
         self.post(f"{self.path}/bar", {"item": "grease", "percent": "10"}, 422)
 
-    def test_school_and_window(self):
+    def test_descaling_basis_and_window(self):
         """By the calendar alone; nonsense is refused."""
-        form = {"source": "well", "school": "calendar", "window_days": "5"}
+        form = {"source": "well", "descaling_basis": "calendar", "window_days": "5"}
         self.post(f"{self.path}/set-up", form)
         keys = {state.trigger.key for state in self.due(self.jug, "descale").triggers}
         self.assertEqual(keys, {"months"})
-        self.post(f"{self.path}/set-up", form | {"school": "moon"}, 422)
+        self.post(f"{self.path}/set-up", form | {"descaling_basis": "moon"}, 422)
         self.post(f"{self.path}/set-up", form | {"window_days": "99"}, 422)
 
     def test_two_counters_on_the_sheet(self):
@@ -296,7 +296,7 @@ class Kinds(WebTest):
 
     def test_pages_copy_export_import(self):
         """Every shipped kind can be read, copied, given out, and taken in again."""
-        from lamplight.library.shelf import kinds
+        from lamplight.library.catalogue import kinds
 
         self.get("/kinds")
         for key, kind in kinds().items():

@@ -9,8 +9,8 @@ from datetime import timedelta
 
 from PIL import Image
 
-from lamplight.actions.products import cupboard
-from lamplight.store.models import Photo, PutOff, StockMoveFact
+from lamplight.actions.stock import stock_held
+from lamplight.store.models import Deferral, Photo, StockMoveFact
 from lamplight.store.runs import open_runs, run_row
 from tests.base import WebTest
 
@@ -59,7 +59,7 @@ class Before(WebTest):
                 self.post("/runs/put-off", {**form, "until": until}, 422)
         self.post("/runs/put-off", {**form, "item": "dance"}, 404)
         self.post("/runs/put-off", {**form, "machine": "x"}, 404)
-        self.assertEqual(PutOff.select().count(), 1)
+        self.assertEqual(Deferral.select().count(), 1)
 
     def test_another_in_its_place(self):
         """An acid day is said, and the acid wash offered."""
@@ -208,7 +208,7 @@ class Around(WebTest):
         self.used_machine(name="Hall", done={"brew-tablet": 8})
         self.post("/supplies/moves", {"product": "brew-tablets", "amount": "2", "do": "counted"})
         self.post("/supplies/moves", {"product": "brew-tablets", "amount": "1,5", "do": "bought"})
-        self.assertEqual(cupboard()["brew-tablets"].amount, 3.5)
+        self.assertEqual(stock_held()["brew-tablets"].amount, 3.5)
         for form, code in (
             ({"product": "brew-tablets", "amount": "many", "do": "counted"}, 422),
             ({"product": "brew-tablets", "amount": "", "do": "bought"}, 422),

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.lamps import note_sighting
-from lamplight.core.lamps.match import PanelLook
-from lamplight.core.lamps.panel import SIGNS, LampLook, LampState
+from lamplight.core.lamps.match import PanelSignals
+from lamplight.core.lamps.panel import SIGNS, LampSignal, LampState
 from lamplight.drawing import signs
 from lamplight.store.models import CauseTried, PanelSighting
 from lamplight.store.sites import machine
@@ -97,14 +97,14 @@ class Pages(WebTest):
     def test_expected_lamp_on_the_ruler(self):
         """Seen three times after 160 drinks: the machine page and the lamps page foretell the next."""
         row = machine(self.site.id, self.hall)
-        lamp = PanelLook({"care": LampLook(LampState.FLASHING, "amber")})
+        lamp = PanelSignals({"care": LampSignal(LampState.FLASHING, "amber")})
         from lamplight.actions.machines import LastDoneAnswer, declare_done
 
         for back in (23, 16, 9):
             at = NOW - timedelta(days=back)
-            declare_done(row, "brew-tablet", LastDoneAnswer(at=at), None, Hand(NOW))
-            note_sighting(row, lamp, at + timedelta(days=4), Hand(NOW))
-            note_sighting(row, PanelLook(), at + timedelta(days=6), Hand(NOW))
+            declare_done(row, "brew-tablet", LastDoneAnswer(at=at), None, Actor(NOW))
+            note_sighting(row, lamp, at + timedelta(days=4), Actor(NOW))
+            note_sighting(row, PanelSignals(), at + timedelta(days=6), Actor(NOW))
         self.shows(self.get(f"/lamps/{self.hall}"), "Lamps expected")
         self.shows(self.get(f"/machines/{self.hall}"), "Lamp: Brew-group tablet")
 

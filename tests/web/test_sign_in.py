@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Hand
+from lamplight.actions.entries import Actor
 from lamplight.actions.sign_in import set_passphrase, signed_in
 from lamplight.actions.sites import save_keeper
 from lamplight.core.errors import InvalidInput
@@ -24,12 +24,12 @@ class Passphrases(DataTest):
     def setUp(self):
         """Two keepers."""
         super().setUp()
-        self.ada = save_keeper("Ada Brook", "AB", Hand(NOW))
-        self.jonas = save_keeper("Jonas Reed", "JR", Hand(NOW))
+        self.ada = save_keeper("Ada Brook", "AB", Actor(NOW))
+        self.jonas = save_keeper("Jonas Reed", "JR", Actor(NOW))
 
     def test_right_and_wrong(self):
         """By name or initials, any case; a wrong one, an unknown name, a keeper without one."""
-        set_passphrase(self.ada, WORDS, Hand(NOW))
+        set_passphrase(self.ada, WORDS, Actor(NOW))
         for name in ("Ada Brook", "ab", " AB "):
             self.assertEqual(signed_in(name, WORDS).keeper.id, self.ada)
         for name, words in (("AB", WORDS + "x"), ("XX", WORDS), ("JR", WORDS), ("JR", ""), ("", WORDS), ("AB", "")):
@@ -41,14 +41,14 @@ class Passphrases(DataTest):
         """Short, long, one letter, one's own name."""
         for words in ("short", "x" * 201, "aaaaaaaaaaaa", "ada brook ", "passphrase"):
             with self.subTest(words=words), self.assertRaises(InvalidInput):
-                set_passphrase(self.ada, words, Hand(NOW))
+                set_passphrase(self.ada, words, Actor(NOW))
         with self.assertRaisesRegex(InvalidInput, "no such keeper"):
-            set_passphrase(99, WORDS, Hand(NOW))
+            set_passphrase(99, WORDS, Actor(NOW))
 
     def test_gone(self):
         """Who has left signs in no more."""
-        set_passphrase(self.ada, WORDS, Hand(NOW))
-        save_keeper("Ada Brook", "AB", Hand(NOW), self.ada, active=False)
+        set_passphrase(self.ada, WORDS, Actor(NOW))
+        save_keeper("Ada Brook", "AB", Actor(NOW), self.ada, active=False)
         self.assertIsNone(signed_in("AB", WORDS))
 
     def test_where_it_may_listen(self):
@@ -69,8 +69,8 @@ class SigningIn(WebTest):
     def setUp(self):
         """The same file, served elsewhere than on loopback."""
         super().setUp()
-        self.ada = save_keeper("Ada Brook", "AB", Hand(NOW))
-        set_passphrase(self.ada, WORDS, Hand(NOW))
+        self.ada = save_keeper("Ada Brook", "AB", Actor(NOW))
+        set_passphrase(self.ada, WORDS, Actor(NOW))
         self.hall = self.used_machine(name="Hall")
         database.close()
         self.app = tested_app(self.folder, FixedClock(NOW), testing=True, host="192.168.4.7")
@@ -147,12 +147,12 @@ class SigningIn(WebTest):
         """A lost phone is out at once."""
         self.sign_in(trusted="1")
         self.assertEqual(self.client.get("/").status_code, 200)
-        set_passphrase(self.ada, WORDS + " indeed", Hand(NOW + timedelta(minutes=1)))
+        set_passphrase(self.ada, WORDS + " indeed", Actor(NOW + timedelta(minutes=1)))
         self.assertEqual(self.client.get("/").status_code, 303)
 
     def test_own_passphrase_only(self):
         """Signed in, one sets one's own, whoever the form names."""
-        other = save_keeper("Jonas Reed", "JR", Hand(NOW))
+        other = save_keeper("Jonas Reed", "JR", Actor(NOW))
         self.sign_in()
         token = self.client.get("/people").get_data(as_text=True)
         self.shows(token, "Passphrase for the phone")
@@ -181,7 +181,7 @@ class AtHome(WebTest):
 
     def test_no_sign_in(self):
         """Pages open; there is no sign-in page; a passphrase can be set for later."""
-        ada = save_keeper("Ada Brook", "AB", Hand(NOW))
+        ada = save_keeper("Ada Brook", "AB", Actor(NOW))
         self.get("/people")
         self.get("/sign-in", 404)
         form = {"id": ada, "passphrase": WORDS, "again": "something else"}

@@ -42,7 +42,7 @@ class Capacities:
 
 
 @dataclass(frozen=True)
-class Look:
+class Appearance:
     """How the kind is drawn, in units of the drawing (a body is some 200 to 420 high).
 
     Attributes:

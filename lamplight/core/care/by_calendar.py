@@ -7,7 +7,7 @@ from collections.abc import Collection
 from datetime import date, timedelta
 
 from lamplight.core.care.by_count import unknown
-from lamplight.core.care.context import Outlook
+from lamplight.core.care.context import EvaluationContext
 from lamplight.core.care.item import CareItem, LastDone, TriggerDue
 from lamplight.core.care.status import GRACE_OPEN_DAYS, Status
 from lamplight.core.care.triggers import ByRate, DaysSince, FixedWeekdays, MonthsSince, Trigger
@@ -51,75 +51,75 @@ def month_later(day: date, months: int) -> date:
     return date(year, month + 1, min(day.day, monthrange(year, month + 1)[1]))
 
 
-def days_due(trigger: DaysSince, item: CareItem, last: LastDone, outlook: Outlook) -> TriggerDue:
+def days_due(trigger: DaysSince, item: CareItem, last: LastDone, context: EvaluationContext) -> TriggerDue:
     """Calendar days since the last time."""
-    return _after_days(trigger, trigger.limit, item, last, outlook, "")
+    return _after_days(trigger, trigger.limit, item, last, context, "")
 
 
-def rate_due(trigger: ByRate, item: CareItem, last: LastDone, outlook: Outlook) -> TriggerDue:
+def rate_due(trigger: ByRate, item: CareItem, last: LastDone, context: EvaluationContext) -> TriggerDue:
     """Days since the last time, against the interval for the present drinks a day."""
-    if not outlook.usage.known:
+    if not context.usage.known:
         return unknown(trigger, "Nobody knows the drinks a day yet: take two readings.")
-    mean = outlook.gauges["drinks"].mean_per_open_day()
+    mean = context.meters["drinks"].mean_per_open_day()
     reached = [step for step in trigger.steps if mean >= step.at_least_per_day]
     step = max(reached or trigger.steps, key=lambda step: step.at_least_per_day)
-    return _after_days(trigger, step.days, item, last, outlook, f" at {mean:.0f} drinks a day")
+    return _after_days(trigger, step.days, item, last, context, f" at {mean:.0f} drinks a day")
 
 
 def _after_days(
-    trigger: DaysSince | ByRate, limit: int, item: CareItem, last: LastDone, outlook: Outlook, what: str
+    trigger: DaysSince | ByRate, limit: int, item: CareItem, last: LastDone, context: EvaluationContext, what: str
 ) -> TriggerDue:
-    at = outlook.moment_of(last)
+    at = context.moment_of(last)
     if at is None:
         return unknown(trigger, NOT_KNOWN, "days")
-    done = outlook.calendar.today(at)
-    skipped = frozenset() if trigger.while_away else outlook.away
-    used = (outlook.today - done).days - sum(done < day <= outlook.today for day in skipped)
-    due = due_day(done, limit, outlook.calendar, skipped)
+    done = context.calendar.today(at)
+    skipped = frozenset() if trigger.while_away else context.away
+    used = (context.today - done).days - sum(done < day <= context.today for day in skipped)
+    due = due_day(done, limit, context.calendar, skipped)
     about = "" if last.at else "about "
-    said = f"{about}{used} of {limit} days{what}; {when_due(due, outlook)}"
-    return _dated(trigger, float(used), float(limit), "days", due, item, last, outlook, said)
+    said = f"{about}{used} of {limit} days{what}; {when_due(due, context)}"
+    return _dated(trigger, float(used), float(limit), "days", due, item, last, context, said)
 
 
-def months_due(trigger: MonthsSince, item: CareItem, last: LastDone, outlook: Outlook) -> TriggerDue:
+def months_due(trigger: MonthsSince, item: CareItem, last: LastDone, context: EvaluationContext) -> TriggerDue:
     """Calendar months since the last time."""
-    at = outlook.moment_of(last)
+    at = context.moment_of(last)
     if at is None:
         return unknown(trigger, NOT_KNOWN, "days")
-    done = outlook.calendar.today(at)
+    done = context.calendar.today(at)
     end = month_later(done, trigger.limit)
-    skipped = frozenset() if trigger.while_away else outlook.away
+    skipped = frozenset() if trigger.while_away else context.away
     end = _counted_on(done, (end - done).days, skipped)
-    due = _on_an_open_day(done, end, outlook.calendar)
+    due = _on_an_open_day(done, end, context.calendar)
     months = "month" if trigger.limit == 1 else "months"
     about = "" if last.at else "about "
-    said = f"{about}{(outlook.today - done).days} days of {trigger.limit} {months}; {when_due(due, outlook)}"
-    used, limit = float((outlook.today - done).days), float((end - done).days)
-    return _dated(trigger, used, limit, "days", due, item, last, outlook, said)
+    said = f"{about}{(context.today - done).days} days of {trigger.limit} {months}; {when_due(due, context)}"
+    used, limit = float((context.today - done).days), float((end - done).days)
+    return _dated(trigger, used, limit, "days", due, item, last, context, said)
 
 
-def weekdays_due(trigger: FixedWeekdays, item: CareItem, last: LastDone, outlook: Outlook) -> TriggerDue:
+def weekdays_due(trigger: FixedWeekdays, item: CareItem, last: LastDone, context: EvaluationContext) -> TriggerDue:
     """The first of the fixed weekdays after the last time."""
-    at = outlook.moment_of(last)
+    at = context.moment_of(last)
     if at is None:
         return unknown(trigger, NOT_KNOWN)
-    done = outlook.calendar.today(at)
+    done = context.calendar.today(at)
     day = done
     for _ in range(400):
         day += timedelta(days=1)
-        moved = outlook.calendar.open_day_from(day, -1)
+        moved = context.calendar.open_day_from(day, -1)
         if day.weekday() in trigger.days and moved > done:
             break
     names = " and ".join(WEEKDAYS[number] for number in sorted(trigger.days))
-    said = f"{names}; {when_due(moved, outlook)}"
-    return _dated(trigger, None, None, "", moved, item, last, outlook, said)
+    said = f"{names}; {when_due(moved, context)}"
+    return _dated(trigger, None, None, "", moved, item, last, context, said)
 
 
-def when_due(due: date, outlook: Outlook) -> str:
+def when_due(due: date, context: EvaluationContext) -> str:
     """``due today``, ``due Mon 30 Nov`` or ``was due Fri 20 Nov``."""
-    if outlook.today > due:
+    if context.today > due:
         return f"was due {due:%a %-d %b}"
-    return "due today" if due == outlook.today else f"due {due:%a %-d %b}"
+    return "due today" if due == context.today else f"due {due:%a %-d %b}"
 
 
 def _dated(
@@ -130,18 +130,18 @@ def _dated(
     due: date,
     item: CareItem,
     last: LastDone,
-    outlook: Outlook,
+    context: EvaluationContext,
     said: str,
 ) -> TriggerDue:
-    passage = Passage(due, due, due, reached=outlook.today >= due)
-    return TriggerDue(trigger, used, limit, unit, last.at is None, passage, status_by_date(due, item, outlook), said)
+    passage = Passage(due, due, due, reached=context.today >= due)
+    return TriggerDue(trigger, used, limit, unit, last.at is None, passage, status_by_date(due, item, context), said)
 
 
-def status_by_date(due: date, item: CareItem, outlook: Outlook) -> Status:
+def status_by_date(due: date, item: CareItem, context: EvaluationContext) -> Status:
     """Due on its date, overdue after one more open day, soon within the item's window."""
-    if outlook.today < due:
-        return outlook.soon_or_clear(due, item)
+    if context.today < due:
+        return context.soon_or_clear(due, item)
     grace_ends = due
     for _ in range(GRACE_OPEN_DAYS):
-        grace_ends = outlook.calendar.open_day_from(grace_ends + timedelta(days=1))
-    return Status.OVERDUE if outlook.today > grace_ends else Status.DUE
+        grace_ends = context.calendar.open_day_from(grace_ends + timedelta(days=1))
+    return Status.OVERDUE if context.today > grace_ends else Status.DUE

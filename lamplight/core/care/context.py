@@ -11,8 +11,8 @@ from lamplight.core.care.item import CareItem, LastDone
 from lamplight.core.care.status import Status
 from lamplight.core.site.absence import Absence
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.usage.cumulative import DrinkLine
-from lamplight.core.usage.meters import Gauge
+from lamplight.core.usage.cumulative import CumulativeCount
+from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.usage import Usage
 from lamplight.core.water.at_machine import WaterAtMachine
 
@@ -26,11 +26,11 @@ class EventSeen:
 
 
 @dataclass(frozen=True)
-class Outlook:
+class EvaluationContext:
     """What the triggers of one machine are judged by.
 
     Attributes:
-        gauges: by counter: ``drinks`` always, ``milk`` and ``litres`` where the kind has them.
+        meters: by counter: ``drinks`` always, ``milk`` and ``litres`` where the kind has them.
         calendar: the site's, with absences closed.
         now: aware.
         done: when each item was last done, by key.
@@ -41,7 +41,7 @@ class Outlook:
         water: what comes in, and through which filter.
     """
 
-    gauges: Mapping[str, Gauge]
+    meters: Mapping[str, Meter]
     calendar: SiteCalendar
     now: datetime
     done: Mapping[str, LastDone] = field(default_factory=dict)
@@ -61,14 +61,14 @@ class Outlook:
         return min((e.at for e in self.events if e.what == what and moment <= e.at <= self.now), default=None)
 
     @property
-    def line(self) -> DrinkLine:
+    def cumulative(self) -> CumulativeCount:
         """The drinks over time."""
-        return self.gauges["drinks"].line
+        return self.meters["drinks"].cumulative
 
     @property
     def usage(self) -> Usage:
         """Drinks a day by weekday."""
-        return self.line.usage
+        return self.cumulative.usage
 
     @cached_property
     def away(self) -> frozenset[date]:
@@ -79,7 +79,7 @@ class Outlook:
         """When an item was last done, worked out from the count where only that is known."""
         if last.at is not None or last.position is None:
             return last.at
-        return self.line.moment_at(last.position)
+        return self.cumulative.moment_at(last.position)
 
     def soon_or_clear(self, likely: date | None, item: CareItem) -> Status:
         """Soon when a date lies within the item's window of open days."""
@@ -92,11 +92,11 @@ class Outlook:
         )
 
 
-def open_days_in_words(outlook: Outlook, day: date) -> str:
+def open_days_in_words(context: EvaluationContext, day: date) -> str:
     """How far ahead a date lies, in open days: ``likely today``, ``about 3 open days``."""
-    if day <= outlook.today:
+    if day <= context.today:
         return "likely today"
-    ahead = outlook.calendar.open_days_between(outlook.today, day)
+    ahead = context.calendar.open_days_between(context.today, day)
     if ahead == 0:
         return "likely today"
     return f"about {ahead} open day{'s' if ahead > 1 else ''}"

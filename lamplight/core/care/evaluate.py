@@ -7,7 +7,7 @@ from dataclasses import replace
 from datetime import date
 
 from lamplight.core.care import by_calendar, by_count, by_event
-from lamplight.core.care.context import Outlook
+from lamplight.core.care.context import EvaluationContext
 from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import (
@@ -49,36 +49,36 @@ RULES: dict[type, Rule] = {
 NOBODY_KNOWS = "Nobody knows when it was last done. Do it now, or say when it was."
 
 
-def judge_trigger(trigger: Trigger, item: CareItem, last: LastDone | None, outlook: Outlook) -> TriggerDue:
+def evaluate_trigger(trigger: Trigger, item: CareItem, last: LastDone | None, context: EvaluationContext) -> TriggerDue:
     """Where one trigger stands.
 
     Args:
         trigger: any kind of rule.
         item: whose rule it is.
         last: when the item was last done; None only for rules that need no start.
-        outlook: drinks, litres, calendar and the present.
+        context: drinks, litres, calendar and the present.
 
     Raises:
         InvalidInput: for a kind of trigger that has no rule.
     """
     if isinstance(trigger, AllOf):
-        return by_event.all_of(trigger, tuple(judge_trigger(part, item, last, outlook) for part in trigger.parts))
+        return by_event.all_of(trigger, tuple(evaluate_trigger(part, item, last, context) for part in trigger.parts))
     if type(trigger) not in RULES:
         raise InvalidInput(f"No rule for the trigger {type(trigger).__name__}.")
     if last is None and not isinstance(trigger, NEED_NO_START):
         return by_count.unknown(trigger, NOBODY_KNOWS)
-    return RULES[type(trigger)](trigger, item, last, outlook)
+    return RULES[type(trigger)](trigger, item, last, context)
 
 
-def judge(item: CareItem, last: LastDone | None, outlook: Outlook) -> Due:
+def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationContext) -> Due:
     """Where an item stands at ``outlook.now``.
 
     Args:
         item: its triggers and window.
         last: when it was last done; None where nobody knows.
-        outlook: drinks, usage, calendar and the present.
+        context: drinks, usage, calendar and the present.
     """
-    states = tuple(judge_trigger(trigger, item, last, outlook) for trigger in item.triggers)
+    states = tuple(evaluate_trigger(trigger, item, last, context) for trigger in item.triggers)
     known = [state for state in states if state.known]
     pressing = any(state.status >= Status.DUE for state in known)
     waiting = not known or (last is None and len(known) < len(states) and not pressing)
@@ -96,9 +96,11 @@ def _comes_first(state: TriggerDue) -> tuple[int, date]:
     return (-int(state.status), state.passage.likely or date.max)
 
 
-def judge_all(items: Sequence[CareItem], last_done: Mapping[str, LastDone], outlook: Outlook) -> tuple[Due, ...]:
+def evaluate_all(
+    items: Sequence[CareItem], last_done: Mapping[str, LastDone], context: EvaluationContext
+) -> tuple[Due, ...]:
     """All items of a machine, the most urgent first; what another takes the place of today is marked."""
-    dues = [judge(item, last_done.get(item.key), outlook) for item in items]
+    dues = [evaluate_item(item, last_done.get(item.key), context) for item in items]
     return tuple(sorted((_covered(due, dues) for due in dues), key=lambda due: (bool(due.covered_by), due.urgency)))
 
 

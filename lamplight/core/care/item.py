@@ -58,7 +58,7 @@ class LastDone:
 
     Attributes:
         at: the moment, or None where only the count is known.
-        position: the drinks then, as a position on the drink line (negative before the first
+        position: the drinks then, as a position on the cumulative count (negative before the first
             reading), or None where only the moment is known.
     """
 
@@ -98,8 +98,13 @@ class TriggerDue:
         return None if self.used is None or self.limit is None else self.limit - self.used
 
     @property
+    def counted(self) -> tuple[float, float] | None:
+        """What is used and the limit; None where nothing is counted."""
+        return None if self.used is None or self.limit is None else (self.used, self.limit)
+
+    @property
     def known(self) -> bool:
-        """Whether the trigger can be judged."""
+        """Whether the trigger can be evaluated."""
         return self.status is not Status.UNKNOWN
 
 

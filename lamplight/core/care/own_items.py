@@ -6,9 +6,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from lamplight.core.care.item import CareItem
-from lamplight.core.care.triggers import LIMITED, SCHOOLS, FilterSpent, Trigger
+from lamplight.core.care.triggers import DESCALING_BASES, LIMITED, FilterSpent, Trigger
 
-EVERY_SCHOOL = "whichever first"
+WHICHEVER_FIRST = "whichever first"
 
 
 @dataclass(frozen=True)
@@ -28,13 +28,13 @@ class OwnChoices:
     Attributes:
         limits: own limits; of several for one trigger the last holds.
         switched_off: keys of items that the keeper does without.
-        school: by what descaling is decided, or whichever comes first.
+        descaling_basis: by what descaling is decided, or whichever comes first.
         filter_out: whether no filter is fitted, so that none is changed.
     """
 
     limits: tuple[LimitChange, ...] = ()
     switched_off: frozenset[str] = frozenset()
-    school: str = EVERY_SCHOOL
+    descaling_basis: str = WHICHEVER_FIRST
     filter_out: bool = False
 
 
@@ -44,15 +44,15 @@ def own_items(items: Sequence[CareItem], choices: OwnChoices) -> tuple[CareItem,
     kept = tuple(item for item in items if item.key not in choices.switched_off)
     if choices.filter_out:
         kept = tuple(item for item in kept if not any(isinstance(trigger, FilterSpent) for trigger in item.triggers))
-    if not own and choices.school not in SCHOOLS:
+    if not own and choices.descaling_basis not in DESCALING_BASES:
         return kept
-    return tuple(replace(item, triggers=_own_triggers(item, own, choices.school)) for item in kept)
+    return tuple(replace(item, triggers=_own_triggers(item, own, choices.descaling_basis)) for item in kept)
 
 
-def _own_triggers(item: CareItem, own: Mapping[tuple[str, str], float], school: str) -> tuple[Trigger, ...]:
+def _own_triggers(item: CareItem, own: Mapping[tuple[str, str], float], descaling_basis: str) -> tuple[Trigger, ...]:
     triggers = item.triggers
-    if school in SCHOOLS and any(trigger.school for trigger in triggers):
-        triggers = tuple(t for t in triggers if t.school in ("", school)) or triggers
+    if descaling_basis in DESCALING_BASES and any(trigger.descaling_basis for trigger in triggers):
+        triggers = tuple(t for t in triggers if t.descaling_basis in ("", descaling_basis)) or triggers
     return tuple(
         replace(trigger, limit=own[(item.key, trigger.key)])  # type: ignore[arg-type]  # days and hours are whole
         if isinstance(trigger, LIMITED) and (item.key, trigger.key) in own

@@ -23,7 +23,7 @@ from lamplight.core.care.triggers import (
 from lamplight.core.site.calendar import WEEKDAYS
 
 
-def in_words(trigger: Trigger) -> str:
+def trigger_in_words(trigger: Trigger) -> str:
     """One trigger in a few words, such as ``every 200 drinks`` or ``at the end of service``."""
     match trigger:
         case CountSince(limit, counter):
@@ -55,10 +55,10 @@ def in_words(trigger: Trigger) -> str:
         case ScaleBudget(grams):
             return f"when {grams:g} g of scale have formed"
         case AllOf(parts):
-            return " and ".join(in_words(part) for part in parts)
+            return " and ".join(trigger_in_words(part) for part in parts)
     return "every day" if trigger.limit == 1 else f"every {trigger.limit} days"
 
 
 def trigger_words(item: CareItem) -> list[str]:
     """The triggers of an item that are not a plain limit to be typed, in words."""
-    return [in_words(trigger) for trigger in item.triggers if not hasattr(trigger, "limit")]
+    return [trigger_in_words(trigger) for trigger in item.triggers if not hasattr(trigger, "limit")]

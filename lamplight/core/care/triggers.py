@@ -1,6 +1,6 @@
 """The kinds of rule by which a care item falls due. Plain data; what they mean is judged elsewhere.
 
-Each has a ``key``, unique inside an item, and a ``school`` where it belongs to one way of deciding
+Each has a ``key``, unique inside an item, and a ``descaling_basis`` where it belongs to one way of deciding
 (by the machine's lamp, by litres, by scale, by the calendar).
 """
 
@@ -11,7 +11,7 @@ from typing import ClassVar
 
 from lamplight.core.errors import InvalidInput
 
-SCHOOLS = ("lamp", "litres", "scale", "calendar")
+DESCALING_BASES = ("lamp", "litres", "scale", "calendar")
 FIRST_DRINK, REFILL = "first-drink", "refill"  # what happens at a machine by itself
 COUNTERS = {"drinks": "drinks", "milk": "milk drinks", "litres": "L"}
 
@@ -25,7 +25,7 @@ class CountSince:
 
     limit: float
     counter: str = "drinks"
-    school: str = ""
+    descaling_basis: str = ""
     by_bar: bool = False
 
     def __post_init__(self) -> None:
@@ -49,7 +49,7 @@ class DaysSince:
 
     limit: int
     while_away: bool = True
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "days"
 
     def __post_init__(self) -> None:
@@ -63,7 +63,7 @@ class MonthsSince:
 
     limit: int
     while_away: bool = True
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "months"
 
     def __post_init__(self) -> None:
@@ -76,7 +76,7 @@ class HoursSinceFirstDrink:
     """Due so many hours, 1 to 720, after the first drink that followed the last time."""
 
     limit: int = 72
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "hours"
 
     def __post_init__(self) -> None:
@@ -98,7 +98,7 @@ class ByRate:
 
     steps: tuple[RateStep, ...]
     while_away: bool = True
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "rate"
 
     def __post_init__(self) -> None:
@@ -111,7 +111,7 @@ class FixedWeekdays:
     """Due on fixed weekdays, 0 Monday to 6 Sunday; on a closed day, on the open day before."""
 
     days: tuple[int, ...]
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "weekdays"
 
     def __post_init__(self) -> None:
@@ -126,7 +126,7 @@ class EndOfService:
     counter: str = "drinks"
     midday_from: float | None = None
     each_use: bool = False
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "service"
 
 
@@ -135,7 +135,7 @@ class AfterEvent:
     """Due after something happened: ``absence``, ``refill``, or the key of another item that was done."""
 
     event: str
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "after"
 
 
@@ -144,7 +144,7 @@ class BeforeAbsence:
     """Due before an absence of at least so many days, 1 to 365."""
 
     min_days: int = 14
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "leaving"
 
 
@@ -152,7 +152,7 @@ class BeforeAbsence:
 class Prompted:
     """Due when the machine asks for it by lamp or words."""
 
-    school: str = "lamp"
+    descaling_basis: str = "lamp"
     key: ClassVar[str] = "prompt"
 
 
@@ -160,7 +160,7 @@ class Prompted:
 class FilterSpent:
     """Due when the fitted cartridge has taken up all it can, by the water's hardness."""
 
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "filter"
 
 
@@ -177,7 +177,7 @@ class LitresByHardness:
     """Due after litres from a table, at the hardness after the filter."""
 
     steps: tuple[HardnessStep, ...]
-    school: str = "litres"
+    descaling_basis: str = "litres"
     key: ClassVar[str] = "hardness"
 
     def __post_init__(self) -> None:
@@ -191,7 +191,7 @@ class ScaleBudget:
 
     grams: float = 10.0
     deposited: float = 0.4
-    school: str = "scale"
+    descaling_basis: str = "scale"
     key: ClassVar[str] = "scale"
 
 
@@ -200,7 +200,7 @@ class AllOf:
     """Due only when every part is."""
 
     parts: tuple[Trigger, ...]
-    school: str = ""
+    descaling_basis: str = ""
     key: ClassVar[str] = "all"
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from lamplight.core.care.context import Outlook
+from lamplight.core.care.context import EvaluationContext
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 
@@ -25,19 +25,19 @@ class Visit:
     sentence: str
 
 
-def visits(dues: Sequence[Due], outlook: Outlook, window_open_days: int = 3) -> tuple[Visit, ...]:
+def visits(dues: Sequence[Due], context: EvaluationContext, window_open_days: int = 3) -> tuple[Visit, ...]:
     """Items that share an opening or a programme and fall close together.
 
     Args:
         dues: of one machine.
-        outlook: calendar and the present.
+        context: calendar and the present.
         window_open_days: how far ahead an item may lie to be taken along, 0 or more.
     """
     together: dict[str, list[Due]] = {}
     for due in sorted(dues, key=lambda due: due.urgency):
         near = due.likely is not None and (
-            due.likely <= outlook.today
-            or outlook.calendar.open_days_between(outlook.today, due.likely) <= window_open_days
+            due.likely <= context.today
+            or context.calendar.open_days_between(context.today, due.likely) <= window_open_days
         )
         if due.item.opening and not due.covered_by and near and due.status is not Status.UNKNOWN:
             together.setdefault(due.item.opening, []).append(due)

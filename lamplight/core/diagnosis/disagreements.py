@@ -6,7 +6,7 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import timedelta
 
-from lamplight.core.assess import Assessment
+from lamplight.core.assess import MachineStatus
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import Prompted
@@ -55,7 +55,7 @@ class Disagreement:
     comes_back: bool = False
 
 
-def disagreements(seen: Assessment, facts: Facts, lamp_items: Collection[str]) -> tuple[Disagreement, ...]:
+def disagreements(seen: MachineStatus, facts: Facts, lamp_items: Collection[str]) -> tuple[Disagreement, ...]:
     """Every disagreement of a machine now.
 
     Args:
@@ -84,9 +84,9 @@ def _book_clear(due: Due) -> bool:
     return all(one.status < Status.DUE for one in due.triggers if not isinstance(one.trigger, Prompted))
 
 
-def _looked_lately(seen: Assessment) -> bool:
+def _looked_lately(seen: MachineStatus) -> bool:
     """Whether somebody wrote down what the panel shows, lately."""
-    now = seen.outlook.now
+    now = seen.context.now
     return any(now - LOOKED_WITHIN <= one.at <= now for one in seen.book.sightings)
 
 

@@ -24,7 +24,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
-from lamplight.core.assess import Assessment
+from lamplight.core.assess import MachineStatus
 from lamplight.core.care.item import Due
 from lamplight.core.job.confirmations import GROUP_DRY, MACHINE_ON, REFILL_CONFIRMED
 from lamplight.core.machine.kind import Kind
@@ -37,8 +37,8 @@ Facts = dict[str, tuple[float, str]]
 
 
 @dataclass(frozen=True)
-class TruthAt:
-    """An answer to a truth question."""
+class ConfirmationAt:
+    """An answer to a question of confirmation."""
 
     what: str
     answer: bool
@@ -50,85 +50,89 @@ class Circumstances:
     """What was written down besides the book.
 
     Attributes:
-        truths: answers, any order.
+        confirmations: answers, any order.
         runs: ended runs by item, the latest of each.
-        put_off: until when items are put off.
+        deferrals: until when items are put off.
     """
 
-    truths: Sequence[TruthAt] = ()
+    confirmations: Sequence[ConfirmationAt] = ()
     runs: Mapping[str, RunState] = field(default_factory=dict)
-    put_off: Mapping[str, datetime] = field(default_factory=dict)
+    deferrals: Mapping[str, datetime] = field(default_factory=dict)
 
 
-def evidence_of(seen: Assessment, kind: Kind, around: Circumstances) -> Facts:
+def evidence_of(seen: MachineStatus, kind: Kind, around: Circumstances) -> Facts:
     """Every fact that is known about a machine now, by name; see the table above."""
-    now = seen.outlook.now
+    now = seen.context.now
     facts: Facts = {}
     for due in seen.dues:
         facts |= _item_facts(due, seen, now)
-        if due.item.key in around.put_off:
+        if due.item.key in around.deferrals:
             facts[f"put-off:{due.item.key}"] = (1.0, "it is put off")
-    facts |= _truth_facts(around.truths) | _drawer_facts(seen, kind) | _counter_facts(seen, now)
+    facts |= _confirmation_facts(around.confirmations) | _drawer_facts(seen, kind) | _counter_facts(seen, now)
     facts |= {f"missing:{part}": (1.0, said) for part, said in seen.book.missing.items()}
     for item, run in around.runs.items():
         if _cut_short(run):
             facts[f"cut-short:{item}"] = (1.0, "the programme was over very soon")
-    hardness = seen.outlook.water.scaling_after
+    hardness = seen.context.water.scaling_after
     if hardness is not None:
         facts["carbonate-dh"] = (hardness, f"{hardness:.0f} °dH")
     return facts
 
 
-def _item_facts(due: Due, seen: Assessment, now: datetime) -> Facts:
+def _item_facts(due: Due, seen: MachineStatus, now: datetime) -> Facts:
     key, facts = due.item.key, {}
     used = [(one.used / one.limit, one.sentence) for one in due.triggers if one.used is not None and one.limit]
     if used:
         share, sentence = max(used)
         facts[f"share:{key}"] = (share, sentence)
-    at = seen.outlook.moment_of(due.last) if due.last else None
+    at = seen.context.moment_of(due.last) if due.last else None
     if at is not None and at <= now:
         minutes = (now - at).total_seconds() / 60
         facts[f"minutes-since:{key}"] = (minutes, span_words(minutes))
         facts[f"days-since:{key}"] = (minutes / 1440, span_words(minutes))
-        drinks = seen.line.between(at, now).drinks
+        drinks = seen.cumulative.between(at, now).drinks
         facts[f"drinks-since:{key}"] = (drinks, f"{drinks:.0f} drinks")
     return facts
 
 
-def _truth_facts(truths: Sequence[TruthAt]) -> Facts:
+def _confirmation_facts(confirmations: Sequence[ConfirmationAt]) -> Facts:
     """The last answer to each question, where it was no."""
     names = {MACHINE_ON: "drawer-unseen", REFILL_CONFIRMED: "refill-unconfirmed", GROUP_DRY: "refitted-wet"}
     facts: Facts = {}
     for what, name in names.items():
-        last = max((truth for truth in truths if truth.what == what), key=lambda truth: truth.at, default=None)
+        last = max(
+            (confirmation for confirmation in confirmations if confirmation.what == what),
+            key=lambda confirmation: confirmation.at,
+            default=None,
+        )
         if last is not None and not last.answer:
             facts[name] = (1.0, "you said so")
     return facts
 
 
-def _drawer_facts(seen: Assessment, kind: Kind) -> Facts:
+def _drawer_facts(seen: MachineStatus, kind: Kind) -> Facts:
     pucks = kind.capacities.drawer_pucks
     due = next((due for key in DRAWERS if (due := seen.due(key)) is not None), None)
-    at = seen.outlook.moment_of(due.last) if due and due.last else None
+    at = seen.context.moment_of(due.last) if due and due.last else None
     if not pucks or at is None:
         return {}
-    counted = seen.line.between(at, seen.outlook.now).drinks
+    counted = seen.cumulative.between(at, seen.context.now).drinks
     return {"pucks-share": (counted / pucks, f"about {counted:.0f} of {pucks} pucks")}
 
 
-def _counter_facts(seen: Assessment, now: datetime) -> Facts:
+def _counter_facts(seen: MachineStatus, now: datetime) -> Facts:
     facts: Facts = {}
     restarts = [one.at for facts_of in seen.book.counters.values() for one in facts_of.restarts if one.at <= now]
     if restarts:
         days = (now - max(restarts)) / timedelta(days=1)
         facts["restart-days"] = (days, span_words(days * 1440))
-    back = [one.last for one in seen.book.absences if one.last < seen.outlook.today]
+    back = [one.last for one in seen.book.absences if one.last < seen.context.today]
     if back:
-        away = (seen.outlook.today - max(back)).days
+        away = (seen.context.today - max(back)).days
         facts["away-days"] = (float(away), f"{away} days")
     grinds = [event.at for event in seen.book.events if event.what in GRIND_EVENTS and event.at <= now]
     if grinds:
-        drinks = seen.line.between(max(grinds), now).drinks
+        drinks = seen.cumulative.between(max(grinds), now).drinks
         facts["grind-drinks"] = (drinks, f"{drinks:.0f} drinks")
     return facts
 

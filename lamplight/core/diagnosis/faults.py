@@ -45,7 +45,7 @@ class FaultWeeks:
 
 def circuit_of(kind: Kind, causes: Mapping[str, Cause], sighting: Sighting) -> Circuit | None:
     """The circuit in which a sighting is trouble: of its part, else of its likeliest cause; None where it is none."""
-    best = next(iter(read_panel(kind.panel, sighting.look)), None)
+    best = next(iter(read_panel(kind.panel, sighting.signals)), None)
     if best is None or best.pattern.sort not in TROUBLE:
         return None
     part = kind.part(best.pattern.part) if best.pattern.part else None

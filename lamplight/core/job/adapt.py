@@ -45,13 +45,13 @@ def traits_of(kind: Kind, products: Mapping[str, Product] | None = None) -> froz
     return kind.traits | parts | forms
 
 
-def fitting_of(kind: Kind, defaults: Defaults, products: Mapping[str, Product] | None = None) -> Fitting:
+def adaptation_of(kind: Kind, defaults: Defaults, products: Mapping[str, Product] | None = None) -> Adaptation:
     """What a procedure is made to fit; the kind's own words, times and volumes come before the defaults."""
     access: dict[str, str] = {}
     for fact in kind.access:
         for name in fact.needed_for:
             access[name] = f"{access[name]} {fact.what}: {fact.how}" if name in access else f"{fact.what}: {fact.how}"
-    return Fitting(
+    return Adaptation(
         traits=traits_of(kind, products),
         parts=tuple(part.key for part in kind.parts),
         words={**defaults.words, **kind.words},
@@ -69,7 +69,7 @@ def in_general(text: str, defaults: Defaults) -> str:
 
 
 @dataclass(frozen=True)
-class Fitting:
+class Adaptation:
     """What a procedure is made to fit.
 
     Attributes:
@@ -89,16 +89,16 @@ class Fitting:
     access: Mapping[str, str] = field(default_factory=dict)
 
 
-def fit_procedure(shipped: ShippedProcedure, fitting: Fitting) -> Procedure:
+def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Procedure:
     """The procedure as it runs on one kind: steps it cannot have left out, its words filled in.
 
     Raises:
         InvalidInput: when no step is left, or a step names a word, time or volume that the kind
             does not give.
     """
-    words = {**{name: words_for_ml(ml) for name, ml in fitting.volumes.items()}, **fitting.words}
-    kept = [step for step in shipped.steps if applies(step.step.when, fitting.traits)]
-    steps = tuple(_fit_step(step, fitting, words) for step in kept)
+    words = {**{name: words_for_ml(ml) for name, ml in adaptation.volumes.items()}, **adaptation.words}
+    kept = [step for step in shipped.steps if applies(step.step.when, adaptation.traits)]
+    steps = tuple(_adapt_step(step, adaptation, words) for step in kept)
     plain = shipped.plain
     if not steps:
         raise InvalidInput(f"“{plain.title}” has no step for this kind of machine.")
@@ -107,16 +107,16 @@ def fit_procedure(shipped: ShippedProcedure, fitting: Fitting) -> Procedure:
             need.need,
             amount=_fill(need.need.amount, words),
             thing=_fill(need.need.thing, words),
-            mix_ml=_volume(need.mix, fitting),
+            mix_ml=_volume(need.mix, adaptation),
         )
         for need in shipped.needs
-        if applies(need.when, fitting.traits)
+        if applies(need.when, adaptation.traits)
     )
     given = {delivery.outlet for step in steps for delivery in step.delivers}
     outlets = tuple(
         (outlet, _fill(said, words))
         for outlet, said, when in shipped.outlets
-        if outlet in given and applies(when, fitting.traits)
+        if outlet in given and applies(when, adaptation.traits)
     )
     return replace(
         plain,
@@ -130,12 +130,12 @@ def fit_procedure(shipped: ShippedProcedure, fitting: Fitting) -> Procedure:
     )
 
 
-def _volume(named: int | str | None, fitting: Fitting) -> int | None:
+def _volume(named: int | str | None, adaptation: Adaptation) -> int | None:
     if named is None or isinstance(named, int):
         return named
-    if named not in fitting.volumes:
+    if named not in adaptation.volumes:
         raise InvalidInput(f"The kind does not say how much “{named}” is.")
-    return fitting.volumes[named]
+    return adaptation.volumes[named]
 
 
 def _fill(text: str, words: Mapping[str, str]) -> str:
@@ -145,21 +145,21 @@ def _fill(text: str, words: Mapping[str, str]) -> str:
         raise InvalidInput(f"The kind does not say what {problem} stands for in: {text}") from problem
 
 
-def _fit_step(shipped: ShippedStep, fitting: Fitting, words: Mapping[str, str]) -> Step:
+def _adapt_step(shipped: ShippedStep, adaptation: Adaptation, words: Mapping[str, str]) -> Step:
     step = shipped.step
     duration = step.duration
     if step.duration_name:
-        if step.duration_name not in fitting.durations:
+        if step.duration_name not in adaptation.durations:
             raise InvalidInput(f"The kind does not say how long “{step.duration_name}” takes.")
-        duration = fitting.durations[step.duration_name]
-    delivers = tuple(Delivery(outlet, _volume(ml, fitting) or 0, bursts) for outlet, ml, bursts in shipped.delivers)
+        duration = adaptation.durations[step.duration_name]
+    delivers = tuple(Delivery(outlet, _volume(ml, adaptation) or 0, bursts) for outlet, ml, bursts in shipped.delivers)
     return replace(
         step,
         duration=duration,
-        part=next((part for part in shipped.parts if part in fitting.parts), shipped.parts[0]),
-        amount_ml=_volume(shipped.amount, fitting),
+        part=next((part for part in shipped.parts if part in adaptation.parts), shipped.parts[0]),
+        amount_ml=_volume(shipped.amount, adaptation),
         delivers=delivers,
-        access=fitting.access.get(step.access, ""),
+        access=adaptation.access.get(step.access, ""),
         title=_fill(step.title, words),
         text=_fill(step.text, words),
         over_when=_fill(step.over_when, words),

@@ -105,7 +105,7 @@ def refusal(
     places: Collection[str],
     inside: Iterable[Inside],
     accepted: Collection[Chemistry],
-    filter_fitted: bool = False,
+    filter_installed: bool = False,
 ) -> str | None:
     """Why a product must not go in, in a sentence; None where it may.
 
@@ -114,7 +114,7 @@ def refusal(
         places: circuits and containers into which it goes.
         inside: what is there and not rinsed out.
         accepted: the chemistries that do the job; empty for any.
-        filter_fitted: whether a filter sits in the tank.
+        filter_installed: whether a filter sits in the tank.
     """
     if product.chemistry is Chemistry.CHLORINATED:
         return (
@@ -123,7 +123,7 @@ def refusal(
     if accepted and product.chemistry not in accepted:
         wanted = " or ".join(sorted(chemistry.value for chemistry in accepted))
         return f"{product.title} is {product.chemistry.value}; this takes something {wanted}. Read the label again."
-    if product.chemistry is Chemistry.DESCALER and filter_fitted and "water" in places:
+    if product.chemistry is Chemistry.DESCALER and filter_installed and "water" in places:
         return "The filter is still in the tank. Descaler ruins it, and it weakens the descaler. Take it out first."
     for one in inside:
         if one.place in places and product.chemistry.cleaner:

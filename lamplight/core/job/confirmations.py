@@ -19,8 +19,8 @@ LAMP_OUT = "lamp-out"
 
 
 @dataclass(frozen=True)
-class Truth:
-    """A truth question.
+class Confirmation:
+    """A question of confirmation.
 
     Attributes:
         yes, no: how the log says the answer.
@@ -34,39 +34,55 @@ class Truth:
     means: str = ""
 
 
-TRUTHS: Mapping[str, Truth] = {
-    DRAWER_EMPTIED: Truth(
+CONFIRMATIONS: Mapping[str, Confirmation] = {
+    DRAWER_EMPTIED: Confirmation(
         "drawer really emptied", "drawer not emptied", True, "The book goes on counting its pucks and its hours."
     ),
-    MACHINE_ON: Truth(
+    MACHINE_ON: Confirmation(
         "machine was on meanwhile",
         "machine was off meanwhile",
         False,
         "It did not see the drawer go: its own lamp will come too early. The book counts from now.",
     ),
-    REFILL_CONFIRMED: Truth(
+    REFILL_CONFIRMED: Confirmation(
         "refill confirmed on the machine",
         "refill not confirmed on the machine",
         False,
         "The machine still believes that its tank is empty. Confirm it on the screen.",
     ),
-    GROUP_DRY: Truth("group dry", "group refitted wet", False, "Wet, it gathers grounds: rinse it sooner next time."),
-    PULL_TEST: Truth("pull test held", "pull test did not hold", True, "The group may jump out under pressure."),
-    LEVERS_BACK: Truth("valves and levers back", "valves or levers not back", True, "Left so, it sprays at the start."),
-    LAMP_OUT: Truth("lamp out", "lamp still lit", False, "Then something is missing that the machine waits for."),
+    GROUP_DRY: Confirmation(
+        "group dry", "group refitted wet", False, "Wet, it gathers grounds: rinse it sooner next time."
+    ),
+    PULL_TEST: Confirmation("pull test held", "pull test did not hold", True, "The group may jump out under pressure."),
+    LEVERS_BACK: Confirmation(
+        "valves and levers back", "valves or levers not back", True, "Left so, it sprays at the start."
+    ),
+    LAMP_OUT: Confirmation(
+        "lamp out", "lamp still lit", False, "Then something is missing that the machine waits for."
+    ),
 }
 
 
-def settles(truths: Mapping[str, bool]) -> bool:
-    """Whether a job counts as done: no truth that decides over it was answered no."""
-    return all(answer or not TRUTHS[key].settles for key, answer in truths.items() if key in TRUTHS)
+def settles(confirmations: Mapping[str, bool]) -> bool:
+    """Whether a job counts as done: no answer that decides over it was answered no."""
+    return all(
+        answer or not CONFIRMATIONS[key].settles for key, answer in confirmations.items() if key in CONFIRMATIONS
+    )
 
 
-def in_words(truths: Mapping[str, bool]) -> list[str]:
+def confirmations_in_words(confirmations: Mapping[str, bool]) -> list[str]:
     """The answers as the log says them."""
-    return [TRUTHS[key].yes if answer else TRUTHS[key].no for key, answer in truths.items() if key in TRUTHS]
+    return [
+        CONFIRMATIONS[key].yes if answer else CONFIRMATIONS[key].no
+        for key, answer in confirmations.items()
+        if key in CONFIRMATIONS
+    ]
 
 
-def consequences(truths: Mapping[str, bool]) -> list[str]:
+def consequences(confirmations: Mapping[str, bool]) -> list[str]:
     """A sentence for each no that means something."""
-    return [TRUTHS[key].means for key, answer in truths.items() if key in TRUTHS and not answer and TRUTHS[key].means]
+    return [
+        CONFIRMATIONS[key].means
+        for key, answer in confirmations.items()
+        if key in CONFIRMATIONS and not answer and CONFIRMATIONS[key].means
+    ]

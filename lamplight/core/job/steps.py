@@ -128,7 +128,7 @@ class Step:
         when: traits of the kind that it needs; a trait with ``not `` before it must be absent.
         only: the answers to earlier questions that it needs.
         ask: its question, or None.
-        truth: the truth question that a check is, or empty; see `lamplight.core.job.confirmations`.
+        confirmation: the confirmation that a check is, or empty; see `lamplight.core.job.confirmations`.
         no_goes_on: whether a check's no is a fact with which the run goes on.
         amount_ml, amount_of: for a pour: how much of what.
         delivers: water that comes out, outlet by outlet.
@@ -159,7 +159,7 @@ class Step:
     when: tuple[str, ...] = ()
     only: tuple[Only, ...] = ()
     ask: Ask | None = None
-    truth: str = ""
+    confirmation: str = ""
     no_goes_on: bool = False
     amount_ml: int | None = None
     amount_of: str = ""

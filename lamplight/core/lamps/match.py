@@ -1,4 +1,4 @@
-"""Reading a panel: which pattern a look of all lamps and the display's words match, and how well.
+"""Reading a panel: which pattern the signals of all lamps and the display's words match, and how well.
 
 There is no universal grammar: what steady and flashing mean belongs to the kind. The most specific
 pattern wins; of two alike the earlier one in the kind.
@@ -10,26 +10,26 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps.panel import LampLook, LampState, Panel, Pattern
+from lamplight.core.lamps.panel import LampSignal, LampState, Panel, Pattern
 
-DARK = LampLook()
+DARK = LampSignal()
 LONGEST_MESSAGE = 120
 
 
 @dataclass(frozen=True)
-class PanelLook:
+class PanelSignals:
     """What a panel shows: lamps by key, those that are not named are off, and the display's words."""
 
-    lamps: Mapping[str, LampLook] = field(default_factory=dict)
+    lamps: Mapping[str, LampSignal] = field(default_factory=dict)
     message: str = ""
 
     @property
     def dark(self) -> bool:
         """Whether nothing shines and nothing is said."""
-        return not self.message.strip() and not any(look.lit for look in self.lamps.values())
+        return not self.message.strip() and not any(signals.lit for signals in self.lamps.values())
 
-    def lamp(self, key: str) -> LampLook:
-        """How one lamp looks."""
+    def lamp(self, key: str) -> LampSignal:
+        """The signal of one lamp."""
         return self.lamps.get(key, DARK)
 
 
@@ -41,15 +41,15 @@ class Match:
     specificity: tuple[int, int, int]
 
 
-def checked_look(panel: Panel, look: PanelLook) -> PanelLook:
-    """A look that this panel can have; lamps that are off are left out.
+def checked_signals(panel: Panel, signals: PanelSignals) -> PanelSignals:
+    """Signals that this panel can give; lamps that are off are left out.
 
     Raises:
         InvalidInput: for a lamp that it has not, a state or colour that the lamp does not know, or
             too long a message.
     """
     kept = {}
-    for key, given in look.lamps.items():
+    for key, given in signals.lamps.items():
         lamp = panel.lamp(key)
         if lamp is None:
             raise InvalidInput(f"This panel has no lamp “{key}”.")
@@ -57,13 +57,13 @@ def checked_look(panel: Panel, look: PanelLook) -> PanelLook:
             raise InvalidInput(f"The lamp {lamp.label} cannot be {given.state.value} {given.colour}.")
         if given.lit:
             kept[key] = given
-    message = " ".join(look.message.split())
+    message = " ".join(signals.message.split())
     if len(message) > LONGEST_MESSAGE:
         raise InvalidInput(f"A message has {LONGEST_MESSAGE} characters at most.")
-    return PanelLook(kept, message)
+    return PanelSignals(kept, message)
 
 
-def read_panel(panel: Panel, look: PanelLook) -> tuple[Match, ...]:
+def read_panel(panel: Panel, signals: PanelSignals) -> tuple[Match, ...]:
     """Every pattern that fits, the most specific first; nothing where the panel is dark or no rule knows it.
 
     A pattern fits when all its lamp conditions hold and its words stand on the display. One that
@@ -71,27 +71,29 @@ def read_panel(panel: Panel, look: PanelLook) -> tuple[Match, ...]:
     and no words on the display beside its own.
     More conditions are more specific; then exact ones; then those that name words or colours.
     """
-    if look.dark:
+    if signals.dark:
         return ()
     found = [
-        Match(pattern, _specificity(pattern, look)) for pattern in panel.all_patterns if _fits(pattern, panel, look)
+        Match(pattern, _specificity(pattern, signals))
+        for pattern in panel.all_patterns
+        if _matches(pattern, panel, signals)
     ]
     return tuple(sorted(found, key=lambda match: match.specificity, reverse=True))
 
 
-def _fits(pattern: Pattern, panel: Panel, look: PanelLook) -> bool:
+def _matches(pattern: Pattern, panel: Panel, signals: PanelSignals) -> bool:
     lit = [condition for condition in pattern.lamps if condition.state is not LampState.OFF]
     if not lit and not pattern.message:
         return False  # what only wants lamps to be off says nothing
-    if not all(condition.holds(look.lamp(condition.lamp)) for condition in pattern.lamps):
+    if not all(condition.holds(signals.lamp(condition.lamp)) for condition in pattern.lamps):
         return False
-    if pattern.message and not _says(pattern.message, look.message):
+    if pattern.message and not _says(pattern.message, signals.message):
         return False
     if not pattern.exact:
         return True
     named = {condition.lamp for condition in pattern.lamps}
-    more_is_said = not pattern.message and bool(look.message.strip())
-    return not more_is_said and not any(look.lamp(lamp.key).lit for lamp in panel.lamps if lamp.key not in named)
+    more_is_said = not pattern.message and bool(signals.message.strip())
+    return not more_is_said and not any(signals.lamp(lamp.key).lit for lamp in panel.lamps if lamp.key not in named)
 
 
 def _says(wanted: str, shown: str) -> bool:
@@ -102,15 +104,15 @@ def _plain(text: str) -> str:
     return " ".join("".join(c if c.isalnum() else " " for c in text.lower()).split())
 
 
-def _specificity(pattern: Pattern, look: PanelLook) -> tuple[int, int, int]:
+def _specificity(pattern: Pattern, signals: PanelSignals) -> tuple[int, int, int]:
     conditions = len(pattern.lamps) + (1 if pattern.message else 0)
     coloured = sum(1 for condition in pattern.lamps if condition.colour)
-    whole = 1 if pattern.message and _plain(pattern.message) == _plain(look.message) else 0
+    whole = 1 if pattern.message and _plain(pattern.message) == _plain(signals.message) else 0
     return conditions, int(pattern.exact), coloured + whole
 
 
-def step_lamp(panel: Panel, look: PanelLook, key: str) -> PanelLook:
-    """The look after one lamp was stepped to what it can do next: off, each colour steady, each flashing, off again.
+def step_lamp(panel: Panel, signals: PanelSignals, key: str) -> PanelSignals:
+    """The signals after one lamp was stepped to what it can do next: off, each colour steady, each flashing, off again.
 
     Raises:
         InvalidInput: for a lamp that the panel has not.
@@ -119,13 +121,13 @@ def step_lamp(panel: Panel, look: PanelLook, key: str) -> PanelLook:
     if lamp is None:
         raise InvalidInput(f"This panel has no lamp “{key}”.")
     states = [DARK] + [
-        LampLook(state, colour)
+        LampSignal(state, colour)
         for state in (LampState.STEADY, LampState.FLASHING)
         if state in lamp.states
         for colour in lamp.colours
     ]
-    now = look.lamp(key)
+    now = signals.lamp(key)
     place = states.index(now) if now in states else 0
     following = states[(place + 1) % len(states)]
-    lamps = {name: one for name, one in look.lamps.items() if name != key}
-    return PanelLook({**lamps, key: following} if following.lit else lamps, look.message)
+    lamps = {name: one for name, one in signals.lamps.items() if name != key}
+    return PanelSignals({**lamps, key: following} if following.lit else lamps, signals.message)

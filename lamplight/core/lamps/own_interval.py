@@ -24,7 +24,7 @@ from lamplight.core.care.triggers import CountSince, LitresByHardness, ScaleBudg
 from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.lamps.rounds import BAR_ERROR, LEAST_BAR, Seen
 from lamplight.core.usage.em import Vector
-from lamplight.core.usage.meters import Gauge
+from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import Passage
 from lamplight.core.water.at_machine import WaterAtMachine
 
@@ -191,39 +191,39 @@ class LampExpected:
     unit: str
 
 
-def lamp_expected(item: CareItem, interval: LampInterval, gauge: Gauge, since: datetime) -> LampExpected | None:
+def lamp_expected(item: CareItem, interval: LampInterval, meter: Meter, since: datetime) -> LampExpected | None:
     """The dates on which a learned interval runs out, counted from the last time the item was done.
 
     Early takes the early interval, late the late one, so that both doubts are in the span; None
     where the counter was never read.
     """
-    if gauge.last is None:
+    if meter.last is None:
         return None
-    begin = max(gauge.last, since)
-    used = gauge.between(since, gauge.last)
+    begin = max(meter.last, since)
+    used = meter.between(since, meter.last)
     early, likely, late = (
-        gauge.forecast(count - used, begin) for count in (interval.early, interval.count, interval.late)
+        meter.forecast(count - used, begin) for count in (interval.early, interval.count, interval.late)
     )
-    return LampExpected(item, interval, Passage(early.early, likely.likely, late.late, likely.reached), gauge.unit)
+    return LampExpected(item, interval, Passage(early.early, likely.likely, late.late, likely.reached), meter.unit)
 
 
 # What a lamp is expected at where neither hardness nor a table says it; corrected by its first sightings.
 USUAL_DESCALE_L = 60.0
 
 
-def counted_by_lamp(item: CareItem, gauges: Mapping[str, Gauge], water: WaterAtMachine) -> tuple[Gauge, float] | None:
+def counted_by_lamp(item: CareItem, meters: Mapping[str, Meter], water: WaterAtMachine) -> tuple[Meter, float] | None:
     """What the lamp of an item counts, and the kind's own limit in that unit; None where it goes by no count."""
     counts = [trigger for trigger in item.triggers if isinstance(trigger, CountSince)]
     if counts:
-        gauge = gauges.get(counts[0].counter)
-        return (gauge, float(counts[0].limit)) if gauge else None
+        meter = meters.get(counts[0].counter)
+        return (meter, float(counts[0].limit)) if meter else None
     table = next((trigger for trigger in item.triggers if isinstance(trigger, LitresByHardness)), None)
     scaled = any(isinstance(trigger, ScaleBudget) for trigger in item.triggers)
-    if "litres" not in gauges or not (table or scaled):
+    if "litres" not in meters or not (table or scaled):
         return None
     hardness = water.scaling_after
     if table is None or hardness is None:
-        return gauges["litres"], USUAL_DESCALE_L
-    return gauges["litres"], float(
+        return meters["litres"], USUAL_DESCALE_L
+    return meters["litres"], float(
         next(step.litres for step in table.steps if step.up_to_dh is None or hardness <= step.up_to_dh)
     )

@@ -20,7 +20,7 @@ class LampState(StrEnum):
     FLASHING = "flashing"
 
 
-class Force(StrEnum):
+class PromptForce(StrEnum):
     """How much a prompt presses."""
 
     INFORMATION = "information"
@@ -73,12 +73,12 @@ class Message:
 
     says: str
     asks_for: str = ""
-    force: Force = Force.INFORMATION
+    force: PromptForce = PromptForce.INFORMATION
 
 
 @dataclass(frozen=True)
-class LampLook:
-    """How one lamp looks: its state, and its colour where it shines."""
+class LampSignal:
+    """What one lamp shows: its state, and its colour where it shines."""
 
     state: LampState = LampState.OFF
     colour: str = ""
@@ -97,11 +97,11 @@ class Condition:
     state: LampState
     colour: str = ""
 
-    def holds(self, look: LampLook) -> bool:
-        """Whether the lamp looks like that."""
-        if look.state is not self.state:
+    def holds(self, signal: LampSignal) -> bool:
+        """Whether the lamp shows that."""
+        if signal.state is not self.state:
             return False
-        return not self.colour or not look.lit or self.colour == look.colour
+        return not self.colour or not signal.lit or self.colour == signal.colour
 
 
 @dataclass(frozen=True)
@@ -126,7 +126,7 @@ class Pattern:
     message: str = ""
     exact: bool = False
     asks_for: str = ""
-    force: Force = Force.INFORMATION
+    force: PromptForce = PromptForce.INFORMATION
     causes: tuple[str, ...] = ()
     part: str = ""
 

@@ -10,7 +10,7 @@ from itertools import pairwise
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import CountSince
 from lamplight.core.errors import MissingReading
-from lamplight.core.usage.meters import Gauge
+from lamplight.core.usage.meters import Meter
 
 # Below this the whole per cents of a bar leave the interval off by more than a tenth.
 LEAST_PERCENTS = 10
@@ -38,14 +38,14 @@ class BarInterval:
     error: float
 
 
-def bar_interval(bars: Sequence[BarSeen], gauge: Gauge, done: Iterable[datetime]) -> BarInterval:
+def bar_interval(bars: Sequence[BarSeen], meter: Meter, done: Iterable[datetime]) -> BarInterval:
     """The interval from the latest round in which a bar was seen to move far enough.
 
     A round ends when the item is done, and where the bar fell.
 
     Args:
         bars: of one item, any order.
-        gauge: what the bar counts.
+        meter: what the bar counts.
         done: when the item was done.
 
     Raises:
@@ -53,7 +53,7 @@ def bar_interval(bars: Sequence[BarSeen], gauge: Gauge, done: Iterable[datetime]
     """
     for first, last in reversed(_rounds(sorted(bars, key=lambda bar: bar.at), tuple(done))):
         percents = last.percent - first.percent
-        counted = gauge.between(first.at, last.at)
+        counted = meter.between(first.at, last.at)
         if percents >= LEAST_PERCENTS and counted >= 1:
             interval = 100 * counted / percents
             return BarInterval(interval, interval / percents)
@@ -83,7 +83,7 @@ def bar_intervals(
     items: Iterable[CareItem],
     bars: Sequence[BarSeen],
     done: Iterable[tuple[str, datetime]],
-    gauges: Mapping[str, Gauge],
+    meters: Mapping[str, Meter],
 ) -> dict[str, BarInterval]:
     """Every interval that bars tell by now, by item key.
 
@@ -91,16 +91,16 @@ def bar_intervals(
         items: of the machine.
         bars: every reading of every bar.
         done: item keys and moments at which they were done, also as part of others.
-        gauges: what the machine counts.
+        meters: what the machine counts.
     """
     told: dict[str, BarInterval] = {}
     moments = tuple(done)
     for item in items:
         own = [bar for bar in bars if bar.item == item.key]
-        gauge = gauges.get(counted_by(item).counter)
-        if own and gauge is not None:
+        meter = meters.get(counted_by(item).counter)
+        if own and meter is not None:
             try:
-                told[item.key] = bar_interval(own, gauge, (at for key, at in moments if key == item.key))
+                told[item.key] = bar_interval(own, meter, (at for key, at in moments if key == item.key))
             except MissingReading:
                 continue
     return told

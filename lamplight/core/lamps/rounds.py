@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.usage.meters import Gauge
+from lamplight.core.usage.meters import Meter
 
 # A bar shows whole per cents, half a one off at most; below a tenth it tells too little.
 BAR_ERROR, LEAST_BAR = 0.005, 0.1
@@ -33,7 +33,7 @@ def rounds_of(
     done: Sequence[datetime],
     lit: Sequence[datetime],
     dark: Sequence[datetime],
-    gauge: Gauge,
+    meter: Meter,
     bars: Sequence[tuple[datetime, float]] = (),
 ) -> tuple[Seen, ...]:
     """The rounds of one item on one machine, in order of time.
@@ -42,7 +42,7 @@ def rounds_of(
         done: when the item was done.
         lit: when its lamp was seen to be lit anew.
         dark: when the panel was seen with that lamp dark.
-        gauge: what the lamp counts.
+        meter: what the lamp counts.
         bars: when its progress bar was read, and how far it stood, 0 to 1.
 
     Of a round whose lamp was not seen, the last bar that tells enough stands for it. A lamp that lights
@@ -54,16 +54,16 @@ def rounds_of(
         within = [at for at in lit if at > begin and (end is None or at <= end)]
         first = min(within, default=None)
         read = _last_bar(bars, begin, end)
-        if first is None and read is not None and gauge.between(begin, read[0]) >= 1:
-            found.append(Seen(gauge.between(begin, read[0]), False, bar=min(1.0, read[1])))
+        if first is None and read is not None and meter.between(begin, read[0]) >= 1:
+            found.append(Seen(meter.between(begin, read[0]), False, bar=min(1.0, read[1])))
             continue
         until = first or end
         if until is None:
             continue
-        count = gauge.between(begin, until)
+        count = meter.between(begin, until)
         if count < 1:
             continue
-        seen_dark = [gauge.between(begin, at) for at in dark if begin < at < until]
+        seen_dark = [meter.between(begin, at) for at in dark if begin < at < until]
         found.append(Seen(count, first is not None, max(seen_dark, default=0.0) if first is not None else 0.0))
     return tuple(found)
 

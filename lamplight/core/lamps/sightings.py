@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.lamps.match import PanelLook, read_panel
+from lamplight.core.lamps.match import PanelSignals, read_panel
 from lamplight.core.lamps.panel import Panel, Pattern
 
 
@@ -16,24 +16,24 @@ class Sighting:
 
     Attributes:
         at: when it was first seen.
-        look: what it showed; a dark one ends the one before.
-        put_off: whether the keeper left it for later.
+        signals: what it showed; a dark one ends the one before.
+        deferred: whether the keeper left it for later.
         value: the drinks counter then, where somebody read it.
     """
 
     at: datetime
-    look: PanelLook
-    put_off: bool = False
+    signals: PanelSignals
+    deferred: bool = False
     value: int | None = None
 
 
-def look_at(sightings: Sequence[Sighting], now: datetime) -> Sighting | None:
+def sighting_at(sightings: Sequence[Sighting], now: datetime) -> Sighting | None:
     """The sighting that holds at a moment: the latest by then, where it is not dark."""
     latest: Sighting | None = None
     for one in sightings:  # of two at one moment the later written counts
         if one.at <= now and (latest is None or one.at >= latest.at):
             latest = one
-    return None if latest is None or latest.look.dark else latest
+    return None if latest is None or latest.signals.dark else latest
 
 
 @dataclass(frozen=True)
@@ -58,7 +58,7 @@ def asked_for(panel: Panel, sightings: Sequence[Sighting]) -> tuple[Asked, ...]:
     for sighting in sorted(sightings, key=lambda one: one.at):
         wanted = {
             match.pattern.asks_for: match.pattern
-            for match in reversed(read_panel(panel, sighting.look))
+            for match in reversed(read_panel(panel, sighting.signals))
             if match.pattern.asks_for
         }
         for item in [item for item in open_ones if item not in wanted]:

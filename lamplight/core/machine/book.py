@@ -8,7 +8,7 @@ from datetime import datetime
 
 from lamplight.core.care.context import EventSeen
 from lamplight.core.care.last_done import DoneFact
-from lamplight.core.care.own_items import EVERY_SCHOOL, LimitChange, OwnChoices
+from lamplight.core.care.own_items import WHICHEVER_FIRST, LimitChange, OwnChoices
 from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.lamps.sightings import Sighting
 from lamplight.core.site.absence import Absence
@@ -34,7 +34,7 @@ class MachineBook:
         done: every time an item was done or declared done.
         limits: the keeper's own limits; of several for one trigger the last holds.
         switched_off: keys of items that the keeper does without.
-        school: by what descaling is decided, or whichever comes first.
+        descaling_basis: by what descaling is decided, or whichever comes first.
         guess_per_day: the keeper's guess of drinks on an open day, or None.
         absences, prompts, events: what else was noted.
         water: what comes in, and through which filter.
@@ -47,7 +47,7 @@ class MachineBook:
     done: tuple[DoneFact, ...] = ()
     limits: tuple[LimitChange, ...] = ()
     switched_off: frozenset[str] = frozenset()
-    school: str = EVERY_SCHOOL
+    descaling_basis: str = WHICHEVER_FIRST
     guess_per_day: float | None = None
     absences: tuple[Absence, ...] = ()
     prompts: tuple[PromptSeen, ...] = ()
@@ -69,7 +69,7 @@ class MachineBook:
     @property
     def choices(self) -> OwnChoices:
         """What the keeper decided about its items."""
-        return OwnChoices(self.limits, self.switched_off, self.school, self.water.filter_out)
+        return OwnChoices(self.limits, self.switched_off, self.descaling_basis, self.water.filter_out)
 
     @property
     def drinks(self) -> CounterBook:

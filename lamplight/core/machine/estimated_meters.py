@@ -8,31 +8,31 @@ from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.usage.cumulative import counter_line
-from lamplight.core.usage.meters import Gauge
+from lamplight.core.usage.cumulative import cumulative_of
+from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.weekday_rates import usage_of
 
 
-def gauges_of(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> dict[str, Gauge]:
+def meters_of(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> dict[str, Meter]:
     """Drinks, milk drinks and litres: read where the machine counts them, else estimated from drinks."""
-    gauges = {}
+    meters = {}
     for name in ("drinks", *(counter for counter in kind.counters if counter != "drinks")):
         facts = book.counter(name)
         guess = book.guess_per_day if name == "drinks" else None
         if name == "drinks" or facts.readings:
-            line = counter_line(facts, usage_of(facts, calendar, now, guess), calendar)
-            gauges[name] = Gauge(COUNTERS[name], line)
-    drinks = gauges["drinks"].line
+            cumulative = cumulative_of(facts, usage_of(facts, calendar, now, guess), calendar)
+            meters[name] = Meter(COUNTERS[name], cumulative)
+    drinks = meters["drinks"].cumulative
     mix = kind.mix
-    if "milk" not in gauges and mix.milk_share > 0:
+    if "milk" not in meters and mix.milk_share > 0:
         said = f"estimated as {mix.milk_share:.0%} of the drinks"
-        gauges["milk"] = Gauge(COUNTERS["milk"], drinks, mix.milk_share, how=said)
-    if "litres" not in gauges and mix.litres_per_drink > 0:
+        meters["milk"] = Meter(COUNTERS["milk"], drinks, mix.milk_share, how=said)
+    if "litres" not in meters and mix.litres_per_drink > 0:
         rinses = f", {mix.rinse_litres_per_day:g} L of rinses a day" if mix.rinse_litres_per_day else ""
         said = f"estimated from {mix.litres_per_drink * 1000:.0f} ml a drink{rinses}, and what programmes take"
         extras = _programme_litres(book, kind)
-        gauges["litres"] = Gauge("L", drinks, mix.litres_per_drink, mix.rinse_litres_per_day, extras, said)
-    return gauges
+        meters["litres"] = Meter("L", drinks, mix.litres_per_drink, mix.rinse_litres_per_day, extras, said)
+    return meters
 
 
 def _programme_litres(book: MachineBook, kind: Kind) -> tuple[tuple[datetime, float], ...]:

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 
 from lamplight.core.anatomy.drink_mix import Mix
 from lamplight.core.anatomy.duration import Duration
-from lamplight.core.anatomy.parts import Capacities, Look, Part
+from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.care.item import CareItem
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.lamps.panel import Panel
@@ -36,7 +36,7 @@ class Kind:
     Attributes:
         key: short name, unique.
         title, blurb: for choosing it.
-        look: how it is drawn.
+        appearance: how it is drawn.
         parts: fitted parts, keys unique.
         capacities: what it holds.
         counters: cumulative counters it shows.
@@ -59,7 +59,7 @@ class Kind:
     key: str
     title: str
     blurb: str
-    look: Look
+    appearance: Appearance
     parts: tuple[Part, ...]
     capacities: Capacities
     items: tuple[CareItem, ...]

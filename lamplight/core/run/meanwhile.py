@@ -8,7 +8,7 @@ from lamplight.core.care.item import CareItem
 BESIDE_THE_WORKS = ("panel", "fridge")
 
 
-def fits_into_wait(item: CareItem, left_s: int, same_machine: bool) -> bool:
+def possible_while_waiting(item: CareItem, left_s: int, same_machine: bool) -> bool:
     """Whether a job can be done while a machine works by itself.
 
     Args:

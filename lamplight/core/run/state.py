@@ -84,14 +84,14 @@ class RunContext:
         products: by role.
         accepts: for each role, the chemistries that do its job.
         inside: cleaners that an earlier run left inside.
-        filter_fitted: whether a filter sits in the tank.
+        filter_installed: whether a filter sits in the tank.
         vessels: millilitres of the container under each outlet, by outlet.
     """
 
     products: Mapping[str, Product] = field(default_factory=dict)
     accepts: Mapping[str, frozenset[Chemistry]] = field(default_factory=dict)
     inside: tuple[Inside, ...] = ()
-    filter_fitted: bool = False
+    filter_installed: bool = False
     vessels: Mapping[str, int] = field(default_factory=dict)
 
 
@@ -109,7 +109,7 @@ class RunState:
         broken: what came in between and is not settled, or None.
         answered_no: whether the current check was answered no.
         answers: to questions, by key.
-        truths: answers to truth questions, by key.
+        confirmations: answers to questions of confirmation, by key.
         inside: cleaners that were put in and have not been rinsed out.
         out: parts that were taken out and not put back.
         spent_s: seconds spent in each step that was left, by index; of several times the last.
@@ -128,7 +128,7 @@ class RunState:
     broken: Break | None = None
     answered_no: bool = False
     answers: Mapping[str, str] = field(default_factory=dict)
-    truths: Mapping[str, bool] = field(default_factory=dict)
+    confirmations: Mapping[str, bool] = field(default_factory=dict)
     inside: tuple[Inside, ...] = ()
     out: tuple[str, ...] = ()
     spent_s: Mapping[int, int] = field(default_factory=dict)
@@ -215,10 +215,10 @@ def _advance(state: RunState, event: RunEvent) -> RunState:
     answers = state.answers
     if step.ask is not None:
         answers = {**answers, step.ask.key: step.ask.checked(event.text)}
-    truths = {**state.truths, step.truth: True} if step.truth else state.truths
+    confirmations = {**state.confirmations, step.confirmation: True} if step.confirmation else state.confirmations
     inside = rinsed(_after_puts(state, step), step.rinses or _old_rinses(step))
     out = tuple(part for part in (*state.out, step.takes_out) if part and part != step.puts_back)
-    return _moved_on(replace(state, answers=answers, truths=truths, inside=inside, out=out), event.at)
+    return _moved_on(replace(state, answers=answers, confirmations=confirmations, inside=inside, out=out), event.at)
 
 
 def _moved_on(state: RunState, at: datetime) -> RunState:
@@ -248,7 +248,7 @@ def _after_puts(state: RunState, step: Step) -> tuple[Inside, ...]:
         return (*inside, Inside(step.circuit.value, Chemistry.ALKALINE, "Cleaner"))
     if _puts_done(state, step):
         return inside
-    fitted = state.context.filter_fitted and "filter" not in state.out
+    fitted = state.context.filter_installed and "filter" not in state.out
     for role in dict.fromkeys(role for _, role in step.puts):
         places = [place for place, wanted in step.puts if wanted == role]
         product = state.context.products.get(role)
@@ -298,8 +298,8 @@ def _no(state: RunState, event: RunEvent) -> RunState:
         return replace(state, inside=tuple(one for one in state.inside if one.place not in places or one in before))
     if step is None or step.kind is not StepKind.CHECK:
         raise InvalidInput("Nothing was asked in this step.")
-    truths = {**state.truths, step.truth: False} if step.truth else state.truths
-    after = replace(state, truths=truths)
+    confirmations = {**state.confirmations, step.confirmation: False} if step.confirmation else state.confirmations
+    after = replace(state, confirmations=confirmations)
     return _moved_on(after, event.at) if step.no_goes_on else replace(after, answered_no=True)
 
 

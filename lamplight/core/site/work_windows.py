@@ -58,7 +58,7 @@ def collision(start: datetime, seconds: int, calendar: SiteCalendar) -> Rush | N
     return None
 
 
-def next_good_time(now: datetime, seconds: int, calendar: SiteCalendar) -> datetime:
+def next_work_window(now: datetime, seconds: int, calendar: SiteCalendar) -> datetime:
     """The next moment at which a job collides with no rush and somebody is there.
 
     Somebody is there from a while before opening, long enough for the job, until after closing.

@@ -32,7 +32,7 @@ class Count:
 
 
 @dataclass(frozen=True)
-class DrinkLine:
+class CumulativeCount:
     """The drinks of one machine over time.
 
     Args:
@@ -177,7 +177,7 @@ class DrinkLine:
         return min(gap.end, walked or gap.start + (gap.end - gap.start) * share)
 
 
-def counter_line(facts: CounterBook, usage: Usage, calendar: SiteCalendar) -> DrinkLine:
+def cumulative_of(facts: CounterBook, usage: Usage, calendar: SiteCalendar) -> CumulativeCount:
     """The line of counts through a counter's readings."""
     single = facts.readings[0].at if facts.readings and not facts.intervals else None
-    return DrinkLine(facts.intervals, usage, calendar, single)
+    return CumulativeCount(facts.intervals, usage, calendar, single)

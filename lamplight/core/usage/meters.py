@@ -1,6 +1,6 @@
 """Quantities that triggers count: drinks, milk drinks and litres, read or estimated.
 
-A gauge is a line of counts and a size: so many units to a count, and so many on each open day
+A meter is a cumulative count and a size: so many units to a count, and so many on each open day
 whatever is drunk (rinses at switching on and off).
 """
 
@@ -11,18 +11,18 @@ from datetime import datetime
 from functools import cached_property
 
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.usage.cumulative import DrinkLine
+from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.passage import Ahead, Passage
 from lamplight.core.usage.usage import Usage
 
 
 @dataclass(frozen=True)
-class Gauge:
+class Meter:
     """One quantity of one machine.
 
     Attributes:
         unit: its words, such as ``milk drinks`` or ``L``.
-        line: the counts beneath, with their usage and calendar.
+        cumulative: the counts beneath, with their usage and calendar.
         per_count: units to a count, above 0.
         per_open_day: units on each open day besides, 0 or more.
         extras: units that programmes took, by moment.
@@ -30,7 +30,7 @@ class Gauge:
     """
 
     unit: str
-    line: DrinkLine
+    cumulative: CumulativeCount
     per_count: float = 1.0
     per_open_day: float = 0.0
     extras: tuple[tuple[datetime, float], ...] = ()
@@ -39,12 +39,12 @@ class Gauge:
     @property
     def calendar(self) -> SiteCalendar:
         """The machine's calendar."""
-        return self.line.calendar
+        return self.cumulative.calendar
 
     @property
     def last(self) -> datetime | None:
         """The latest moment at which the counter beneath is known."""
-        return self.line.last
+        return self.cumulative.last
 
     def _open_days(self, moment: datetime) -> float:
         clock = self.calendar.weekday_clock(moment)
@@ -54,7 +54,7 @@ class Gauge:
         """Units between two moments, 0 or more."""
         if end <= start:
             return 0.0
-        counted = (self.line.position(end) - self.line.position(start)) * self.per_count
+        counted = (self.cumulative.position(end) - self.cumulative.position(start)) * self.per_count
         if self.per_open_day:
             counted += self.per_open_day * (self._open_days(end) - self._open_days(start))
         return max(0.0, counted) + sum(amount for at, amount in self.extras if start < at <= end)
@@ -62,7 +62,7 @@ class Gauge:
     @cached_property
     def usage(self) -> Usage:
         """Usage in counts, with the open days' share in counts on top."""
-        usage = self.line.usage
+        usage = self.cumulative.usage
         if not self.per_open_day or not usage.known:
             return usage
         extra = self.per_open_day / self.per_count

@@ -25,7 +25,7 @@ LEVEL_DOUBT = 0.25
 CLOCK_SLACK = timedelta(minutes=5)
 
 
-class Force(StrEnum):
+class Severity(StrEnum):
     """Whether a doubt can be answered."""
 
     REFUSE = "refuse"
@@ -58,13 +58,13 @@ class Doubt:
     """
 
     kind: DoubtKind
-    force: Force
+    force: Severity
     sentence: str
     suggestion: int | None = None
     falls: bool = False
 
 
-def examine(
+def check_plausibility(
     value: int,
     at: datetime,
     known: Sequence[Reading],
@@ -105,7 +105,7 @@ def examine(
             f"on {calendar.local(after.at):%a %-d %b}."
         )
         suggestion = _swapped(value, at, before, after, usage, calendar)
-        return (Doubt(DoubtKind.BACKWARDS, Force.REFUSE, said, suggestion),)
+        return (Doubt(DoubtKind.BACKWARDS, Severity.REFUSE, said, suggestion),)
     return _implausible(value, at, before, after, usage, calendar, unit) if before else ()
 
 
@@ -118,7 +118,7 @@ def future_doubt(at: datetime, calendar: SiteCalendar, now: datetime) -> Doubt |
 
 
 def _refusal(kind: DoubtKind, sentence: str) -> Doubt:
-    return Doubt(kind, Force.REFUSE, sentence)
+    return Doubt(kind, Severity.REFUSE, sentence)
 
 
 def _backwards(
@@ -134,12 +134,12 @@ def _backwards(
     suggestion = _swapped(value, at, before, after, usage, calendar)
     if suggestion is not None:
         said = f"{base} Two digits may be swapped: {grouped(suggestion)} would fit."
-        return Doubt(DoubtKind.DIGIT_SWAP, Force.CONFIRM, said, suggestion, falls=True)
+        return Doubt(DoubtKind.DIGIT_SWAP, Severity.CONFIRM, said, suggestion, falls=True)
     if value <= _most_likely_since(before.at, at, usage, calendar):
         said = f"{base} It looks as if the counter restarted at zero."
-        return Doubt(DoubtKind.RESTARTED, Force.CONFIRM, said, falls=True)
+        return Doubt(DoubtKind.RESTARTED, Severity.CONFIRM, said, falls=True)
     said = f"{base} Mistyped, or was the board changed? A counter does not run backwards."
-    return Doubt(DoubtKind.BACKWARDS, Force.CONFIRM, said, falls=True)
+    return Doubt(DoubtKind.BACKWARDS, Severity.CONFIRM, said, falls=True)
 
 
 def _most_likely_since(start: datetime, end: datetime, usage: Usage, calendar: SiteCalendar) -> float:
@@ -166,9 +166,9 @@ def _implausible(
     suggestion = _swapped(value, at, before, after, usage, calendar)
     if suggestion is not None:
         said = f"{base}were expected. Two digits may be swapped: {grouped(suggestion)} would fit."
-        return (Doubt(DoubtKind.DIGIT_SWAP, Force.CONFIRM, said, suggestion),)
+        return (Doubt(DoubtKind.DIGIT_SWAP, Severity.CONFIRM, said, suggestion),)
     kind = DoubtKind.TOO_MANY if high < low else DoubtKind.TOO_FEW
-    return (Doubt(kind, Force.CONFIRM, f"{base}were expected. Read it once more."),)
+    return (Doubt(kind, Severity.CONFIRM, f"{base}were expected. Read it once more."),)
 
 
 def tail_chances(
@@ -208,11 +208,11 @@ def _swapped(
     candidates = {int(digits[:n] + digits[n + 1] + digits[n] + digits[n + 2 :]) for n in range(len(digits) - 1)} - {
         value
     }
-    fitting = [
+    adaptation = [
         candidate
         for candidate in candidates
         if candidate >= before.value
         and (after is None or candidate <= after.value)
         and min(tail_chances(candidate - before.value, before.at, at, usage, calendar)) >= 0.01
     ]
-    return fitting[0] if len(fitting) == 1 else None
+    return adaptation[0] if len(adaptation) == 1 else None

@@ -10,14 +10,14 @@ from lamplight.drawing.svg import Box, circle, group, line, path, rect
 
 def panel(box: Box, view: PartView) -> Markup:
     """Lamps, a line of text, or a colour display; dark until somebody saw it lit."""
-    if view.look.panel == "colour":
+    if view.appearance.panel == "colour":
         wide, high = (box.w - 28) / 3, (box.h - 20) / 2
         tiles = [
             rect(Box(box.x + 7 + (n % 3) * (wide + 7), box.y + 7 + (n // 3) * (high + 6), wide, high), "cut-tile", 4)
             for n in range(6)
         ]
         return rect(box, "cut-display is-speaking" if view.message else "cut-display", 7) + JOIN.join(tiles)
-    if view.look.panel == "text":
+    if view.appearance.panel == "text":
         screen = Box(box.x + 7, box.y + 7, box.w * 0.56, box.h - 14)
         words = [
             line(
@@ -40,7 +40,7 @@ def panel(box: Box, view: PartView) -> Markup:
 
 def _lamps(box: Box, view: PartView) -> Markup:
     """The panel's lamps; a lit one glows, a flashing one has a second ring."""
-    count = view.look.lamps
+    count = view.appearance.lamps
     r = min(7.0, box.w / (max(1, count) * 2.9))
     drawn = []
     for n in range(count):

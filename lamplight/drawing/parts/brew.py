@@ -10,7 +10,7 @@ from lamplight.drawing.svg import Box, circle, line, path, rect
 
 def hopper(box: Box, view: PartView) -> Markup:
     """Beans under a lid; the crown gives the machine its outline."""
-    crown = view.look.crown
+    crown = view.appearance.crown
     if crown == "twin hopper":
         gap = 10.0
         half = (box.w - gap) / 2

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from markupsafe import Markup
 
-from lamplight.core.anatomy.parts import Look
+from lamplight.core.anatomy.parts import Appearance
 
 JOIN = Markup("")
 
@@ -19,10 +19,10 @@ class PartView:
         level: how full it is, 0 to 1; None where nobody knows (drawn at a neutral level).
         lamps: state and colour of each lamp of the panel, where somebody saw them lit.
         message: what the display says.
-        look: the kind's look.
+        appearance: the kind's.
     """
 
-    look: Look
+    appearance: Appearance
     level: float | None = None
     lamps: tuple[tuple[str, str], ...] = ()
     message: str = ""

@@ -12,21 +12,21 @@ from lamplight.store.models.care_facts import (
     Absence,
     BarReading,
     CareDone,
-    CartridgeFit,
+    CartridgeInstallation,
     Cleaning,
     CounterReading,
     CounterRestart,
+    Deferral,
     DeviceEvent,
     PartNote,
     Prompt,
     PromptGone,
-    PutOff,
     ReadingRemoval,
     StockMoveFact,
     WaterTestFact,
 )
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
-from lamplight.store.models.run_facts import Inspected, Photo, Run, RunEventRow, TruthTold
+from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo, Run, RunEventRow
 from lamplight.store.models.setting_facts import (
     Closure,
     ItemSwitch,
@@ -45,15 +45,15 @@ from lamplight.store.models.setting_facts import (
 TABLES = (
     Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
     CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
-    SetupVersion, WaterTestFact, CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion,
-    ProcedureVersion, ProductVersion, StockMoveFact, PutOff, Run, RunEventRow, TruthTold, Inspected, Photo,
+    SetupVersion, WaterTestFact, CartridgeInstallation, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion,
+    ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
-    CartridgeFit, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
-    StockMoveFact, PutOff, Run, TruthTold, Inspected, Photo, PanelSighting, CauseTried,
+    CartridgeInstallation, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
+    StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret,
 )  # fmt: skip
 

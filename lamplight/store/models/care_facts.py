@@ -92,7 +92,7 @@ class WaterTestFact(Fact):
         table_name = "water_test"
 
 
-class CartridgeFit(Fact):
+class CartridgeInstallation(Fact):
     """A cartridge was fitted, or taken out where its capacity is null."""
 
     machine = ForeignKeyField(Machine)
@@ -102,6 +102,9 @@ class CartridgeFit(Fact):
     residual_dh = FloatField(default=0.0)
     resin = CharField(default="decarbonising")
     months = IntegerField(default=2)
+
+    class Meta:
+        table_name = "cartridge_fit"
 
 
 class Prompt(Fact):
@@ -148,10 +151,13 @@ class StockMoveFact(Fact):
         table_name = "stock_move"
 
 
-class PutOff(Fact):
+class Deferral(Fact):
     """An item is left for later, until a moment."""
 
     machine = ForeignKeyField(Machine)
     item = CharField()
     at = UtcField()
     until = UtcField()
+
+    class Meta:
+        table_name = "put_off"

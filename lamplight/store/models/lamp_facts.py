@@ -15,7 +15,7 @@ class PanelSighting(Fact):
     at = UtcField()
     lamps = JSONField()
     message = CharField(max_length=120, default="")
-    put_off = BooleanField(default=False)
+    deferred = BooleanField(column_name="put_off", default=False)
     value = IntegerField(null=True, constraints=[Check("value >= 0")])
 
 

@@ -18,7 +18,7 @@ class Run(Fact):
     context = JSONField(null=True)
 
 
-class TruthTold(Fact):
+class ConfirmationGiven(Fact):
     """An answer to a question that only the keeper can answer."""
 
     machine = ForeignKeyField(Machine)
@@ -26,6 +26,9 @@ class TruthTold(Fact):
     what = CharField()
     answer = BooleanField()
     at = UtcField()
+
+    class Meta:
+        table_name = "truth_told"
 
 
 class Inspected(Fact):

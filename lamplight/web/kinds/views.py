@@ -6,15 +6,15 @@ from flask import Blueprint, flash, request
 
 from lamplight.actions.kind_changes import moved_dates
 from lamplight.actions.kinds import copied, delete_kind, kind_of, kinds, own_kind, read_kind, save_kind, text_of
-from lamplight.core.care.trigger_words import in_words
+from lamplight.core.care.trigger_words import trigger_in_words
 from lamplight.core.errors import InvalidInput
 from lamplight.drawing.cutaway import Label, Scene, cutaway
+from lamplight.library.catalogue import kind_schema
 from lamplight.library.mistakes import Mistake
-from lamplight.library.shelf import kind_schema
 from lamplight.store.texts import machines_of_kind
 from lamplight.web.clock import now
 from lamplight.web.own_texts import TextPlace, typed_text
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("kinds", __name__, url_prefix="/kinds", template_folder="templates")
@@ -65,7 +65,7 @@ def kind(key: str):  # noqa: ANN201
     labels = tuple(Label(part.key, part.label, part.note[:44]) for part in known.parts if part.key in touched)[:8]
     return render(
         "kinds/kind.html", "worktop", kind=known, drawing=cutaway(known, Scene(labels=labels), cls="cutaway large"),
-        own=own_kind(key) is not None, used=machines_of_kind(key), in_words=in_words,
+        own=own_kind(key) is not None, used=machines_of_kind(key), trigger_in_words=trigger_in_words,
         titles={item.key: item.title for item in known.items},
     )  # fmt: skip
 
@@ -84,7 +84,7 @@ def save():  # noqa: ANN201
         if moved or not request.form.get("editing"):
             return PLACE.editor(text, (), moved, changed.key)
     try:
-        saved = save_kind(text, hand())
+        saved = save_kind(text, actor())
     except InvalidInput as problem:
         return PLACE.editor(text, [Mistake("key", 1, str(problem))])
     flash(f"The kind “{saved.title}” is saved.")
@@ -94,6 +94,6 @@ def save():  # noqa: ANN201
 @blueprint.post("/<key>/delete")
 def delete(key: str):  # noqa: ANN201
     PLACE.known(key)
-    delete_kind(key, hand())
+    delete_kind(key, actor())
     flash("The kind is gone. The log can bring it back.")
     return see_other("kinds.page")

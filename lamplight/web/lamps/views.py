@@ -16,15 +16,15 @@ from lamplight.actions.lamps import (
     teach_pattern,
     try_cause,
 )
-from lamplight.actions.outlook import MachineLook, look_at, look_at_all
+from lamplight.actions.machine_views import MachineView, machine_view, machine_views
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps.match import PanelLook, checked_look, step_lamp
-from lamplight.core.lamps.panel import Force, Sort
+from lamplight.core.lamps.match import PanelSignals, checked_signals, step_lamp
+from lamplight.core.lamps.panel import PromptForce, Sort
 from lamplight.store.sightings import lamps_from_data
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.lamps.model import fault_lines, lamps_model, panel_lines
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("lamps", __name__, url_prefix="/lamps", template_folder="templates")
@@ -32,18 +32,18 @@ blueprint = Blueprint("lamps", __name__, url_prefix="/lamps", template_folder="t
 
 @blueprint.get("")
 def page():  # noqa: ANN201
-    looks = look_at_all(site(), now())
-    return render("lamps/page.html", "worktop", lines=panel_lines(looks), faults=fault_lines(looks))
+    views = machine_views(site(), now())
+    return render("lamps/page.html", "worktop", lines=panel_lines(views), faults=fault_lines(views))
 
 
-def _look(machine_id: int) -> MachineLook:
-    look = look_at(site(), machine_id, now())
-    if look is None:
+def _view(machine_id: int) -> MachineView:
+    view = machine_view(site(), machine_id, now())
+    if view is None:
         abort(404)
-    return look
+    return view
 
 
-def _set(form: Mapping[str, str]) -> PanelLook:
+def _set(form: Mapping[str, str]) -> PanelSignals:
     """The panel as the form has it.
 
     Raises:
@@ -54,15 +54,15 @@ def _set(form: Mapping[str, str]) -> PanelLook:
         found = lamps_from_data(lamps)
     except ValueError:
         raise InvalidInput("A lamp is off, steady or flashing.") from None
-    return PanelLook({key: one for key, one in found.items() if one.lit}, form.get("message", "").strip())
+    return PanelSignals({key: one for key, one in found.items() if one.lit}, form.get("message", "").strip())
 
 
-def _show(machine_id: int, setting: PanelLook | None = None, code: int = 200, error: str = "", form=None):  # noqa: ANN001, ANN202
-    look = _look(machine_id)
-    model = lamps_model(look, setting)
+def _show(machine_id: int, setting: PanelSignals | None = None, code: int = 200, error: str = "", form=None):  # noqa: ANN001, ANN202
+    view = _view(machine_id)
+    model = lamps_model(view, setting)
     return render(
-        "lamps/machine.html", "panel" if request.method == "POST" else "worktop", code, look=look, model=model,
-        error=error, form=form or {}, sorts=list(Sort), forces=list(Force),
+        "lamps/machine.html", "panel" if request.method == "POST" else "worktop", code, view=view, model=model,
+        error=error, form=form or {}, sorts=list(Sort), forces=list(PromptForce),
     )  # fmt: skip
 
 
@@ -74,12 +74,12 @@ def machine(machine_id: int):  # noqa: ANN201
 @blueprint.post("/<int:machine_id>/step")
 def step(machine_id: int):  # noqa: ANN201
     """Step one lamp, or take a message: nothing is written down yet."""
-    look = _look(machine_id)
+    view = _view(machine_id)
     try:
-        setting = checked_look(look.kind.panel, _set(request.form))
+        setting = checked_signals(view.kind.panel, _set(request.form))
         lamp = request.form.get("lamp", "")
         if lamp:
-            setting = step_lamp(look.kind.panel, setting, lamp)
+            setting = step_lamp(view.kind.panel, setting, lamp)
     except InvalidInput as problem:
         return _show(machine_id, None, 422, str(problem), request.form)
     return _show(machine_id, setting)
@@ -87,34 +87,34 @@ def step(machine_id: int):  # noqa: ANN201
 
 @blueprint.post("/<int:machine_id>")
 def save(machine_id: int):  # noqa: ANN201
-    look, form = _look(machine_id), request.form
+    view, form = _view(machine_id), request.form
     try:
-        setting = PanelLook() if form.get("dark") else _set(form)
+        setting = PanelSignals() if form.get("dark") else _set(form)
         at = forms.moment(form["at"], "The time it was seen", site().calendar) if form.get("at") else now()
         value = forms.optional_count(form.get("value", ""), "The counter")
-        match = note_sighting(look.row, setting, at, hand(), bool(form.get("put_off")), value)
+        match = note_sighting(view.row, setting, at, actor(), bool(form.get("put_off")), value)
     except InvalidInput as problem:
-        return _show(machine_id, _kept(look, form), 422, str(problem), form)
+        return _show(machine_id, _kept(view, form), 422, str(problem), form)
     if setting.dark:
-        flash(f"The panel of {look.row.name} is dark.")
+        flash(f"The panel of {view.row.name} is dark.")
     else:
-        flash(f"{look.row.name}: {match.pattern.title if match else 'no rule knows this pattern yet'}.")
+        flash(f"{view.row.name}: {match.pattern.title if match else 'no rule knows this pattern yet'}.")
     return see_other("lamps.machine", machine_id=machine_id)
 
 
-def _kept(look: MachineLook, form: Mapping[str, str]) -> PanelLook | None:
-    """The panel as it was set in a form that is refused, where the panel can look like that."""
+def _kept(view: MachineView, form: Mapping[str, str]) -> PanelSignals | None:
+    """The panel as it was set in a form that is refused, where the panel can show that."""
     try:
-        return checked_look(look.kind.panel, _set(form))
+        return checked_signals(view.kind.panel, _set(form))
     except InvalidInput:
         return None
 
 
 @blueprint.post("/<int:machine_id>/cause")
 def cause(machine_id: int):  # noqa: ANN201
-    look, form = _look(machine_id), request.form
+    view, form = _view(machine_id), request.form
     was_it = form.get("answer") == "yes"
-    try_cause(look.row, form.get("about", ""), form.get("cause", ""), was_it, hand())
+    try_cause(view.row, form.get("about", ""), form.get("cause", ""), was_it, actor())
     flash("Remembered for this machine." if was_it else "Not that. The next one stands on top now.")
     symptom = form.get("symptom", "")
     if symptom:
@@ -124,11 +124,11 @@ def cause(machine_id: int):  # noqa: ANN201
 
 @blueprint.post("/<int:machine_id>/grind")
 def grind(machine_id: int):  # noqa: ANN201
-    look, form = _look(machine_id), request.form
+    view, form = _view(machine_id), request.form
     if form.get("do") == "drink":
-        judge_drink(look, hand())
+        judge_drink(view, actor())
     else:
-        change_grind(look.row, form.get("do", ""), hand())
+        change_grind(view.row, form.get("do", ""), actor())
     symptom = form.get("symptom", "")
     if symptom:
         return see_other("lamps.symptom", machine_id=machine_id, key=symptom)
@@ -137,25 +137,25 @@ def grind(machine_id: int):  # noqa: ANN201
 
 @blueprint.post("/<int:machine_id>/pattern")
 def pattern(machine_id: int):  # noqa: ANN201
-    """What the manual says about a look that no rule knows."""
-    look, form = _look(machine_id), request.form
-    sighting = lamps_model(look, None).look
+    """What the manual says about signals that no rule knows."""
+    view, form = _view(machine_id), request.form
+    sighting = lamps_model(view, None).signals
     words = PatternWords(form.get("title", ""), form.get("sort", ""), form.get("asks_for", ""), form.get("force", ""))
     try:
-        taught = teach_pattern(look.row, sighting, words, hand())
+        taught = teach_pattern(view.row, sighting, words, actor())
     except InvalidInput as problem:
         return _show(machine_id, None, 422, str(problem), form)
-    flash(f"Learned. {look.row.name} is of the kind “{taught.title}” now.")
+    flash(f"Learned. {view.row.name} is of the kind “{taught.title}” now.")
     return see_other("lamps.machine", machine_id=machine_id)
 
 
 @blueprint.get("/<int:machine_id>/symptom/<key>")
 def symptom(machine_id: int, key: str):  # noqa: ANN201
-    look = _look(machine_id)
-    found = next((one for one in known_symptoms(look.fitted) if one.key == key), None)
+    view = _view(machine_id)
+    found = next((one for one in known_symptoms(view.equipped) if one.key == key), None)
     if found is None:
         abort(404)
     return render(
-        "lamps/symptom.html", "worktop", look=look, symptom=found, diagnosis=diagnose(look, found.key, found.causes),
-        model=lamps_model(look, None),
+        "lamps/symptom.html", "worktop", view=view, symptom=found, diagnosis=diagnose(view, found.key, found.causes),
+        model=lamps_model(view, None),
     )  # fmt: skip

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from lamplight.actions.kinds import kind_of, kinds
-from lamplight.actions.outlook import run_outcomes
+from lamplight.actions.machine_views import run_outcomes
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.needs import need_lines
 from lamplight.store.logbook import EntryRow, entries
@@ -40,8 +40,8 @@ def log_days(
     days: dict[date, list[LogLine]] = {}
     for row in rows[:length]:
         machine = known.get(row.machine_id or 0)
-        item = kind_of(machine.kind).item(row.item) if machine and row.item else None
-        own = item.circuit if item else None
+        care_item = kind_of(machine.kind).item(row.item) if machine and row.item else None
+        own = care_item.circuit if care_item else None
         words, running = outcomes.get(row.run_id or 0, ("", False))
         line = LogLine(row, machine.name if machine else "", own, words, running)
         days.setdefault(site.calendar.today(row.at), []).append(line)
@@ -71,7 +71,7 @@ class RunLine:
 
 def run_lines(known: Mapping[int, MachineRow], machine_id: int | None, item: str, length: int) -> list[RunLine]:
     """The latest runs of one machine or of all, newest first."""
-    wanted = [machine_id] if machine_id in known else list(known)
+    wanted = [machine_id] if machine_id is not None and machine_id in known else list(known)
     runs = [run for one in wanted for run in ended_runs(one, length, item or None)]
     runs = sorted(runs, key=lambda run: run.state.begun_at, reverse=True)[:length]
     outcomes, photos = run_outcomes([run.id for run in runs]), photos_of_runs([run.id for run in runs])

@@ -13,7 +13,7 @@ from lamplight.store.logbook import entry
 from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.log.model import log_days, run_lines
-from lamplight.web.rendering import hand, site
+from lamplight.web.rendering import actor, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("log", __name__, url_prefix="/log", template_folder="templates")
@@ -73,7 +73,7 @@ def undo_entry(entry_id: int):  # noqa: ANN201
     error = ""
     if request.method == "POST":
         try:
-            undo(entry_id, hand())
+            undo(entry_id, actor())
             flash(f"Undone: {row.summary}. Everything that rested on it was worked out anew.")
             return redirect(forms.same_site(request.form.get("next", ""), url_for("log.page")), 303)
         except InvalidInput as problem:

@@ -9,7 +9,7 @@ from datetime import datetime
 from markupsafe import Markup
 
 from lamplight.actions.care import events_of
-from lamplight.actions.outlook import MachineLook
+from lamplight.actions.machine_views import MachineView
 from lamplight.core.care.item import Due, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import COUNTERS, Prompted
@@ -40,25 +40,25 @@ class MachineRowModel:
     per_day: float | None
 
 
-def machine_rows(looks: Sequence[MachineLook], wanted: str) -> list[MachineRowModel]:
+def machine_rows(views: Sequence[MachineView], wanted: str) -> list[MachineRowModel]:
     """Machines whose name, place or kind holds the wanted words, most urgent first."""
     rows = []
-    for look in looks:
-        if wanted.lower() not in f"{look.row.name} {look.row.place} {look.kind.title} {look.row.serial}".lower():
+    for view in views:
+        if wanted.lower() not in f"{view.row.name} {view.row.place} {view.kind.title} {view.row.serial}".lower():
             continue
-        last = look.assessment.book.drinks.last_reading
+        last = view.status.book.drinks.last_reading
         rows.append(
             MachineRowModel(
-                look.row.id, look.row.name, look.kind.title, look.row.place, silhouette(look.kind),
-                look.assessment.status, _next_up(look), grouped(last.value) if last else "never read",
-                look.assessment.mean_per_open_day() if look.assessment.usage.known else None,
+                view.row.id, view.row.name, view.kind.title, view.row.place, silhouette(view.kind),
+                view.status.worst, _next_up(view), grouped(last.value) if last else "never read",
+                view.status.mean_per_open_day() if view.status.usage.known else None,
             )
         )  # fmt: skip
     return rows
 
 
-def _next_up(look: MachineLook) -> str:
-    dues = [due for due in look.assessment.dues if not due.covered_by]
+def _next_up(view: MachineView) -> str:
+    dues = [due for due in view.status.dues if not due.covered_by]
     if not dues:
         return "nothing to care for"
     pressing = sum(due.pressing for due in dues)
@@ -116,7 +116,7 @@ class MachineModel:
     usage_notes: tuple[str, ...]
     weekday_rates: list[tuple[str, float, float | None]]
     counters: list[tuple[str, str, str]]
-    gauge_notes: list[str]
+    meter_notes: list[str]
     bars: list[BarModel]
     events: dict[str, str]
     cleaner_inside: bool
@@ -127,60 +127,60 @@ class MachineModel:
     together: tuple[str, ...]
 
 
-def machine_model(look: MachineLook, calendar: SiteCalendar, moment: datetime, weeks: int = 4) -> MachineModel:
+def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, weeks: int = 4) -> MachineModel:
     """Build the page."""
-    seen = look.assessment
+    seen = view.status
     today = calendar.today(moment)
-    along = scale(seen.usage, seen.outlook.calendar, today, 7 * weeks, RULER_WIDTH)
+    along = scale(seen.usage, seen.context.calendar, today, 7 * weeks, RULER_WIDTH)
     marks = marks_of(seen.dues, today, along.last) + lamp_marks(seen.lamps_expected, along.last)
     first = next((due for due in seen.dues if not due.covered_by), None)
-    headline, detail = _headline(look, first)
+    headline, detail = _headline(view, first)
     errors = seen.usage.standard_errors
     return MachineModel(
-        drawing=cutaway(look.kind, _scene(look), cls="cutaway large"),
+        drawing=cutaway(view.kind, _scene(view), cls="cutaway large"),
         headline=headline,
         detail=detail,
         first=first,
         pressing=[due for due in seen.dues if due.pressing],
-        since=[_since(due, look) for due in seen.dues],
+        since=[_since(due, view) for due in seen.dues],
         ruler=double_ruler(marks, along, RULER_WIDTH),
         weeks=weeks,
-        usage_words=_usage_words(look),
+        usage_words=_usage_words(view),
         usage_notes=seen.usage.notes,
         weekday_rates=list(zip((day[:3] for day in WEEKDAYS), seen.usage.rates, errors, strict=True)),
-        counters=_counters(look, calendar),
-        gauge_notes=[f"{gauge.unit}: {gauge.how}" for gauge in seen.outlook.gauges.values() if gauge.how],
-        bars=_bars(look),
-        events=events_of(look.kind),
-        cleaner_inside=look.cleaner_inside,
-        begin=_to_begin(look),
+        counters=_counters(view, calendar),
+        meter_notes=[f"{meter.unit}: {meter.how}" for meter in seen.context.meters.values() if meter.how],
+        bars=_bars(view),
+        events=events_of(view.kind),
+        cleaner_inside=view.cleaner_inside,
+        begin=_to_begin(view),
         quick=first if first and first.pressing and first.item.minutes <= QUICK_MINUTES else None,
-        panel=panel_words(look),
-        unspoken=_unspoken(look),
-        together=tuple(visit.sentence for visit in look.visits),
+        panel=panel_words(view),
+        unspoken=_unspoken(view),
+        together=tuple(visit.sentence for visit in view.visits),
     )
 
 
-def _unspoken(look: MachineLook) -> list[Due]:
+def _unspoken(view: MachineView) -> list[Due]:
     """What the machine may ask for although no lamp or message of its kind stands for it."""
-    spoken = {pattern.asks_for for pattern in look.kind.panel.all_patterns}
+    spoken = {pattern.asks_for for pattern in view.kind.panel.all_patterns}
     return [
         due
-        for due in look.assessment.dues
+        for due in view.status.dues
         if due.item.key not in spoken and any(isinstance(trigger, Prompted) for trigger in due.item.triggers)
     ]
 
 
-def _to_begin(look: MachineLook) -> list[Due]:
+def _to_begin(view: MachineView) -> list[Due]:
     """The job that the page speaks of, and the long one that presses most beside it."""
-    led = [due for due in look.assessment.dues if due.item.procedure and not due.covered_by]
+    led = [due for due in view.status.dues if due.item.procedure and not due.covered_by]
     longer = [due for due in led[1:] if due.pressing and due.item.minutes > QUICK_MINUTES]
     return (led[:1] + longer)[:MOST_BEGINS]
 
 
-def _headline(look: MachineLook, first: Due | None) -> tuple[str, str]:
-    if look.run:
-        state = look.run.state
+def _headline(view: MachineView, first: Due | None) -> tuple[str, str]:
+    if view.run:
+        state = view.run.state
         step = min(state.index + 1, len(state.procedure.steps))
         return f"{state.procedure.title} is under way", f"Step {step} of {len(state.procedure.steps)}."
     if first is None:
@@ -194,22 +194,22 @@ def _headline(look: MachineLook, first: Due | None) -> tuple[str, str]:
     return f"Clear{when}", f"Then: {first.item.title}. {first.reasons[0]}."
 
 
-def _scene(look: MachineLook) -> Scene:
+def _scene(view: MachineView) -> Scene:
     """Every part that an item touches shows the most urgent of them and leads to it."""
     first: dict[str, Due] = {}
-    for due in look.assessment.dues:
+    for due in view.status.dues:
         if not due.covered_by:
             first.setdefault(due.item.part, due)
-    fitted = {part.key: part.label for part in look.kind.parts}
+    fitted = {part.key: part.label for part in view.kind.parts}
     urgent = [(key, due) for key, due in first.items() if key in fitted][:MOST_LABELS]
     labels = tuple(Label(key, fitted[key], f"{due.item.title}: {_when_short(due)}") for key, due in urgent)
     return Scene(
         labels=labels,
-        missing=look.assessment.book.absent_parts,
+        missing=view.status.book.absent_parts,
         marks={key: due.status for key, due in first.items()},
         links={key: f"#item-{due.item.key}" for key, due in first.items()},
-        lamps=lit_lamps(look),
-        message=message_shown(look),
+        lamps=lit_lamps(view),
+        message=message_shown(view),
     )
 
 
@@ -221,20 +221,21 @@ def _when_short(due: Due) -> str:
     return f"{due.likely:%a %-d %b}" if due.likely else "clear"
 
 
-def _since(due: Due, look: MachineLook) -> SinceModel:
+def _since(due: Due, view: MachineView) -> SinceModel:
     state = due.first
-    counts = state is not None and state.used is not None and state.limit is not None
+    unit = state.unit if state else ""
+    used, limit = (state.counted if state else None) or (None, None)
     prompts = any(isinstance(trigger, Prompted) for trigger in due.item.triggers)
     return SinceModel(
         due,
-        amount(state.used, state.unit) if counts else "",
-        amount(state.limit, state.unit) if counts else "",
-        state.unit if state else "",
-        min(1.0, state.used / state.limit) if counts else 0.0,
+        "" if used is None else amount(used, unit),
+        "" if limit is None else amount(limit, unit),
+        unit,
+        min(1.0, used / limit) if used is not None and limit else 0.0,
         due.reasons[0],
         tuple(due.reasons[1:]),
         _when(due, state),
-        due.item.key in look.assessment.outlook.prompts if prompts else None,
+        due.item.key in view.status.context.prompts if prompts else None,
     )
 
 
@@ -249,36 +250,36 @@ def _when(due: Due, state: TriggerDue | None) -> str:
     return f"{passage.likely:%a %-d %b}"
 
 
-def _counters(look: MachineLook, calendar: SiteCalendar) -> list[tuple[str, str, str]]:
+def _counters(view: MachineView, calendar: SiteCalendar) -> list[tuple[str, str, str]]:
     """Each counter: its count, its unit, and when it was read with what it shows about now."""
     rows = []
-    for counter in look.kind.counters:
-        last = look.assessment.book.counter(counter).last_reading
-        gauge = look.assessment.outlook.gauges.get(counter)
-        unit = "litres" if counter == "litres" else gauge.unit if gauge else counter
+    for counter in view.kind.counters:
+        last = view.status.book.counter(counter).last_reading
+        meter = view.status.context.meters.get(counter)
+        unit = "litres" if counter == "litres" else meter.unit if meter else counter
         if last is None:
             rows.append(("–", unit, "never read"))
             continue
-        expected = look.assessment.expected(counter)
+        expected = view.status.expected(counter)
         now = f" · about {grouped(expected)} now" if expected is not None else ""
         rows.append((grouped(last.value), unit, f"read {calendar.local(last.at):%a %-d %b, %H:%M}{now}"))
     return rows
 
 
-def _bars(look: MachineLook) -> list[BarModel]:
+def _bars(view: MachineView) -> list[BarModel]:
     models = []
-    for item_key, words in look.kind.bars.items():
-        own = [bar for bar in look.assessment.book.bars if bar.item == item_key]
-        item = look.kind.item(item_key)
+    for item_key, words in view.kind.bars.items():
+        own = [bar for bar in view.status.book.bars if bar.item == item_key]
+        item = view.kind.item(item_key)
         percent = max(own, key=lambda bar: bar.at).percent if own else None
         unit = COUNTERS[counted_by(item).counter] if item else "drinks"
-        interval = look.assessment.bar_intervals.get(item_key)
+        interval = view.status.bar_intervals.get(item_key)
         models.append(BarModel(item_key, item.title if item else item_key, words, percent, interval, unit))
     return models
 
 
-def _usage_words(look: MachineLook) -> str:
-    seen = look.assessment
+def _usage_words(view: MachineView) -> str:
+    seen = view.status
     usage = seen.usage
     if usage.basis == "none":
         return "drinks a day: not known yet"

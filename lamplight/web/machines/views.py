@@ -10,6 +10,7 @@ from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.care import note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
 from lamplight.actions.kinds import kind_of, kinds
+from lamplight.actions.machine_views import MachineView, machine_view, machine_views
 from lamplight.actions.machines import (
     LastDoneAnswer,
     MachineFields,
@@ -19,12 +20,11 @@ from lamplight.actions.machines import (
     declare_done,
     set_limit,
 )
-from lamplight.actions.outlook import MachineLook, look_at, look_at_all
 from lamplight.actions.readings import COUNTER_WORDS
 from lamplight.actions.water import set_up
-from lamplight.core.care.own_items import EVERY_SCHOOL, own_items
+from lamplight.core.care.own_items import WHICHEVER_FIRST, own_items
 from lamplight.core.care.trigger_words import trigger_words
-from lamplight.core.care.triggers import SCHOOLS
+from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.drawing.cutaway import cutaway
@@ -33,7 +33,7 @@ from lamplight.store.waters import MAINS, Setup
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.machines.model import RULER_WEEKS, machine_model, machine_rows
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
 # Long enough for every limit: an unknown start that the keeper wants to be due now.
@@ -45,24 +45,24 @@ blueprint = Blueprint("machines", __name__, url_prefix="/machines", template_fol
 def page():  # noqa: ANN201
     here = site()
     wanted = request.args.get("find", "").strip()
-    rows = machine_rows(look_at_all(here, now()), wanted)
+    rows = machine_rows(machine_views(here, now()), wanted)
     return render("machines/page.html", "list", rows=rows, find=wanted)
 
 
-def _existing(machine_id: int) -> MachineLook:
-    look = look_at(site(), machine_id, now())
-    if look is None:
+def _existing(machine_id: int) -> MachineView:
+    view = machine_view(site(), machine_id, now())
+    if view is None:
         abort(404)
-    return look
+    return view
 
 
-def _show(look: MachineLook, code: int = 200, errors: Mapping[str, str] | None = None, form=None):  # noqa: ANN001, ANN202
+def _show(view: MachineView, code: int = 200, errors: Mapping[str, str] | None = None, form=None):  # noqa: ANN001, ANN202
     wanted = request.args.get("weeks", "")
     weeks = int(wanted) if wanted in map(str, RULER_WEEKS) else 4
-    model = machine_model(look, site().calendar, now(), weeks)
+    model = machine_model(view, site().calendar, now(), weeks)
     return render(
-        "machines/machine.html", "worktop", code, model=model, look=look,
-        history=entries(look.row.id, limit=6), errors=errors or {}, form=form or {},
+        "machines/machine.html", "worktop", code, model=model, view=view,
+        history=entries(view.row.id, limit=6), errors=errors or {}, form=form or {},
     )  # fmt: skip
 
 
@@ -86,7 +86,7 @@ def add():  # noqa: ANN201
             counters = _typed_counters(form)
             done = _last_done_answers(form, counters.get("drinks"))
             start = NewMachine(counters, done, form.get("source", "") or MAINS, *_typed_filter(form))
-            machine_id = add_machine(here.id, fields, start, hand())
+            machine_id = add_machine(here.id, fields, start, actor())
             return see_other("machines.machine", machine_id=machine_id)
         except InvalidInput as problem:
             errors = _placed(problem)
@@ -164,8 +164,8 @@ def _placed(problem: InvalidInput) -> dict[str, str]:
 
 @blueprint.route("/<int:machine_id>/edit", methods=["GET", "POST"])
 def edit(machine_id: int):  # noqa: ANN201
-    look = _existing(machine_id)
-    row = look.row
+    view = _existing(machine_id)
+    row = view.row
     form: Mapping[str, str] = {
         "name": row.name, "kind": row.kind, "place": row.place, "serial": row.serial,
         "guess": "" if row.guess_per_day is None else f"{row.guess_per_day:g}",
@@ -175,7 +175,7 @@ def edit(machine_id: int):  # noqa: ANN201
     if request.method == "POST":
         form = request.form
         try:
-            change_machine(site().id, row, _fields(form), bool(form.get("retired")), hand())
+            change_machine(site().id, row, _fields(form), bool(form.get("retired")), actor())
             flash(f"{form.get('name')} is saved.")
             return see_other("machines.machine", machine_id=machine_id)
         except InvalidInput as problem:
@@ -184,7 +184,7 @@ def edit(machine_id: int):  # noqa: ANN201
         "machines/edit.html",
         "worktop",
         422 if errors else 200,
-        look=look,
+        view=view,
         form=form,
         errors=errors,
         kinds=kinds().values(),
@@ -196,25 +196,25 @@ def settings(machine_id: int):  # noqa: ANN201
     return _settings(_existing(machine_id))
 
 
-def _settings(look: MachineLook, errors: Mapping[str, str] | None = None):  # noqa: ANN202
+def _settings(view: MachineView, errors: Mapping[str, str] | None = None):  # noqa: ANN202
     changed = {
         item.key: item
-        for item in own_items(look.kind.items, replace(look.assessment.book.choices, switched_off=frozenset()))
+        for item in own_items(view.kind.items, replace(view.status.book.choices, switched_off=frozenset()))
     }
     return render(
-        "machines/settings.html", "worktop", 422 if errors else 200, look=look, items=list(changed.values()),
-        schools=(EVERY_SCHOOL, *SCHOOLS), trigger_words=trigger_words, errors=errors or {},
+        "machines/settings.html", "worktop", 422 if errors else 200, view=view, items=list(changed.values()),
+        descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES), trigger_words=trigger_words, errors=errors or {},
         form=request.form if errors else {},
     )  # fmt: skip
 
 
-def _setting(machine_id: int, anchor: str, field: str, change: Callable[[MachineLook], None]):  # noqa: ANN202
+def _setting(machine_id: int, anchor: str, field: str, change: Callable[[MachineView], None]):  # noqa: ANN202
     """Make one change, and show the settings again, with the sentence beside its field where it is refused."""
-    look = _existing(machine_id)
+    view = _existing(machine_id)
     try:
-        change(look)
+        change(view)
     except InvalidInput as problem:
-        return _settings(look, {field: str(problem)})
+        return _settings(view, {field: str(problem)})
     flash("Saved, and every date moved with it.")
     return see_other("machines.settings", machine_id=machine_id, _anchor=anchor)
 
@@ -223,9 +223,9 @@ def _setting(machine_id: int, anchor: str, field: str, change: Callable[[Machine
 def limit(machine_id: int):  # noqa: ANN201
     item, trigger = request.form.get("item", ""), request.form.get("trigger", "")
 
-    def change(look: MachineLook) -> None:
+    def change(view: MachineView) -> None:
         typed = forms.optional_count(request.form.get("limit", ""), "The limit")
-        set_limit(look.row, item, trigger, typed, request.form.get("reason", ""), hand())
+        set_limit(view.row, item, trigger, typed, request.form.get("reason", ""), actor())
 
     return _setting(machine_id, "limits", f"limit-{item}-{trigger}", change)
 
@@ -235,16 +235,16 @@ def switch(machine_id: int):  # noqa: ANN201
     item, off = request.form.get("item", ""), request.form.get("do") == "off"
     reason = request.form.get("reason", "")
     return _setting(
-        machine_id, "limits", f"switch-{item}", lambda look: switch_item(look.row, item, off, reason, hand())
+        machine_id, "limits", f"switch-{item}", lambda view: switch_item(view.row, item, off, reason, actor())
     )
 
 
 @blueprint.post("/<int:machine_id>/set-up")
 def set_up_machine(machine_id: int):  # noqa: ANN201
-    def change(look: MachineLook) -> None:
+    def change(view: MachineView) -> None:
         days = forms.count(request.form.get("window_days", ""), "Open days ahead")
-        setup = Setup(request.form.get("source", ""), request.form.get("school", ""), days)
-        set_up(look.row, setup, hand())
+        setup = Setup(request.form.get("source", ""), request.form.get("descaling_basis", ""), days)
+        set_up(view.row, setup, actor())
 
     return _setting(machine_id, "", "setup", change)
 
@@ -254,56 +254,56 @@ def part(machine_id: int):  # noqa: ANN201
     form = request.form
     return _setting(
         machine_id, "", "part",
-        lambda look: note_part(look.row, form.get("part", ""), form.get("state", ""), form.get("note", ""), hand()),
+        lambda view: note_part(view.row, form.get("part", ""), form.get("state", ""), form.get("note", ""), actor()),
     )  # fmt: skip
 
 
 @blueprint.post("/<int:machine_id>/prompt")
 def prompt(machine_id: int):  # noqa: ANN201
-    look = _existing(machine_id)
+    view = _existing(machine_id)
     item = request.form.get("item", "")
     try:
         if request.form.get("do") == "gone":
-            prompt_gone(look.row, item, hand())
+            prompt_gone(view.row, item, actor())
         else:
-            note_prompt(look.row, item, now(), hand())
+            note_prompt(view.row, item, now(), actor())
     except InvalidInput as problem:
-        return _show(look, 422, {"prompt": str(problem)}, request.form)
+        return _show(view, 422, {"prompt": str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id)
 
 
 @blueprint.post("/<int:machine_id>/event")
 def event(machine_id: int):  # noqa: ANN201
-    look = _existing(machine_id)
+    view = _existing(machine_id)
     try:
         at = forms.moment(request.form.get("at", ""), "The time it happened", site().calendar)
-        note_event(look.row, request.form.get("what", ""), at, hand())
+        note_event(view.row, request.form.get("what", ""), at, actor())
     except InvalidInput as problem:
-        return _show(look, 422, {"event": str(problem)}, request.form)
+        return _show(view, 422, {"event": str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id, _anchor="asks-title")
 
 
 @blueprint.post("/<int:machine_id>/bar")
 def bar(machine_id: int):  # noqa: ANN201
-    look = _existing(machine_id)
+    view = _existing(machine_id)
     item = request.form.get("item", "")
     try:
-        read_bar(look.row, item, forms.count(request.form.get("percent", ""), "The bar"), now(), hand())
+        read_bar(view.row, item, forms.count(request.form.get("percent", ""), "The bar"), now(), actor())
     except InvalidInput as problem:
-        return _show(look, 422, {f"bar-{item}": str(problem)}, request.form)
+        return _show(view, 422, {f"bar-{item}": str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id, _anchor="asks-title")
 
 
 @blueprint.post("/<int:machine_id>/last-done")
 def last_done(machine_id: int):  # noqa: ANN201
-    look = _existing(machine_id)
+    view = _existing(machine_id)
     item = request.form.get("item", "")
     try:
-        counter = look.assessment.expected_reading
+        counter = view.status.expected_reading
         answer = _last_done(request.form, item, counter)
         if answer is None:
             raise InvalidInput("Say when it was last done: a date, or what the counter showed.")
-        declare_done(look.row, item, answer, counter, hand())
+        declare_done(view.row, item, answer, counter, actor())
     except InvalidInput as problem:
-        return _show(look, 422, {f"done-{item}": str(problem)}, request.form)
+        return _show(view, 422, {f"done-{item}": str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id)

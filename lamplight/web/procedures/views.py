@@ -7,7 +7,7 @@ from flask import Blueprint, abort, flash, request, url_for
 from markupsafe import Markup
 
 from lamplight.actions.kinds import kinds
-from lamplight.actions.outlook import look_at
+from lamplight.actions.machine_views import machine_view
 from lamplight.actions.preparing import prepare
 from lamplight.actions.procedures import (
     copied_procedure,
@@ -22,11 +22,11 @@ from lamplight.actions.procedures import (
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import in_general
 from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.library.catalogue import defaults, procedure_schema
 from lamplight.library.mistakes import Mistake
-from lamplight.library.shelf import defaults, procedure_schema
 from lamplight.web.clock import now
 from lamplight.web.own_texts import TextPlace, typed_text
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("procedures", __name__, url_prefix="/procedures", template_folder="templates")
@@ -102,7 +102,7 @@ def save():  # noqa: ANN201
     if mistakes:
         return PLACE.editor(text, mistakes)
     try:
-        saved = save_procedure(text, hand())
+        saved = save_procedure(text, actor())
     except InvalidInput as problem:
         return PLACE.editor(text, [Mistake("", 1, str(problem))])
     flash(f"The procedure “{saved.plain.title}” is saved. Runs that are under way keep the old one.")
@@ -112,7 +112,7 @@ def save():  # noqa: ANN201
 @blueprint.post("/<key>/delete")
 def delete(key: str):  # noqa: ANN201
     PLACE.known(key)
-    delete_procedure(key, hand())
+    delete_procedure(key, actor())
     flash("The procedure is gone. The log can bring it back.")
     return see_other("procedures.page")
 
@@ -120,19 +120,19 @@ def delete(key: str):  # noqa: ANN201
 @blueprint.get("/card/<int:machine_id>/<key>")
 def card(machine_id: int, key: str):  # noqa: ANN201
     """One page to print and hang beside the machine."""
-    look = look_at(site(), machine_id, now())
-    if look is None:
+    view = machine_view(site(), machine_id, now())
+    if view is None:
         abort(404)
     try:
-        ready = prepare(look, key, site().calendar, now())
+        ready = prepare(view, key, site().calendar, now())
     except InvalidInput:
         abort(404)
     address = url_for("runs.ready", machine_id=machine_id, key=key, _external=True)
     size = request.args.get("size", "a4")
     touched = ready.due.item.part if ready.due else ready.procedure.steps[0].part
     return render(
-        "procedures/card.html", "worktop", ready=ready, look=look, address=address, qr=_qr(address),
-        drawing=cutaway(look.kind, Scene(touched=touched), cls="cutaway card-drawing"),
+        "procedures/card.html", "worktop", ready=ready, view=view, address=address, qr=_qr(address),
+        drawing=cutaway(view.kind, Scene(touched=touched), cls="cutaway card-drawing"),
         size=size if size in SIZES else "a4", sizes=SIZES,
     )  # fmt: skip
 

@@ -8,7 +8,7 @@ from datetime import datetime
 
 from markupsafe import Markup
 
-from lamplight.actions.outlook import MachineLook
+from lamplight.actions.machine_views import MachineView
 from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.plausibility import Doubt
@@ -44,7 +44,7 @@ class SheetRow:
 
 
 def sheet_rows(
-    looks: Sequence[MachineLook],
+    views: Sequence[MachineView],
     form: Mapping[str, str],
     errors: Mapping[str, str],
     doubts: Mapping[tuple[int, str], tuple[Doubt, ...]],
@@ -53,45 +53,45 @@ def sheet_rows(
 ) -> list[SheetRow]:
     """One line a counter, machines by name, with what was typed and what is doubtful about it."""
     rows = []
-    lines = [(look, counter) for look in looks for counter in look.kind.counters]
-    for look, counter in sorted(lines, key=lambda line: line[0].row.name.lower()):
-        key = field_key(look.row.id, counter)
-        last = look.assessment.book.counter(counter).last_reading
+    lines = [(view, counter) for view in views for counter in view.kind.counters]
+    for view, counter in sorted(lines, key=lambda line: line[0].row.name.lower()):
+        key = field_key(view.row.id, counter)
+        last = view.status.book.counter(counter).last_reading
         rows.append(
             SheetRow(
-                key, look.row.id, counter, COUNTERS[counter], look.row.name, silhouette(look.kind),
+                key, view.row.id, counter, COUNTERS[counter], view.row.name, silhouette(view.kind),
                 grouped(last.value) if last else "never read",
                 f"{calendar.local(last.at):%a %-d %b, %H:%M}" if last else "",
-                _expected(look, counter, moment),
+                _expected(view, counter, moment),
                 form.get(f"value-{key}", ""), form.get(f"answer-{key}", ""), form.get(f"before-{key}", ""),
-                errors.get(key, ""), "", doubts.get((look.row.id, counter), ()),
+                errors.get(key, ""), "", doubts.get((view.row.id, counter), ()),
             )
         )  # fmt: skip
     return rows
 
 
-def _expected(look: MachineLook, counter: str, moment: datetime) -> str:
+def _expected(view: MachineView, counter: str, moment: datetime) -> str:
     """The middle of what a counter should show, and how far it may be off (8 in 10)."""
-    seen, gauge = look.assessment, look.assessment.outlook.gauges.get(counter)
+    seen, meter = view.status, view.status.context.meters.get(counter)
     expected = seen.expected(counter)
-    if expected is None or gauge is None or not gauge.usage.known or gauge.last is None:
+    if expected is None or meter is None or not meter.usage.known or meter.last is None:
         return "–"
-    spread = 1.2816 * gauge.usage.variance(seen.outlook.calendar, gauge.last, moment) ** 0.5
+    spread = 1.2816 * meter.usage.variance(seen.context.calendar, meter.last, moment) ** 0.5
     return f"{grouped(expected)} ± {grouped(spread)}" if round(spread) else grouped(expected)
 
 
-def said_about(look: MachineLook, counter: str, value: int, at: datetime, calendar: SiteCalendar) -> str:
+def said_about(view: MachineView, counter: str, value: int, at: datetime, calendar: SiteCalendar) -> str:
     """The difference to the reading before, beside what was expected."""
-    earlier = [reading for reading in look.assessment.book.counter(counter).row_at(at) if reading.at < at]
+    earlier = [reading for reading in view.status.book.counter(counter).row_at(at) if reading.at < at]
     if not earlier:
         return "First reading in this row."
     last = earlier[-1]
     drinks = value - last.value
     said = f"{'+' if drinks >= 0 else '−'}{grouped(abs(drinks))} since {calendar.local(last.at):%a %-d %b}"
-    gauge = look.assessment.outlook.gauges.get(counter)
-    if gauge is None or gauge.how or not gauge.usage.known:
+    meter = view.status.context.meters.get(counter)
+    if meter is None or meter.how or not meter.usage.known:
         return f"{said}."
-    return f"{said}; about {grouped(gauge.usage.expected(calendar, last.at, at))} expected."
+    return f"{said}; about {grouped(meter.usage.expected(calendar, last.at, at))} expected."
 
 
 HOW = {
@@ -103,11 +103,11 @@ HOW = {
 
 
 def history_tables(
-    look: MachineLook, rows: Sequence[ReadingRow]
+    view: MachineView, rows: Sequence[ReadingRow]
 ) -> list[tuple[str, list[tuple[ReadingRow, str, str]]]]:
     """For each counter its words and its readings, newest first, with the difference to the one before."""
     tables = []
-    for counter in look.kind.counters:
+    for counter in view.kind.counters:
         own = [row for row in rows if row.counter == counter]
         lines = []
         for row, before in zip(own, [*own[1:], *([None] if own else [])], strict=True):

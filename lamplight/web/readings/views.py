@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from datetime import datetime
+from typing import Any
 
 from flask import Blueprint, Response, abort, flash, request
 
 from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings, readings_as_csv
-from lamplight.actions.outlook import MachineLook, look_at, look_at_all
+from lamplight.actions.machine_views import MachineView, machine_view, machine_views
 from lamplight.actions.readings import (
     DoubtfulReadings,
     TypedReading,
@@ -19,11 +20,12 @@ from lamplight.actions.readings import (
 )
 from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.errors import InvalidInput
+from lamplight.core.usage.plausibility import Doubt
 from lamplight.store.books import latest_readings, reading_rows
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.readings.model import field_key, history_tables, said_about, sheet_rows
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("readings", __name__, url_prefix="/readings", template_folder="templates")
@@ -42,29 +44,29 @@ def _typed(form: Mapping[str, str], machine_id: int, counter: str, at: datetime)
 @blueprint.route("", methods=["GET", "POST"])
 def page():  # noqa: ANN201
     here = site()
-    looks = look_at_all(here, now())
+    views = machine_views(here, now())
     if request.method == "GET":
-        return _sheet(looks, {}, {})
+        return _sheet(views, {}, {})
     errors: dict[str, str] = {}
     typed: list[TypedReading] = []
     try:
         at = _asked_moment(request.form)
     except InvalidInput as problem:
-        return _sheet(looks, request.form, {}, at_error=str(problem))
-    for look, counter in [(own, counter) for own in looks for counter in own.kind.counters]:
+        return _sheet(views, request.form, {}, at_error=str(problem))
+    for view, counter in [(own, counter) for own in views for counter in own.kind.counters]:
         try:
-            reading = _typed(request.form, look.row.id, counter, at)
+            reading = _typed(request.form, view.row.id, counter, at)
             typed += [reading] if reading else []
         except InvalidInput as problem:
-            errors[field_key(look.row.id, counter)] = str(problem)
+            errors[field_key(view.row.id, counter)] = str(problem)
     if not errors and not typed:
-        return _sheet(looks, request.form, {}, at_error="Type at least one counter, then save.")
+        return _sheet(views, request.form, {}, at_error="Type at least one counter, then save.")
     try:
         if errors:
             raise DoubtfulReadings({})
-        saved = take_readings(typed, here.calendar, hand())
+        saved = take_readings(typed, here.calendar, actor())
     except DoubtfulReadings as doubtful:
-        return _sheet(looks, request.form, errors, doubts=doubtful.doubts)
+        return _sheet(views, request.form, errors, doubts=doubtful.doubts)
     flash(f"{saved} reading{'s' if saved != 1 else ''} saved." if saved else "Those readings were in the book already.")
     return see_other("readings.page")
 
@@ -74,10 +76,10 @@ def _asked_moment(form: Mapping[str, str]) -> datetime:
     return forms.moment(typed, "The time of reading", site().calendar) if typed else now()
 
 
-def _sheet(looks, form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN202
+def _sheet(views, form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN202
     wrong = bool(errors or doubts or at_error)
-    rows = sheet_rows(looks, form, errors, doubts or {}, site().calendar, now())
-    names = {look.row.id: look.row.name for look in looks}
+    rows = sheet_rows(views, form, errors, doubts or {}, site().calendar, now())
+    names = {view.row.id: view.row.name for view in views}
     return render(
         "readings/page.html", "worktop", 422 if wrong else 200, rows=rows, form=form, at_error=at_error, names=names,
         latest=latest_readings(list(names), LATEST), counters=COUNTERS,
@@ -87,12 +89,12 @@ def _sheet(looks, form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN2
 @blueprint.post("/<int:machine_id>/preview")
 def preview(machine_id: int):  # noqa: ANN201
     """What would be said about one count, before it is saved."""
-    look = _existing(machine_id)
+    view = _existing(machine_id)
     counter = request.args.get("counter", "drinks")
-    if counter not in look.kind.counters:
+    if counter not in view.kind.counters:
         abort(404)
     key = field_key(machine_id, counter)
-    shown = {"key": key, "answer": request.form.get(f"answer-{key}", "")}
+    shown: dict[str, Any] = {"key": key, "answer": request.form.get(f"answer-{key}", "")}
     try:
         typed = _typed(request.form, machine_id, counter, _asked_moment(request.form))
     except InvalidInput as problem:
@@ -100,40 +102,41 @@ def preview(machine_id: int):  # noqa: ANN201
     if typed is None:
         return ""
     doubts = doubts_about(typed, site().calendar, now())
-    said = said_about(look, counter, typed.value, typed.at, site().calendar)
+    said = said_about(view, counter, typed.value, typed.at, site().calendar)
     return render("readings/preview.html", "said", said=said, doubts=doubts, error="", **shown)
 
 
-def _existing(machine_id: int) -> MachineLook:
-    look = look_at(site(), machine_id, now())
-    if look is None:
+def _existing(machine_id: int) -> MachineView:
+    view = machine_view(site(), machine_id, now())
+    if view is None:
         abort(404)
-    return look
+    return view
 
 
 @blueprint.get("/<int:machine_id>")
 def history(machine_id: int):  # noqa: ANN201
-    look = _existing(machine_id)
-    return render("readings/history.html", "worktop", look=look, tables=history_tables(look, reading_rows(machine_id)))
+    view = _existing(machine_id)
+    return render("readings/history.html", "worktop", view=view, tables=history_tables(view, reading_rows(machine_id)))
 
 
 @blueprint.route("/<int:machine_id>/<int:reading_id>", methods=["GET", "POST"])
 def change(machine_id: int, reading_id: int):  # noqa: ANN201
-    look = _existing(machine_id)
+    view = _existing(machine_id)
     row = next((r for r in reading_rows(machine_id) if r.id == reading_id), None)
     if row is None:
         abort(404)
-    error, doubts = "", ()
+    error = ""
+    doubts: tuple[Doubt, ...] = ()
     if request.method == "POST":
         try:
             if request.form.get("do") == "remove":
-                remove_reading(machine_id, reading_id, hand())
+                remove_reading(machine_id, reading_id, actor())
                 flash("The reading is out of the book. The log can put it back.")
                 return see_other("readings.history", machine_id=machine_id)
             value = forms.count(request.form.get("value", ""), "The counter")
             at = forms.moment(request.form.get("at", ""), "The time of reading", site().calendar)
             answer = request.form.get(f"answer-{field_key(machine_id, row.counter)}", "")
-            correct_reading(machine_id, reading_id, value, at, answer, site().calendar, hand())
+            correct_reading(machine_id, reading_id, value, at, answer, site().calendar, actor())
             flash("Corrected. Everything that rests on it follows.")
             return see_other("readings.history", machine_id=machine_id)
         except DoubtfulReadings as doubtful:
@@ -143,7 +146,7 @@ def change(machine_id: int, reading_id: int):  # noqa: ANN201
     form = request.form if request.method == "POST" else {}
     code = 422 if error or doubts else 200
     return render(
-        "readings/change.html", "worktop", code, look=look, row=row, form=form, error=error, doubts=doubts,
+        "readings/change.html", "worktop", code, view=view, row=row, form=form, error=error, doubts=doubts,
         field_key=field_key(machine_id, row.counter),
     )  # fmt: skip
 
@@ -158,7 +161,7 @@ def import_file():  # noqa: ANN201
     data = upload.read() if upload and upload.filename else pasted.encode()
     asked = ImportFacts(data, request.form.get("order", "iso"), bool(request.form.get("confirmed")))
     try:
-        result = import_readings(here, asked, hand())
+        result = import_readings(here, asked, actor())
     except FileProblems as wrong:
         return _import_again(data, wrong.problems, ())
     except FileDoubts as doubtful:

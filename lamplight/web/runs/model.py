@@ -8,7 +8,7 @@ from datetime import datetime
 
 from markupsafe import Markup
 
-from lamplight.actions.outlook import MachineLook
+from lamplight.actions.machine_views import MachineView
 from lamplight.actions.preparing import vessels_of
 from lamplight.actions.runs import asks_for_lamp, doses
 from lamplight.core.care.item import Due
@@ -18,7 +18,7 @@ from lamplight.core.job.containers import TRAY, ContainerPlan
 from lamplight.core.job.inspections import INSPECTIONS, Inspection
 from lamplight.core.job.steps import Step
 from lamplight.core.run.clock import Timer, likely_end, timer
-from lamplight.core.run.meanwhile import fits_into_wait
+from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.run.state import BREAK_WORDS, EventKind, Outcome, RunState
 from lamplight.drawing.bulbs import string_of_bulbs
 from lamplight.drawing.cutaway import Scene, cutaway
@@ -106,7 +106,7 @@ class RunModel:
 
 
 def run_model(
-    run: RunRow, look: MachineLook, others: Sequence[MachineLook], inspections: Sequence[str], moment: datetime
+    run: RunRow, view: MachineView, others: Sequence[MachineView], inspections: Sequence[str], moment: datetime
 ) -> RunModel:
     """Build the page from where the run stands."""
     state = run.state
@@ -116,8 +116,8 @@ def run_model(
     mode = "over" if not state.running else "broken" if state.broken else "step" if step else "finish"
     done = total if state.outcome is Outcome.FINISHED else state.index
     skipped = [n for n in range(done) if n not in state.visited and state.index > n]
-    plan = state.procedure.containers(vessels_of(look.kind, state.procedure, state.context.vessels))
-    expected = look.assessment.expected_reading
+    plan = state.procedure.containers(vessels_of(view.kind, state.procedure, state.context.vessels))
+    expected = view.status.expected_reading
     products = state.context.products
     titles = {product.key: product for product in products.values()}
     return RunModel(
@@ -126,23 +126,23 @@ def run_model(
         number=state.index + 1,
         total=total,
         bulbs=string_of_bulbs(total, done, skipped=skipped),
-        drawing=_drawing(look, step, plan, state, clock),
+        drawing=_drawing(view, step, plan, state, clock),
         dial=dial(clock) if clock else Markup(""),
         clock=clock,
         ends=likely_end(state, moment),
-        due=look.assessment.due(run.item),
+        due=view.status.due(run.item),
         suggested=None if expected is None else expected + state.procedure.cleaning_drinks,
         fillings=_fillings(state, plan, clock) if step else (),
         problems=plan.problems if step and step.delivers else (),
-        meanwhile=_meanwhile(look, others, clock),
+        meanwhile=_meanwhile(view, others, clock),
         inside=tuple(_inside_words(one) for one in state.inside),
         broken=BREAK_WORDS[state.broken] if state.broken else "",
-        asks_lamp=asks_for_lamp(look.kind, run),
-        lit_since=look.assessment.outlook.prompts.get(run.item),
+        asks_lamp=asks_for_lamp(view.kind, run),
+        lit_since=view.status.context.prompts.get(run.item),
         inspections=tuple((key, INSPECTIONS[key]) for key in inspections),
         doses=tuple((key, titles[key].title, units, titles[key].unit) for key, units in doses(state).items()),
-        settled=settles(state.truths),
-        follows=tuple(consequences(state.truths)),
+        settled=settles(state.confirmations),
+        follows=tuple(consequences(state.confirmations)),
         answer_off=_answer_off(state),
         then=next((state.procedure.steps[n].title for n in state.ahead), "") if step else "",
     )
@@ -162,9 +162,9 @@ def _answer_off(state: RunState) -> str:
     return ask.when_off if ask and answer is not None and ask.off(answer) else ""
 
 
-def _drawing(look: MachineLook, step: Step | None, plan: ContainerPlan, state: RunState, clock: Timer | None) -> Markup:
+def _drawing(view: MachineView, step: Step | None, plan: ContainerPlan, state: RunState, clock: Timer | None) -> Markup:
     if step is None:
-        return cutaway(look.kind, Scene(missing=look.assessment.book.absent_parts), cls="cutaway run-drawing")
+        return cutaway(view.kind, Scene(missing=view.status.book.absent_parts), cls="cutaway run-drawing")
     levels = {}
     if step.delivers:
         for delivery in step.delivers:
@@ -172,8 +172,8 @@ def _drawing(look: MachineLook, step: Step | None, plan: ContainerPlan, state: R
             holds = plan.vessels.get(delivery.outlet)
             if holds:
                 levels[delivery.outlet] = max(0.08, min(1.0, now / holds))
-    scene = Scene(touched=step.part, pose=step.pose, levels=levels, missing=look.assessment.book.absent_parts)
-    return cutaway(look.kind, scene, cls="cutaway run-drawing")
+    scene = Scene(touched=step.part, pose=step.pose, levels=levels, missing=view.status.book.absent_parts)
+    return cutaway(view.kind, scene, cls="cutaway run-drawing")
 
 
 def _level(plan: ContainerPlan, index: int, vessel: str, clock: Timer | None) -> tuple[int, int]:
@@ -216,18 +216,18 @@ def _litres(ml: int) -> str:
     return f"{ml} ml" if ml < 1000 else f"{ml / 1000:.2g} L" if ml % 100 else f"{ml / 1000:g} L"
 
 
-def _meanwhile(look: MachineLook, others: Sequence[MachineLook], clock: Timer | None) -> tuple[Meanwhile, ...]:
+def _meanwhile(view: MachineView, others: Sequence[MachineView], clock: Timer | None) -> tuple[Meanwhile, ...]:
     """What fits into the wait: quick jobs on this machine, then jobs on the next machines."""
     if clock is None or clock.left_s < LEAST_WAIT_S:
         return ()
     found = []
-    for other in sorted(others, key=lambda one: one.row.id != look.row.id):
-        here = other.row.id == look.row.id
+    for other in sorted(others, key=lambda one: one.row.id != view.row.id):
+        here = other.row.id == view.row.id
         if other.run is not None and not here:
             continue
-        for due in other.assessment.dues:
+        for due in other.status.dues:
             quick = due.item.minutes <= QUICK_MINUTES
-            if due.pressing and fits_into_wait(due.item, clock.left_s, here) and (quick or not here):
+            if due.pressing and possible_while_waiting(due.item, clock.left_s, here) and (quick or not here):
                 found.append(
                     Meanwhile(other.row.id, other.row.name, due.item.key, due.item.title, due.item.minutes, quick, here)
                 )

@@ -6,9 +6,9 @@ from collections.abc import Mapping
 
 from flask import Blueprint, abort, flash, request, send_file
 
-from lamplight.actions.outlook import MachineLook, look_at, look_at_all
+from lamplight.actions.machine_views import MachineView, machine_view, machine_views
 from lamplight.actions.photos import add_photo, photo_path
-from lamplight.actions.preparing import Wishes, prepare, put_off
+from lamplight.actions.preparing import Wishes, defer, prepare
 from lamplight.actions.procedures import RINSE_OUT
 from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run, inspections_due
@@ -21,7 +21,7 @@ from lamplight.store.runs import RunRow, run_extras, run_row
 from lamplight.store.sites import machine
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 from lamplight.web.runs.model import ANSWERS, run_model
 from lamplight.web.today.model import today_model
@@ -47,28 +47,28 @@ def _wishes(form: Mapping[str, str]) -> Wishes:
     return Wishes(products, vessels)
 
 
-def _look(machine_id: int) -> MachineLook:
-    look = look_at(site(), machine_id, now())
-    if look is None:
+def _view(machine_id: int) -> MachineView:
+    view = machine_view(site(), machine_id, now())
+    if view is None:
         abort(404)
-    return look
+    return view
 
 
 def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, said: str = ""):  # noqa: ANN202
-    look = _look(machine_id)
+    view = _view(machine_id)
     try:
         wishes = _wishes(form)
     except InvalidInput as problem:
         wishes, code, said = Wishes({}, {}), 422, str(problem)
     try:
-        ready = prepare(look, key, site().calendar, now(), wishes)
+        ready = prepare(view, key, site().calendar, now(), wishes)
     except InvalidInput:
         abort(404)
     first = ready.procedure.steps[0]
     touched = ready.due.item.part if ready.due else first.part
-    drawing = cutaway(look.kind, Scene(touched=touched), cls="cutaway run-drawing")
+    drawing = cutaway(view.kind, Scene(touched=touched), cls="cutaway run-drawing")
     return render(
-        "runs/ready.html", "ready", code, ready=ready, look=look, drawing=drawing, said=said, form=form,
+        "runs/ready.html", "ready", code, ready=ready, view=view, drawing=drawing, said=said, form=form,
         covered=ready.instead, rinse_out=RINSE_OUT,
     )  # fmt: skip
 
@@ -87,9 +87,9 @@ def begin():  # noqa: ANN201
     if row is None:
         abort(404)
     try:
-        run_id = begin_run(here, row, item, hand(), _wishes(request.form), bool(request.form.get("anyway")))
+        run_id = begin_run(here, row, item, actor(), _wishes(request.form), bool(request.form.get("anyway")))
     except InvalidInput as problem:
-        if _look(row.id).assessment.due(item) is None and item != RINSE_OUT:
+        if _view(row.id).status.due(item) is None and item != RINSE_OUT:
             raise
         return _ready(row.id, item, request.form, 422, str(problem))
     return see_other("runs.page", run_id=run_id)
@@ -101,45 +101,45 @@ def later():  # noqa: ANN201
     row = machine(here.id, forms.row_number(request.form.get("machine", "")) or 0)
     if row is None:
         abort(404)
-    due = _look(row.id).assessment.due(request.form.get("item", ""))
+    due = _view(row.id).status.due(request.form.get("item", ""))
     if due is None:
         abort(404)
     try:
         until = forms.moment(request.form.get("until", ""), "Put off until", here.calendar)
-        put_off(row, due, until, hand())
+        defer(row, due, until, actor())
     except InvalidInput as problem:
         return _ready(row.id, due.item.key, request.form, 422, str(problem))
     flash(f"{due.item.title} at {row.name} is put off. It stays due, and the log knows.")
     return see_other("today.page")
 
 
-def _existing(run_id: int) -> tuple[RunRow, MachineLook]:
+def _existing(run_id: int) -> tuple[RunRow, MachineView]:
     run = run_row(run_id)
-    look = look_at(site(), run.machine_id, now()) if run else None
-    if run is None or look is None:
+    view = machine_view(site(), run.machine_id, now()) if run else None
+    if run is None or view is None:
         abort(404)
-    return run, look
+    return run, view
 
 
 def _show(run_id: int, code: int = 200, said: str = "", doubts=(), form=None):  # noqa: ANN001, ANN202
-    run, look = _existing(run_id)
-    others = look_at_all(site(), now())
-    model = run_model(run, look, others, inspections_due(run, hand()), now())
-    after = _afterwards(run, look, others) if model.mode == "over" else {}
+    run, view = _existing(run_id)
+    others = machine_views(site(), now())
+    model = run_model(run, view, others, inspections_due(run, actor()), now())
+    after = _afterwards(run, view, others) if model.mode == "over" else {}
     return render(
-        "runs/page.html", "run", code, model=model, run=run, look=look, said=said, doubts=doubts, form=form or {},
+        "runs/page.html", "run", code, model=model, run=run, view=view, said=said, doubts=doubts, form=form or {},
         photos=photos_of_runs([run_id]).get(run_id, []), **after,
     )  # fmt: skip
 
 
-def _afterwards(run: RunRow, look: MachineLook, others: list[MachineLook]) -> dict[str, object]:
+def _afterwards(run: RunRow, view: MachineView, others: list[MachineView]) -> dict[str, object]:
     """What comes after a run: why a lamp may still be lit, the next dates here, the next stop."""
-    told = run_extras(run.entry_id).truths
+    told = run_extras(run.entry_id).confirmations
     reasons = run.state.procedure.lamp_reasons if told.get(LAMP_OUT) is False else ()
     today = today_model(others, site().calendar, now())
     return {
-        "still_lit": [(reason.text, look.assessment.due(reason.item)) for reason in reasons],
-        "next_dates": [due for due in look.assessment.dues if not due.covered_by][:4],
+        "still_lit": [(reason.text, view.status.due(reason.item)) for reason in reasons],
+        "next_dates": [due for due in view.status.dues if not due.covered_by][:4],
         "next_stop": today.first,
     }
 
@@ -157,7 +157,7 @@ def step(run_id: int):  # noqa: ANN201
         abort(400)
     _existing(run_id)
     try:
-        after = answer_step(run_id, kind, index, hand(), request.form.get("text", ""))
+        after = answer_step(run_id, kind, index, actor(), request.form.get("text", ""))
     except StaleStep as stale:
         return _show(run_id, 409, str(stale))
     except InvalidInput as problem:
@@ -202,12 +202,12 @@ def _finish_of(form: Mapping[str, str], machine_id: int) -> Finish:
 
 @blueprint.post("/<int:run_id>/photo")
 def photo(run_id: int):  # noqa: ANN201
-    run, _look = _existing(run_id)
+    run, _view = _existing(run_id)
     upload = request.files.get("photo")
     try:
         if upload is None or not upload.filename:
             raise InvalidInput("Choose or take a photo first.")
-        add_photo(run, upload.read(), request.form.get("title", ""), hand())
+        add_photo(run, upload.read(), request.form.get("title", ""), actor())
     except InvalidInput as problem:
         return _show(run_id, 422, str(problem), form=request.form)
     return see_other("runs.page", run_id=run_id)
@@ -224,11 +224,11 @@ def photo_file(name: str):  # noqa: ANN201
 
 @blueprint.post("/<int:run_id>/finish")
 def finish(run_id: int):  # noqa: ANN201
-    run, _look = _existing(run_id)
+    run, _view = _existing(run_id)
     form = request.form
     try:
         index = forms.row_number(form.get("step", ""))
-        finish_run(run_id, -1 if index is None else index, _finish_of(form, run.machine_id), site(), hand())
+        finish_run(run_id, -1 if index is None else index, _finish_of(form, run.machine_id), site(), actor())
     except StaleStep as stale:
         return _show(run_id, 409, str(stale))
     except DoubtfulReadings as doubtful:

@@ -17,7 +17,7 @@ from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import hand, keeper, see_other, site
+from lamplight.web.rendering import actor, keeper, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("setup", __name__, template_folder="templates")
@@ -63,7 +63,7 @@ def _save(form: Mapping[str, str]) -> dict[str, str]:
     if errors:
         return errors
     try:
-        save_site(form.get("name", ""), form.get("zone", ""), week, hand())
+        save_site(form.get("name", ""), form.get("zone", ""), week, actor())
     except InvalidInput as problem:
         said = str(problem)
         return {"zone" if "time zone" in said else "from0" if "weekdays" in said else "name": said}
@@ -97,7 +97,7 @@ def start():  # noqa: ANN201
     if errors:
         return _show("setup/start.html", request.form, errors)
     if request.form.get("initials", "").strip():
-        session["keeper"] = save_keeper("", request.form["initials"][:6], hand())
+        session["keeper"] = save_keeper("", request.form["initials"][:6], actor())
         session.permanent = True
     return see_other("machines.add")
 
@@ -120,7 +120,7 @@ def close_days():  # noqa: ANN201
     try:
         first = forms.day(request.form.get("first", ""), "The first closed day")
         last = forms.day(request.form.get("last", "") or request.form.get("first", ""), "The last closed day")
-        add_closure(here.id, first, last, request.form.get("label", ""), hand())
+        add_closure(here.id, first, last, request.form.get("label", ""), actor())
     except InvalidInput as problem:
         form = _form_of(here.name, here.calendar) | request.form.to_dict()
         return _show("setup/site.html", form, {"first": str(problem)})
@@ -136,7 +136,7 @@ def absence():  # noqa: ANN201
         last = forms.day(form.get("away_last", ""), "The last day away")
         wanted = form.get("away_machine", "")
         row = machine(here.id, forms.row_number(wanted) or 0)
-        add_absence(here.id, row, first, last, form.get("away_label", ""), hand())
+        add_absence(here.id, row, first, last, form.get("away_label", ""), actor())
     except InvalidInput as problem:
         again = _form_of(here.name, here.calendar) | form.to_dict()
         return _show("setup/site.html", again, {"away_first": str(problem)})
@@ -150,7 +150,7 @@ def holidays():  # noqa: ANN201
     year = here.calendar.today(now()).year
     try:
         count = take_holidays(
-            here, form.get("country", ""), form.get("region", "").strip(), range(year, year + 2), hand()
+            here, form.get("country", ""), form.get("region", "").strip(), range(year, year + 2), actor()
         )
     except InvalidInput as problem:
         again = _form_of(here.name, here.calendar) | form.to_dict()
@@ -171,7 +171,7 @@ def people():  # noqa: ANN201
         try:
             active = request.form.get("do") != "leave"
             saved = save_keeper(
-                request.form.get("name", ""), request.form.get("initials", ""), hand(), keeper_id, active
+                request.form.get("name", ""), request.form.get("initials", ""), actor(), keeper_id, active
             )
             if not session.get("keeper"):
                 session["keeper"] = saved
@@ -207,7 +207,7 @@ def passphrase():  # noqa: ANN201
     try:
         if request.form.get("passphrase") != request.form.get("again"):
             raise InvalidInput("The two passphrases differ. Type the same one twice.")
-        set_passphrase(wanted, request.form.get("passphrase", ""), hand())
+        set_passphrase(wanted, request.form.get("passphrase", ""), actor())
     except InvalidInput as problem:
         return _people(422, {"passphrase": str(problem)})
     flash("The passphrase is set. Phones that were signed in with the old one are signed out.")

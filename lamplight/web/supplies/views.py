@@ -6,15 +6,15 @@ from dataclasses import dataclass
 
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.outlook import look_at_all
-from lamplight.actions.products import FORMS, ProductFields, cupboard, move_stock, products, roles, save_product
+from lamplight.actions.machine_views import machine_views
+from lamplight.actions.stock import FORMS, ProductFields, move_stock, products, roles, save_product, stock_held
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.stock.stock import Holding, Move
 from lamplight.core.words import units_in_words
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("supplies", __name__, url_prefix="/supplies", template_folder="templates")
@@ -49,7 +49,7 @@ class Line:
 
 def _lines() -> dict[str, list[Line]]:
     """Products by the words of their role."""
-    held, needed = cupboard(), _needed()
+    held, needed = stock_held(), _needed()
     found: dict[str, list[Line]] = {}
     for role in roles().values():
         for product in sorted(products().values(), key=lambda one: one.title.lower()):
@@ -65,10 +65,10 @@ def _lines() -> dict[str, list[Line]]:
 def _needed() -> dict[str, float]:
     """Units of each product that the jobs which are due or soon due take together."""
     wanted: dict[str, float] = {}
-    for look in look_at_all(site(), now()):
-        for due in look.assessment.dues:
+    for view in machine_views(site(), now()):
+        for due in view.status.dues:
             if due.status.word in ("soon", "due", "overdue") and not due.covered_by:
-                for line in look.needs(due):
+                for line in view.needs(due):
                     if line.product:
                         wanted[line.product] = wanted.get(line.product, 0.0) + line.units
     return wanted
@@ -99,7 +99,7 @@ def move():  # noqa: ANN201
         amount = forms.optional_rate(form.get("amount", ""), "The amount")
         if amount is None:
             raise InvalidInput("Say how much.")
-        move_stock(product, what, amount, hand())
+        move_stock(product, what, amount, actor())
     except InvalidInput as problem:
         return _show(422, {product: str(problem)}, form)
     flash(f"{products()[product].title}: {units_in_words(amount, products()[product].unit)} {what.value}.")
@@ -119,7 +119,7 @@ def save():  # noqa: ANN201
             form.get("title", ""), form.get("role", ""), form.get("form", ""), form.get("chemistry", ""),
             form.get("unit", ""), dose or 0.0, forms.optional_rate(form.get("per_l", ""), "The dose for a litre"),
         )  # fmt: skip
-        save_product(fields, hand(), key)
+        save_product(fields, actor(), key)
     except InvalidInput as problem:
         return _show(422, {"product": str(problem)}, form)
     flash(f"{fields.title} is written down as its label says.")

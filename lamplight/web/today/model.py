@@ -8,7 +8,7 @@ from datetime import date, datetime
 
 from markupsafe import Markup
 
-from lamplight.actions.outlook import MachineLook
+from lamplight.actions.machine_views import MachineView
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.job.needs import NeedLine, added_up
@@ -46,7 +46,7 @@ class Task:
     Attributes:
         job: machine and item in one word, as the forms send it.
         stop: what must not be done until it is, or empty.
-        put_off: until when it was left for later, or None.
+        deferred_until: until when it was left for later, or None.
     """
 
     machine_id: int
@@ -55,7 +55,7 @@ class Task:
     takes: str
     open_run: int | None
     stop: str
-    put_off: datetime | None = None
+    deferred_until: datetime | None = None
 
     @property
     def job(self) -> str:
@@ -136,19 +136,19 @@ class TodayModel:
         return sum(stop.minutes for stop in self.now)
 
 
-def today_model(looks: Sequence[MachineLook], calendar: SiteCalendar, moment: datetime) -> TodayModel:
-    """Build the page from every machine's look."""
+def today_model(views: Sequence[MachineView], calendar: SiteCalendar, moment: datetime) -> TodayModel:
+    """Build the page from the view of every machine."""
     today = calendar.today(moment)
     tasks = sorted(
-        (_task(look, due) for look in looks for due in look.assessment.dues if not due.covered_by),
+        (_task(view, due) for view in views for due in view.status.dues if not due.covered_by),
         key=lambda task: task.due.urgency,
     )
-    by_id = {look.row.id: look for look in looks}
+    by_id = {view.row.id: view for view in views}
     pressing = [task for task in tasks if task.due.pressing]
     later = [task for task in tasks if task.due.status is Status.SOON and task.due.likely == today]
     soon = [task for task in tasks if task.due.status is Status.SOON and task.due.likely != today]
     return TodayModel(
-        stands=_stands(looks, today),
+        stands=_stands(views, today),
         now=_stops(pressing, by_id),
         later=_stops(later, {}),
         soon=soon[:MOST_SOON],
@@ -158,18 +158,18 @@ def today_model(looks: Sequence[MachineLook], calendar: SiteCalendar, moment: da
     )
 
 
-def _task(look: MachineLook, due: Due) -> Task:
-    takes = " · ".join(_need_words(need) for need in look.needs(due)[:4]) if due.status >= Status.SOON else ""
-    open_run = look.run.id if look.run and look.run.item == due.item.key else None
+def _task(view: MachineView, due: Due) -> Task:
+    takes = " · ".join(_need_words(need) for need in view.needs(due)[:4]) if due.status >= Status.SOON else ""
+    open_run = view.run.id if view.run and view.run.item == due.item.key else None
     stop = due.item.when_overdue if due.status is Status.OVERDUE else ""
-    return Task(look.row.id, look.row.name, due, takes, open_run, stop, look.put_off.get(due.item.key))
+    return Task(view.row.id, view.row.name, due, takes, open_run, stop, view.deferrals.get(due.item.key))
 
 
 def _need_words(need: NeedLine) -> str:
     return f"{need.amount} {need.thing}".strip()
 
 
-def _stops(tasks: Sequence[Task], looks: dict[int, MachineLook]) -> list[Stop]:
+def _stops(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[Stop]:
     """Tasks by machine; machines and tasks stay in their order of urgency."""
     found: dict[int, list[Task]] = {}
     for task in tasks:
@@ -177,31 +177,31 @@ def _stops(tasks: Sequence[Task], looks: dict[int, MachineLook]) -> list[Stop]:
     return [
         Stop(
             machine_id, own[0].machine, own,
-            tuple(visit.sentence for visit in looks[machine_id].visits) if machine_id in looks else (),
+            tuple(visit.sentence for visit in views[machine_id].visits) if machine_id in views else (),
         )
         for machine_id, own in found.items()
     ]  # fmt: skip
 
 
-def _stands(looks: Sequence[MachineLook], today: date) -> list[Stand]:
-    bounds = [frame(look.kind.look, [part.key for part in look.kind.parts]).bounds for look in looks]
-    room = ONE_MACHINE_PX if len(looks) == 1 else FEW_PX if len(looks) <= FEW else MANY_PX
+def _stands(views: Sequence[MachineView], today: date) -> list[Stand]:
+    bounds = [frame(view.kind.appearance, [part.key for part in view.kind.parts]).bounds for view in views]
+    room = ONE_MACHINE_PX if len(views) == 1 else FEW_PX if len(views) <= FEW else MANY_PX
     scale = room / max(box.h for box in bounds)
-    if len(looks) <= FEW:
-        scale = min(scale, (EDGE_PX - STAND_MARGIN_PX * len(looks)) / sum(box.w for box in bounds))
+    if len(views) <= FEW:
+        scale = min(scale, (EDGE_PX - STAND_MARGIN_PX * len(views)) / sum(box.w for box in bounds))
     stands: list[Stand] = []
     drawn: set[str] = set()
-    for look, box in zip(looks, bounds, strict=True):
-        height, name = round(box.h * scale), f"stand-{look.kind.key}"
+    for view, box in zip(views, bounds, strict=True):
+        height, name = round(box.h * scale), f"stand-{view.kind.key}"
         again = name in drawn
-        lamps, message = lit_lamps(look), message_shown(look)
+        lamps, message = lit_lamps(view), message_shown(view)
         if message or any(state != "off" for state, _ in lamps):
-            drawing = cutaway(look.kind, Scene(lamps=lamps, message=message), height=height)
+            drawing = cutaway(view.kind, Scene(lamps=lamps, message=message), height=height)
         else:
-            drawing = cutaway_again(look.kind, height, name) if again else _drawn(look.kind, height, name)
+            drawing = cutaway_again(view.kind, height, name) if again else _drawn(view.kind, height, name)
             drawn.add(name)
-        headline = _headline(look, today)
-        stands.append(Stand(look.row.id, look.row.name, drawing, look.assessment.status, headline))
+        headline = _headline(view, today)
+        stands.append(Stand(view.row.id, view.row.name, drawing, view.status.worst, headline))
     return stands
 
 
@@ -218,16 +218,16 @@ def _drawn(kind: Kind, height: int, name: str) -> Markup:
     return _DRAWN[key][1]
 
 
-def _headline(look: MachineLook, today: date) -> str:
+def _headline(view: MachineView, today: date) -> str:
     """What the book says about a machine, in a few words."""
-    if look.left_inside and not look.run:
+    if view.left_inside and not view.run:
         return "Cleaner inside: no drinks"
-    if look.run:
-        return f"{look.run.state.procedure.title} under way"
-    trouble = trouble_shown(look)
+    if view.run:
+        return f"{view.run.state.procedure.title} under way"
+    trouble = trouble_shown(view)
     if trouble:
         return f"Lamp: {trouble}"
-    dues = [due for due in look.assessment.dues if not due.covered_by]
+    dues = [due for due in view.status.dues if not due.covered_by]
     first = next(iter(dues), None)
     if first is None:
         return "Nothing to care for"
@@ -244,10 +244,10 @@ def _headline(look: MachineLook, today: date) -> str:
     return f"{first.item.title} {when}" if first.status is Status.SOON else f"Clear until {when}"
 
 
-def _take(tasks: Sequence[Task], looks: dict[int, MachineLook]) -> list[tuple[str, str]]:
+def _take(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[tuple[str, str]]:
     """What to carry for all of it: what is used up added together, each tool once."""
-    lines = [line for task in tasks for line in looks[task.machine_id].needs(task.due)]
-    serving = {product.key: product for look in looks.values() for product in look.serving.values()}
+    lines = [line for task in tasks for line in views[task.machine_id].needs(task.due)]
+    serving = {product.key: product for view in views.values() for product in view.serving.values()}
     return [(line.amount, line.thing) for line in added_up(lines, serving)]
 
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 from flask import Blueprint, flash, redirect, request, url_for
 
 from lamplight.actions.care import mark_done
-from lamplight.actions.outlook import look_at_all
+from lamplight.actions.machine_views import machine_views
 from lamplight.core.errors import InvalidInput
 from lamplight.store.sites import MachineRow, machine
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 from lamplight.web.today.model import today_model
 
@@ -20,12 +20,12 @@ blueprint = Blueprint("today", __name__, template_folder="templates")
 @blueprint.get("/")
 def page():  # noqa: ANN201
     here = site()
-    looks = look_at_all(here, now())
-    return _show(looks) if looks else see_other("machines.add")
+    views = machine_views(here, now())
+    return _show(views) if views else see_other("machines.add")
 
 
-def _show(looks, code: int = 200, error: str = "", ticked=(), done_at: str = ""):  # noqa: ANN001, ANN202
-    model = today_model(looks, site().calendar, now())
+def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = ""):  # noqa: ANN001, ANN202
+    model = today_model(views, site().calendar, now())
     return render("today/page.html", "worktop", code, model=model, error=error, ticked=ticked, done_at=done_at)
 
 
@@ -49,8 +49,8 @@ def done():  # noqa: ANN201
     typed = request.form.get("at", "").strip()
     try:
         at = forms.moment(typed, "The time it was done", site().calendar) if typed else now()
-        count = mark_done([chosen_job(job) for job in jobs], at, hand())
+        count = mark_done([chosen_job(job) for job in jobs], at, actor())
     except InvalidInput as problem:
-        return _show(look_at_all(site(), now()), 422, str(problem), jobs, typed)
+        return _show(machine_views(site(), now()), 422, str(problem), jobs, typed)
     flash(f"{count} job{'s' if count != 1 else ''} written down as done.")
     return redirect(forms.same_site(request.form.get("next", ""), url_for("today.page")), 303)

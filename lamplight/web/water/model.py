@@ -6,13 +6,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.actions.outlook import MachineLook
+from lamplight.actions.machine_views import MachineView
 from lamplight.actions.water import FILTER_ITEM
 from lamplight.core.care.item import Due
 from lamplight.core.errors import MissingReading
 from lamplight.core.water.at_machine import level_to_set
 from lamplight.core.water.hardness import UNITS, WaterTest, convert_hardness, german_band, usgs_band
-from lamplight.store.waters import FitRow, WaterTestRow
+from lamplight.store.waters import InstallationRow, WaterTestRow
 
 SHORT = {"mg/L CaCO3": "mg/L", "dH": "°dH", "fH": "°fH", "eH": "°e", "gpg": "gpg", "mmol/L": "mmol/L", "meq/L": "meq/L"}
 
@@ -32,14 +32,14 @@ class TestLine:
 class MachineWater:
     """What one machine gets, and what follows."""
 
-    look: MachineLook
+    view: MachineView
     before: float | None
     after: float | None
     total_after: float | None
     level: str
     filter_due: Due | None
     descale_due: Due | None
-    fitted_at: datetime | None
+    installed_at: datetime | None
     takes_filter: bool
     filter_out: bool
 
@@ -65,28 +65,28 @@ def _band(test: WaterTest) -> str:
     return f"{usgs_band(test.total)} by the US survey’s bands, {german_band(test.total)} by the German law’s"
 
 
-def machine_waters(looks: Sequence[MachineLook], fitted: dict[int, list[FitRow]]) -> list[MachineWater]:
+def machine_waters(views: Sequence[MachineView], fitted: dict[int, list[InstallationRow]]) -> list[MachineWater]:
     """Each machine by name."""
     lines = []
-    for look in sorted(looks, key=lambda look: look.row.name.lower()):
-        water = look.assessment.outlook.water
-        fits = [fit for fit in fitted.get(look.row.id, []) if fit.cartridge is not None]
+    for view in sorted(views, key=lambda view: view.row.name.lower()):
+        water = view.status.context.water
+        installations = [fit for fit in fitted.get(view.row.id, []) if fit.cartridge is not None]
         lines.append(
             MachineWater(
-                look, water.test.scaling if water.test else None, water.scaling_after, water.total_after,
-                _level(look), look.assessment.due(FILTER_ITEM), look.assessment.due("descale"),
-                fits[-1].at if fits and water.cartridge else None,
-                look.kind.item(FILTER_ITEM) is not None, water.filter_out,
+                view, water.test.scaling if water.test else None, water.scaling_after, water.total_after,
+                _level(view), view.status.due(FILTER_ITEM), view.status.due("descale"),
+                installations[-1].at if installations and water.cartridge else None,
+                view.kind.item(FILTER_ITEM) is not None, water.filter_out,
             )
         )  # fmt: skip
     return lines
 
 
-def _level(look: MachineLook) -> str:
-    total = look.assessment.outlook.water.total_after
+def _level(view: MachineView) -> str:
+    total = view.status.context.water.total_after
     if total is None:
         return ""
     try:
-        return level_to_set(total, look.kind.levels).level
+        return level_to_set(total, view.kind.levels).level
     except MissingReading:
         return ""

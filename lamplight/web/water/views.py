@@ -6,15 +6,15 @@ from datetime import datetime
 
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.outlook import look_at, look_at_all
-from lamplight.actions.water import TypedTest, add_water_test, fit_cartridge
+from lamplight.actions.machine_views import machine_view, machine_views
+from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.core.water.hardness import UNITS
-from lamplight.store.waters import MAINS, fits, water_tests
+from lamplight.store.waters import MAINS, installations, water_tests
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import hand, see_other, site
+from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 from lamplight.web.water.model import SHORT, machine_waters, test_lines
 
@@ -28,12 +28,13 @@ def page():  # noqa: ANN201
 
 def _show(errors=None):  # noqa: ANN001, ANN202
     here = site()
-    looks = look_at_all(here, now())
+    views = machine_views(here, now())
     tests = test_lines(water_tests())
     return render(
-        "water/page.html", "worktop", 422 if errors else 200, tests=tests, machines=machine_waters(looks, fits()),
-        units=[(unit, SHORT[unit]) for unit in UNITS], sources=sorted({MAINS, *(line.row.source for line in tests)}),
-        errors=errors or {}, form=request.form if errors else {}, today=here.calendar.today(now()),
+        "water/page.html", "worktop", 422 if errors else 200, tests=tests,
+        machines=machine_waters(views, installations()), units=[(unit, SHORT[unit]) for unit in UNITS],
+        sources=sorted({MAINS, *(line.row.source for line in tests)}), errors=errors or {},
+        form=request.form if errors else {}, today=here.calendar.today(now()),
     )  # fmt: skip
 
 
@@ -45,7 +46,7 @@ def test():  # noqa: ANN201
         total = forms.optional_rate(form.get("total", ""), "The total hardness")
         carbonate = forms.optional_rate(form.get("carbonate", ""), "The carbonate hardness")
         typed = TypedTest(form.get("source", ""), day, total, carbonate, form.get("unit", "dH"))
-        taken = add_water_test(here.id, typed, here.calendar.today(now()), hand())
+        taken = add_water_test(here.id, typed, here.calendar.today(now()), actor())
     except InvalidInput as problem:
         return _show({"test": str(problem)})
     flash(f"The test is noted, and every date was worked out anew. {taken.assumed}".strip())
@@ -54,12 +55,12 @@ def test():  # noqa: ANN201
 
 @blueprint.post("/<int:machine_id>/filter")
 def fit(machine_id: int):  # noqa: ANN201
-    look = look_at(site(), machine_id, now())
-    if look is None:
+    view = machine_view(site(), machine_id, now())
+    if view is None:
         abort(404)
     form = request.form
     try:
-        fit_cartridge(look.row, _typed_cartridge(form), _fitted_at(form.get("at", "")), hand())
+        install_cartridge(view.row, _typed_cartridge(form), _installed_at(form.get("at", "")), actor())
     except InvalidInput as problem:
         return _show({f"filter-{machine_id}": str(problem)})
     flash("The filter is noted.")
@@ -78,7 +79,7 @@ def _typed_cartridge(form) -> Cartridge | None:  # noqa: ANN001
     return Cartridge(capacity, bypass / 100, 0.0, resin, months)
 
 
-def _fitted_at(text: str) -> datetime:
+def _installed_at(text: str) -> datetime:
     if not text.strip():
         return now()
     calendar = site().calendar

@@ -40,7 +40,7 @@ from lamplight.core.care.triggers import (  # fmt: skip
 from lamplight.core.care.visits import visits
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.book import MachineBook, PromptSeen
-from lamplight.core.machine.estimated_meters import gauges_of
+from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.absence import Absence
 from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
@@ -191,13 +191,13 @@ class ByUse(unittest.TestCase):
 
     def test_a_programmes_own_water_counts_once(self):
         """At the very moment it was done it belongs to the round that ends, not to the one that begins."""
-        gauge = gauges_of(
+        meter = meters_of(
             book(28, 40, {"wash": MONDAY}), kind(item(DaysSince(1), key="wash", water_ml=400)), OFFICE, NOON
         )
         hour = timedelta(hours=1)
-        dry = replace(gauge["litres"], extras=())
+        dry = replace(meter["litres"], extras=())
         for start, end, litres in ((MONDAY - hour, MONDAY, 0.4), (MONDAY, MONDAY + hour, 0.0)):
-            self.assertAlmostEqual(gauge["litres"].between(start, end) - dry.between(start, end), litres)
+            self.assertAlmostEqual(meter["litres"].between(start, end) - dry.between(start, end), litres)
 
     def test_water_limits(self):
         """After a filter with a fifth of bypass 14 °dH carbonate are 2.8: table, scale and cartridge."""
@@ -345,12 +345,12 @@ class Events(unittest.TestCase):
         done = {"rinse": MONDAY - timedelta(days=20), "strip": MONDAY - timedelta(days=1)}
         self.assertEqual(judged(book(28, 40, done), rinse, strip)["rinse"].status, Status.CLEAR)
 
-    def test_own_school_and_switched_off(self):
+    def test_own_basis_and_switched_off(self):
         """By the calendar alone; an item that is done without."""
-        descale = item(CountSince(10, "litres", "litres"), DaysSince(200, school="calendar"), key="descale")
+        descale = item(CountSince(10, "litres", "litres"), DaysSince(200, descaling_basis="calendar"), key="descale")
         known = book(28, 40, {"descale": MONDAY - timedelta(days=20)})
         self.assertEqual(judged(known, descale)["descale"].status, Status.OVERDUE)
-        self.assertEqual(judged(replace(known, school="calendar"), descale)["descale"].status, Status.CLEAR)
+        self.assertEqual(judged(replace(known, descaling_basis="calendar"), descale)["descale"].status, Status.CLEAR)
         self.assertEqual(judged(replace(known, switched_off=frozenset({"descale"})), descale), {})
 
     def test_hygiene_first_and_what_it_stops(self):
@@ -370,10 +370,10 @@ class Events(unittest.TestCase):
         ]  # fmt: skip
         done = {key: MONDAY - timedelta(days=7) for key in ("rinse", "inside", "strip", "other")}
         seen = assess(book(28, 40, done), kind(*items), OFFICE, MONDAY)
-        found = visits(seen.dues, seen.outlook)
+        found = visits(seen.dues, seen.context)
         self.assertEqual([due.item.key for due in found[0].dues], ["rinse", "inside"])
         self.assertIn("they share the door", found[0].sentence)
-        self.assertEqual(visits(seen.dues, seen.outlook, 0), ())
+        self.assertEqual(visits(seen.dues, seen.context, 0), ())
 
 
 class Absences(unittest.TestCase):

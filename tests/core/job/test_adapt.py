@@ -7,7 +7,7 @@ import unittest
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import Fitting, fit_procedure
+from lamplight.core.job.adapt import Adaptation, adapt_procedure
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.job.containers import Vessel
 from lamplight.core.job.needs import added_up, need_lines
@@ -38,11 +38,11 @@ class Fits(unittest.TestCase):
             needs=(ShippedNeed(Need("{mix}", "water"), "mix"), ShippedNeed(Need("1", "key"), None, ("plumbed",))),
             outlets=(("coffee", "the {outlet}", ()), ("second", "nothing comes here", ())),
         )
-        fitting = Fitting(
+        adaptation = Adaptation(
             {"lamps"}, ("tank",), {"vessel": "the tank", "outlet": "spout"}, {"pump": Duration(1, 2, 3)},
             {"mix": 1500}, {"descale": "Code: 12"},
         )  # fmt: skip
-        tank = fit_procedure(given, fitting)
+        tank = adapt_procedure(given, adaptation)
         self.assertEqual([s.title for s in tank.steps], ["Fill the tank with 1.5 L", "Pump"])
         self.assertEqual((tank.steps[0].part, tank.steps[0].amount_ml), ("tank", 1500))
         self.assertEqual((tank.machine_seconds, tank.delivered_ml, tank.steps[1].access), (2, 1500, "Code: 12"))
@@ -59,7 +59,7 @@ class Fits(unittest.TestCase):
         ]
         for given, said in rows:
             with self.subTest(said=said), self.assertRaisesRegex(InvalidInput, said):
-                fit_procedure(shipped(given), Fitting(()))
+                adapt_procedure(shipped(given), Adaptation(()))
         with self.assertRaisesRegex(InvalidInput, "low <= likely <= high"):
             Duration(5, 4, 6)
 

@@ -1,4 +1,4 @@
-"""What the truth questions mean for the book; common practice, no source."""
+"""What the questions of confirmation mean for the book; common practice, no source."""
 
 from __future__ import annotations
 
@@ -15,8 +15,8 @@ from lamplight.core.job.confirmations import (
     MACHINE_ON,
     PULL_TEST,
     REFILL_CONFIRMED,
+    confirmations_in_words,
     consequences,
-    in_words,
     settles,
 )
 from lamplight.core.job.inspections import INSPECTIONS, due_inspections
@@ -29,14 +29,14 @@ class Answers(unittest.TestCase):
 
     def test_what_decides(self):
         """A drawer that is still full, a group that did not hold, a lever left: not done. The others are facts."""
-        for truth, decides in (
+        for confirmation, decides in (
             (DRAWER_EMPTIED, True), (PULL_TEST, True), (LEVERS_BACK, True),
             (MACHINE_ON, False), (REFILL_CONFIRMED, False), (GROUP_DRY, False), (LAMP_OUT, False),
         ):  # fmt: skip
-            with self.subTest(truth=truth):
-                self.assertTrue(settles({truth: True}))
-                self.assertEqual(settles({truth: False}), not decides)
-                self.assertEqual(settles({truth: False, MACHINE_ON: True}), not decides)
+            with self.subTest(confirmation=confirmation):
+                self.assertTrue(settles({confirmation: True}))
+                self.assertEqual(settles({confirmation: False}), not decides)
+                self.assertEqual(settles({confirmation: False, MACHINE_ON: True}), not decides)
 
     def test_nothing_asked(self):
         """Without questions, and with one that nobody knows, a job counts."""
@@ -46,7 +46,7 @@ class Answers(unittest.TestCase):
     def test_words(self):
         """As the log says them; a no says what follows."""
         told = {DRAWER_EMPTIED: True, MACHINE_ON: False}
-        self.assertEqual(in_words(told), ["drawer really emptied", "machine was off meanwhile"])
+        self.assertEqual(confirmations_in_words(told), ["drawer really emptied", "machine was off meanwhile"])
         self.assertEqual(len(consequences(told)), 1)
         self.assertIn("too early", consequences(told)[0])
 

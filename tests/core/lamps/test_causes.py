@@ -11,17 +11,17 @@ from lamplight.core.assess import assess
 from lamplight.core.care.context import EventSeen
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.diagnosis.disagreements import disagreements
-from lamplight.core.diagnosis.evidence import Circumstances, TruthAt, evidence_of
+from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evidence_of
 from lamplight.core.diagnosis.faults import fault_weeks
 from lamplight.core.lamps.causes import Cause, Evidence, Tried, ranked
-from lamplight.core.lamps.match import PanelLook
-from lamplight.core.lamps.panel import LampLook, LampState
+from lamplight.core.lamps.match import PanelSignals
+from lamplight.core.lamps.panel import LampSignal, LampState
 from lamplight.core.lamps.sightings import Sighting
 from lamplight.core.machine.book import PromptSeen
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import Restart
 from lamplight.core.words import span_words
-from lamplight.library.shelf import causes, kinds, symptoms
+from lamplight.library.catalogue import causes, kinds, symptoms
 from tests.core.makers import MONDAY, OFFICE, book
 
 NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
@@ -81,7 +81,7 @@ class Facts(unittest.TestCase):
     """What a machine's book says."""
 
     def test_of_a_book(self):
-        """Shares, times since, pucks, restarts, grind, missing parts, truths: worked by hand."""
+        """Shares, times since, pucks, restarts, grind, missing parts, confirmations: worked by hand."""
         kind = kinds()["removable-tabletop"]
         done = {
             "filter-change": timedelta(minutes=40),
@@ -96,8 +96,11 @@ class Facts(unittest.TestCase):
             events=(EventSeen("grind-coarser", MONDAY - timedelta(days=1)),),
         )  # fmt: skip
         seen = assess(known, kind, OFFICE, MONDAY)
-        truths = [TruthAt("machine-on", True, MONDAY - timedelta(days=9)), TruthAt("machine-on", False, MONDAY)]
-        found = evidence_of(seen, kind, Circumstances(truths, {}, {"grease": MONDAY + timedelta(days=1)}))
+        confirmations = [
+            ConfirmationAt("machine-on", True, MONDAY - timedelta(days=9)),
+            ConfirmationAt("machine-on", False, MONDAY),
+        ]
+        found = evidence_of(seen, kind, Circumstances(confirmations, {}, {"grease": MONDAY + timedelta(days=1)}))
         self.assertEqual(found["minutes-since:filter-change"], (40.0, "40 minutes"))
         self.assertEqual(found["missing:float"][0], 1.0)
         self.assertEqual(found["drawer-unseen"][0], 1.0)
@@ -107,7 +110,7 @@ class Facts(unittest.TestCase):
         self.assertLess(found["grind-drinks"][0], 41)
         with_restart = assess(known.with_counter("drinks", counters), kind, OFFICE, MONDAY)
         self.assertAlmostEqual(evidence_of(with_restart, kind, Circumstances())["restart-days"][0], 3.0)
-        told_yes = Circumstances([TruthAt("machine-on", True, MONDAY)])
+        told_yes = Circumstances([ConfirmationAt("machine-on", True, MONDAY)])
         self.assertNotIn("drawer-unseen", evidence_of(seen, kind, told_yes))
 
     def test_spans(self):
@@ -154,8 +157,8 @@ class Weeks(unittest.TestCase):
     def test_by_week_and_circuit(self):
         """Faults and missing parts count, cares do not; the week begins on Monday; a failing machine is seen."""
         kind = kinds()["removable-tabletop"]
-        no_flow = PanelLook({"attention": LampLook(LampState.FLASHING, "red")})
-        tablet = PanelLook({"care": LampLook(LampState.FLASHING, "amber")})
+        no_flow = PanelSignals({"attention": LampSignal(LampState.FLASHING, "red")})
+        tablet = PanelSignals({"care": LampSignal(LampState.FLASHING, "amber")})
         today = date(2026, 11, 24)
         rows = [Sighting(NOW - timedelta(days=back), no_flow) for back in (0, 1, 2, 8, 75, 200)]
         rows.append(Sighting(NOW, tablet))
@@ -176,7 +179,7 @@ class LampAndBook(unittest.TestCase):
         known = book(56, 40, None)
         done = (DoneFact("brew-tablet", at=MONDAY - timedelta(days=drinks_ago_days)),)
         prompts = (PromptSeen("brew-tablet", MONDAY - timedelta(minutes=5)),) if lit else ()
-        sightings = () if lit else (Sighting(MONDAY - timedelta(minutes=5), PanelLook()),)
+        sightings = () if lit else (Sighting(MONDAY - timedelta(minutes=5), PanelSignals()),)
         known = replace(known, done=done, prompts=prompts, sightings=sightings, **rest)
         return assess(known, kind, OFFICE, MONDAY), kind
 

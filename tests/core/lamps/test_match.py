@@ -9,9 +9,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps.match import PanelLook, checked_look, read_panel, step_lamp
-from lamplight.core.lamps.panel import Condition, Lamp, LampLook, LampState, Message, Panel, Pattern, Sort
-from lamplight.core.lamps.sightings import Sighting, asked_for, look_at
+from lamplight.core.lamps.match import PanelSignals, checked_signals, read_panel, step_lamp
+from lamplight.core.lamps.panel import Condition, Lamp, LampSignal, LampState, Message, Panel, Pattern, Sort
+from lamplight.core.lamps.sightings import Sighting, asked_for, sighting_at
 
 NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
 OFF, STEADY, FLASHING = LampState.OFF, LampState.STEADY, LampState.FLASHING
@@ -19,19 +19,19 @@ OFF, STEADY, FLASHING = LampState.OFF, LampState.STEADY, LampState.FLASHING
 
 def pattern(title, message="", exact=False, asks_for="", **lamps):
     """A pattern; lamps as ``care="flashing amber"``."""
-    conditions = tuple(Condition(key, *_look(text)) for key, text in lamps.items())
+    conditions = tuple(Condition(key, *_view(text)) for key, text in lamps.items())
     sort = Sort.CARE if asks_for else Sort.FAULT
     return Pattern(title, sort, conditions, message, exact, asks_for)
 
 
-def _look(text):
+def _view(text):
     state, _, colour = text.partition(" ")
     return LampState(state), colour
 
 
 def shows(message="", **lamps):
-    """A look of the panel."""
-    return PanelLook({key: LampLook(*_look(text)) for key, text in lamps.items()}, message)
+    """Signals of the panel."""
+    return PanelSignals({key: LampSignal(*_view(text)) for key, text in lamps.items()}, message)
 
 
 PANEL = Panel(
@@ -56,9 +56,9 @@ PANEL = Panel(
 )
 
 
-def best(look):
+def best(signals):
     """The title of the most specific pattern, or None."""
-    return next((match.pattern.title for match in read_panel(PANEL, look)), None)
+    return next((match.pattern.title for match in read_panel(PANEL, signals)), None)
 
 
 class Reading(unittest.TestCase):
@@ -84,9 +84,9 @@ class Reading(unittest.TestCase):
             (shows(a="steady red", c="steady white"), "c shines"),
             (shows("Hello", a="flashing red"), "Hello"),
         ]
-        for look, expected in rows:
-            with self.subTest(look=look):
-                self.assertEqual(best(look), expected)
+        for signals, expected in rows:
+            with self.subTest(signals=signals):
+                self.assertEqual(best(signals), expected)
 
     def test_of_two_alike_the_earlier_one(self):
         """And both are told."""
@@ -96,40 +96,42 @@ class Reading(unittest.TestCase):
     @given(st.dictionaries(st.sampled_from("abc"), st.sampled_from(["steady", "flashing"])), st.text(max_size=12))
     def test_never_fails(self, lamps, message):
         """Whatever is shown; more specific ones come first."""
-        look = PanelLook({key: LampLook(LampState(state), "red") for key, state in lamps.items()}, message)
-        ranks = [match.specificity for match in read_panel(PANEL, look)]
+        signals = PanelSignals({key: LampSignal(LampState(state), "red") for key, state in lamps.items()}, message)
+        ranks = [match.specificity for match in read_panel(PANEL, signals)]
         self.assertEqual(ranks, sorted(ranks, reverse=True))
 
     def test_what_a_panel_can_show(self):
         """Unknown lamps, states and colours are refused; off ones are left out."""
-        kept = checked_look(PANEL, PanelLook({"a": LampLook(OFF), "b": LampLook(STEADY, "amber")}, "  two   words "))
+        kept = checked_signals(
+            PANEL, PanelSignals({"a": LampSignal(OFF), "b": LampSignal(STEADY, "amber")}, "  two   words ")
+        )
         self.assertEqual((list(kept.lamps), kept.message), (["b"], "two words"))
-        for look, said in (
+        for signals, said in (
             (shows(x="steady red"), "no lamp “x”"),
             (shows(c="flashing white"), "C cannot be flashing"),
             (shows(a="steady blue"), "A cannot be steady blue"),
-            (PanelLook({}, "x" * 121), "120 characters"),
+            (PanelSignals({}, "x" * 121), "120 characters"),
         ):
             with self.subTest(said=said), self.assertRaisesRegex(InvalidInput, said):
-                checked_look(PANEL, look)
+                checked_signals(PANEL, signals)
 
     def test_stepping(self):
         """Off, each colour steady, each flashing, off again; a lamp that cannot flash does not."""
-        look, seen = PanelLook(), []
+        signals, seen = PanelSignals(), []
         for _ in range(5):
-            look = step_lamp(PANEL, look, "b")
-            one = look.lamp("b")
+            signals = step_lamp(PANEL, signals, "b")
+            one = signals.lamp("b")
             seen.append(f"{one.state.value} {one.colour}".strip())
         self.assertEqual(seen, ["steady amber", "steady red", "flashing amber", "flashing red", "off"])
-        twice = step_lamp(PANEL, step_lamp(PANEL, PanelLook(), "c"), "c")
+        twice = step_lamp(PANEL, step_lamp(PANEL, PanelSignals(), "c"), "c")
         self.assertTrue(twice.dark)
         with self.assertRaises(InvalidInput):
-            step_lamp(PANEL, look, "x")
+            step_lamp(PANEL, signals, "x")
 
 
-def at(minutes, look):
+def at(minutes, signals):
     """A sighting so many minutes from now."""
-    return Sighting(NOW + timedelta(minutes=minutes), look)
+    return Sighting(NOW + timedelta(minutes=minutes), signals)
 
 
 class Sightings(unittest.TestCase):
@@ -138,10 +140,10 @@ class Sightings(unittest.TestCase):
     def test_now(self):
         """The latest that is not dark and not ahead."""
         lit, dark = at(-30, shows(a="flashing red")), at(-10, shows())
-        self.assertEqual(look_at([lit], NOW), lit)
-        self.assertIsNone(look_at([dark, lit], NOW))
-        self.assertEqual(look_at([lit, dark], NOW - timedelta(minutes=20)), lit)
-        self.assertIsNone(look_at([at(5, shows(a="flashing red"))], NOW))
+        self.assertEqual(sighting_at([lit], NOW), lit)
+        self.assertIsNone(sighting_at([dark, lit], NOW))
+        self.assertEqual(sighting_at([lit, dark], NOW - timedelta(minutes=20)), lit)
+        self.assertIsNone(sighting_at([at(5, shows(a="flashing red"))], NOW))
 
     def test_asked_for(self):
         """One stretch from the first sighting to the one that no longer asks; two items at once."""

@@ -12,12 +12,12 @@ from bench.lamps import MACHINES, measured
 from lamplight.core.assess import assess
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.errors import InvalidInput, MissingReading
-from lamplight.core.lamps.match import PanelLook
+from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.own_interval import learn_interval
-from lamplight.core.lamps.panel import LampLook, LampState
+from lamplight.core.lamps.panel import LampSignal, LampState
 from lamplight.core.lamps.rounds import Seen, rounds_of
 from lamplight.core.lamps.sightings import Sighting
-from lamplight.library.shelf import kinds
+from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE, book
 
 
@@ -119,16 +119,16 @@ class Bars(unittest.TestCase):
 
     def test_rounds(self):
         """The last one before the item was done; none where the lamp was seen; nothing after the bar fell."""
-        gauge = assess(book(56, 40, None), kinds()["removable-tabletop"], OFFICE, MONDAY).outlook.gauges["drinks"]
+        meter = assess(book(56, 40, None), kinds()["removable-tabletop"], OFFICE, MONDAY).context.meters["drinks"]
         first, second = MONDAY - timedelta(days=28), MONDAY - timedelta(days=14)
         bars = [
             (first + timedelta(days=days), bar) for days, bar in ((2, 0.3), (4, 0.6), (7, 0.02), (9, 0.3), (16, 0.4))
         ]
-        rounds = rounds_of([first, second], [], [], gauge, bars)
+        rounds = rounds_of([first, second], [], [], meter, bars)
         self.assertEqual(
             [(round(one.count), one.bar, one.lit) for one in rounds], [(160, 0.6, False), (80, 0.4, False)]
         )
-        lit = rounds_of([first, second], [first + timedelta(days=11)], [], gauge, bars)
+        lit = rounds_of([first, second], [first + timedelta(days=11)], [], meter, bars)
         self.assertEqual([(one.lit, one.bar) for one in lit], [(True, 0.0), (False, 0.4)])
 
 
@@ -137,10 +137,10 @@ class Rounds(unittest.TestCase):
 
     def test_of_a_book(self):
         """40 drinks on each of five open days a week: a week to the lamp is 200; done early is censored."""
-        gauge = assess(book(56, 40, None), kinds()["removable-tabletop"], OFFICE, MONDAY).outlook.gauges["drinks"]
+        meter = assess(book(56, 40, None), kinds()["removable-tabletop"], OFFICE, MONDAY).context.meters["drinks"]
         days = [MONDAY - timedelta(days=back) for back in (49, 42, 35, 28)]
         lit = [days[1] - timedelta(minutes=1), days[1] + timedelta(days=3)]
-        rounds = rounds_of(days, lit, [days[0] + timedelta(days=2)], gauge)
+        rounds = rounds_of(days, lit, [days[0] + timedelta(days=2)], meter)
         self.assertEqual([one.lit for one in rounds], [True, True, False])
         self.assertAlmostEqual(rounds[0].count, 200, delta=3)
         self.assertAlmostEqual(rounds[0].dark_until, 80, delta=3)
@@ -149,18 +149,18 @@ class Rounds(unittest.TestCase):
 
     def test_a_lamp_of_the_next_round(self):
         """What lights after the item was done again says nothing of the round before but that it stayed dark."""
-        gauge = assess(book(56, 40, None), kinds()["removable-tabletop"], OFFICE, MONDAY).outlook.gauges["drinks"]
+        meter = assess(book(56, 40, None), kinds()["removable-tabletop"], OFFICE, MONDAY).context.meters["drinks"]
         first, second = MONDAY - timedelta(days=28), MONDAY - timedelta(days=21)
-        rounds = rounds_of([first, second], [second + timedelta(days=4)], [], gauge)
+        rounds = rounds_of([first, second], [second + timedelta(days=4)], [], meter)
         self.assertEqual([(one.lit, round(one.count)) for one in rounds], [(False, 200), (True, 160)])
 
     def test_expected_date(self):
         """Lit after 160 drinks three times: expected four open days after the last tablet, not five."""
         kind = kinds()["removable-tabletop"]
         done = [MONDAY - timedelta(days=back) for back in (28, 21, 14, 7)]
-        lamp = PanelLook({"care": LampLook(LampState.FLASHING, "amber")})
+        lamp = PanelSignals({"care": LampSignal(LampState.FLASHING, "amber")})
         seen = [Sighting(at + timedelta(days=4), lamp) for at in done[:3]]
-        dark = [Sighting(at + timedelta(hours=1), PanelLook()) for at in done]
+        dark = [Sighting(at + timedelta(hours=1), PanelSignals()) for at in done]
         known = replace(
             book(56, 40, None), done=tuple(DoneFact("brew-tablet", at=at) for at in done),
             sightings=tuple(sorted((*seen, *dark), key=lambda one: one.at)),

@@ -132,7 +132,7 @@ class CleanersInside(unittest.TestCase):
     def test_descaler_through_a_fitted_filter(self):
         """Refused while the filter is in; allowed once a step took it out."""
         liquid = Product("d", "Concentrate", "descaler", "liquid", Chemistry.DESCALER, "ml", 100, 100, False)
-        fitted = RunContext({"descaler": liquid}, {"descaler": frozenset({Chemistry.DESCALER})}, filter_fitted=True)
+        fitted = RunContext({"descaler": liquid}, {"descaler": frozenset({Chemistry.DESCALER})}, filter_installed=True)
         mix = step("Mix", puts=(("water", "descaler"),))
         forgotten = Procedure("d", "D", Circuit.WATER, (step("Empty"), mix))
         with self.assertRaisesRegex(InvalidInput, "filter is still in the tank"):
@@ -182,8 +182,8 @@ class Questions(unittest.TestCase):
             step("How?", StepKind.ASK, ask=Ask("drying", AskFor.CHOICE, ("air", "cloth"))),
             step("Wait", StepKind.WAIT, duration=Duration(60, 60, 60), only=(Only("drying", ("air",)),)),
             step("Wipe", only=(Only("drying", ("cloth",)),)),
-            step("On?", StepKind.CHECK, truth="machine-on", no_goes_on=True),
-            step("Dry?", StepKind.CHECK, truth="group-dry", on_no="Wipe again."),
+            step("On?", StepKind.CHECK, confirmation="machine-on", no_goes_on=True),
+            step("Dry?", StepKind.CHECK, confirmation="group-dry", on_no="Wipe again."),
         ),
     )  # fmt: skip
 
@@ -201,9 +201,9 @@ class Questions(unittest.TestCase):
         """A no that is a fact goes on; a no that must be mended stays."""
         start = [event(EventKind.ADVANCE, 1, 0, "cloth"), event(EventKind.ADVANCE, 2, 2)]
         state = after(*start, event(EventKind.NO, 3, 3), event(EventKind.NO, 4, 4), procedure=self.ASKED)
-        self.assertEqual((state.index, state.truths), (4, {"machine-on": False, "group-dry": False}))
+        self.assertEqual((state.index, state.confirmations), (4, {"machine-on": False, "group-dry": False}))
         state = apply(state, event(EventKind.ADVANCE, 5, 4))
-        self.assertEqual((state.step, state.truths["group-dry"]), (None, True))
+        self.assertEqual((state.step, state.confirmations["group-dry"]), (None, True))
 
     def test_numbers(self):
         """A temperature with a comma; outside what is possible it is refused, outside what is well it is said."""

@@ -9,9 +9,9 @@ from zoneinfo import ZoneInfo
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import DaysSince
-from lamplight.core.run.meanwhile import fits_into_wait
+from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
-from lamplight.core.site.work_windows import collision, next_good_time, rushes
+from lamplight.core.site.work_windows import collision, next_work_window, rushes
 
 BERLIN = ZoneInfo("Europe/Berlin")
 OFFICE = SiteCalendar("Europe/Berlin", (OFFICE_HOURS,) * 5 + (None,) * 2, frozenset({date(2026, 11, 26)}))
@@ -54,18 +54,18 @@ class Times(unittest.TestCase):
         ]
         for now, minutes, expected in rows:
             with self.subTest(now=now):
-                self.assertEqual(next_good_time(now, 60 * minutes, OFFICE), expected)
+                self.assertEqual(next_work_window(now, 60 * minutes, OFFICE), expected)
 
     def test_into_a_wait(self):
         """On the next machine what is short enough; on the machine at work only what leaves its inside alone."""
         rinse = CareItem("rinse", "Rinse", Circuit.BREW, "group", (DaysSince(7),), 6)
         wipe = CareItem("wipe", "Wipe", Circuit.BODY, "panel", (DaysSince(1),), 2)
-        self.assertTrue(fits_into_wait(rinse, 360, False))
-        self.assertFalse(fits_into_wait(rinse, 359, False))
-        self.assertFalse(fits_into_wait(rinse, 3600, True))
-        self.assertTrue(fits_into_wait(wipe, 120, True))
+        self.assertTrue(possible_while_waiting(rinse, 360, False))
+        self.assertFalse(possible_while_waiting(rinse, 359, False))
+        self.assertFalse(possible_while_waiting(rinse, 3600, True))
+        self.assertTrue(possible_while_waiting(wipe, 120, True))
 
     def test_nobody_is_ever_there(self):
         """Without an open day within two weeks it is now."""
         now = datetime(2026, 11, 24, 9, tzinfo=UTC)
-        self.assertEqual(next_good_time(now, 600, SiteCalendar("UTC", (None,) * 7)), now)
+        self.assertEqual(next_work_window(now, 600, SiteCalendar("UTC", (None,) * 7)), now)

@@ -1,4 +1,4 @@
-"""The cupboard: counted, bought, used; truths and inspections."""
+"""The cupboard: counted, bought, used; confirmations and inspections."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ import unittest
 from datetime import UTC, datetime, timedelta
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.confirmations import consequences, in_words, settles
+from lamplight.core.job.confirmations import confirmations_in_words, consequences, settles
 from lamplight.core.job.inspections import due_inspections
 from lamplight.core.stock.stock import Move, StockMove, enough, holdings
 
@@ -43,7 +43,7 @@ class Cupboard(unittest.TestCase):
         self.assertEqual([enough(held, 2), enough(held, 2.5), enough(None, 1)], [True, False, None])
 
 
-class Truths(unittest.TestCase):
+class Confirmations(unittest.TestCase):
     """What an answer means."""
 
     def test_what_settles(self):
@@ -51,7 +51,9 @@ class Truths(unittest.TestCase):
         self.assertFalse(settles({"drawer-emptied": False}))
         self.assertFalse(settles({"pull-test": False, "group-dry": True}))
         self.assertTrue(settles({"machine-on": False, "refill-confirmed": False, "lamp-out": False}))
-        self.assertEqual(in_words({"machine-on": False, "group-dry": True}), ["machine was off meanwhile", "group dry"])
+        self.assertEqual(
+            confirmations_in_words({"machine-on": False, "group-dry": True}), ["machine was off meanwhile", "group dry"]
+        )
         self.assertIn("too early", consequences({"machine-on": False, "group-dry": True})[0])
 
     def test_inspections(self):

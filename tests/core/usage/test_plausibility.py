@@ -8,7 +8,7 @@ from datetime import UTC, datetime, timedelta
 from scipy import stats
 
 from lamplight.core.usage.counters import HIGHEST_COUNT
-from lamplight.core.usage.plausibility import DoubtKind, Force, examine, tail_chances
+from lamplight.core.usage.plausibility import DoubtKind, Severity, check_plausibility, tail_chances
 from lamplight.core.usage.weekday_rates import usage_of
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 
@@ -26,21 +26,21 @@ class Recognised(unittest.TestCase):
 
     def doubts(self, value, at=TUESDAY):
         """What is said about a count."""
-        return examine(value, at, self.book.readings, self.usage, OFFICE, TUESDAY)
+        return check_plausibility(value, at, self.book.readings, self.usage, OFFICE, TUESDAY)
 
     def test_table(self):
         """Kind, force and suggestion of each."""
         self.assertEqual(self.last, 1800)
         rows = [
             (1840, None, None, None),
-            (1800, DoubtKind.TOO_FEW, Force.CONFIRM, None),
-            (2840, DoubtKind.TOO_MANY, Force.CONFIRM, None),
-            (8140, DoubtKind.DIGIT_SWAP, Force.CONFIRM, 1840),
-            (1480, DoubtKind.DIGIT_SWAP, Force.CONFIRM, 1840),
-            (25, DoubtKind.RESTARTED, Force.CONFIRM, None),
-            (1500, DoubtKind.BACKWARDS, Force.CONFIRM, None),
-            (-1, DoubtKind.OUT_OF_RANGE, Force.REFUSE, None),
-            (HIGHEST_COUNT + 1, DoubtKind.OUT_OF_RANGE, Force.REFUSE, None),
+            (1800, DoubtKind.TOO_FEW, Severity.CONFIRM, None),
+            (2840, DoubtKind.TOO_MANY, Severity.CONFIRM, None),
+            (8140, DoubtKind.DIGIT_SWAP, Severity.CONFIRM, 1840),
+            (1480, DoubtKind.DIGIT_SWAP, Severity.CONFIRM, 1840),
+            (25, DoubtKind.RESTARTED, Severity.CONFIRM, None),
+            (1500, DoubtKind.BACKWARDS, Severity.CONFIRM, None),
+            (-1, DoubtKind.OUT_OF_RANGE, Severity.REFUSE, None),
+            (HIGHEST_COUNT + 1, DoubtKind.OUT_OF_RANGE, Severity.REFUSE, None),
         ]
         for value, kind, force, suggestion in rows:
             with self.subTest(value=value):
@@ -53,7 +53,7 @@ class Recognised(unittest.TestCase):
 
     def test_says_what_is_counted(self):
         """Litres are not called drinks."""
-        found = examine(2840, TUESDAY, self.book.readings, self.usage, OFFICE, TUESDAY, "litres")
+        found = check_plausibility(2840, TUESDAY, self.book.readings, self.usage, OFFICE, TUESDAY, "litres")
         self.assertIn("1\u202f040 litres since", found[0].sentence)
 
     def test_future(self):
@@ -69,18 +69,18 @@ class Recognised(unittest.TestCase):
     def test_older_than_a_later_reading(self):
         """More than was read later cannot be."""
         found = self.doubts(1790, MONDAY - timedelta(days=6, hours=-5))
-        self.assertEqual((found[0].kind, found[0].force), (DoubtKind.BACKWARDS, Force.REFUSE))
+        self.assertEqual((found[0].kind, found[0].force), (DoubtKind.BACKWARDS, Severity.REFUSE))
         self.assertIn("read later", found[0].sentence)
 
     def test_first_reading_raises_no_doubt(self):
         """Nothing to compare it with."""
-        self.assertEqual(examine(55_000, TUESDAY, (), self.usage, OFFICE, TUESDAY), ())
+        self.assertEqual(check_plausibility(55_000, TUESDAY, (), self.usage, OFFICE, TUESDAY), ())
 
     def test_unknown_usage_raises_no_implausibility(self):
         """After one reading only, any higher count is taken."""
         alone = daily_readings(0, 40)
         usage = usage_of(book(0).drinks, OFFICE, TUESDAY)
-        self.assertEqual(examine(9000, TUESDAY, alone, usage, OFFICE, TUESDAY), ())
+        self.assertEqual(check_plausibility(9000, TUESDAY, alone, usage, OFFICE, TUESDAY), ())
 
 
 class Tails(unittest.TestCase):

@@ -5,15 +5,15 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-from lamplight.actions.entries import Hand, required, write_entry
+from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, Role
 from lamplight.core.stock.stock import Holding, Move, holdings
 from lamplight.core.words import units_in_words
-from lamplight.library import shelf
-from lamplight.store.cupboard import own_products, stock_moves
+from lamplight.library import catalogue
 from lamplight.store.database import database
 from lamplight.store.models import ProductVersion, StockMoveFact
+from lamplight.store.stock import own_products, stock_moves
 
 FORMS = ("tablet", "powder", "sachet", "pellets", "liquid", "tube", "cartridge", "piece")
 MOST_UNITS = 1_000_000
@@ -22,13 +22,13 @@ MOST_UNITS = 1_000_000
 def products() -> dict[str, Product]:
     """Every product by key: those that ship, with the keeper's own over them."""
     own = own_products()
-    known = {**shelf.products(), **{key: product for key, product in own.items() if product is not None}}
+    known = {**catalogue.products(), **{key: product for key, product in own.items() if product is not None}}
     return {key: product for key, product in known.items() if own.get(key, product) is not None}
 
 
 def roles() -> dict[str, Role]:
     """What procedures ask for, by key."""
-    return shelf.roles()
+    return catalogue.roles()
 
 
 def serving(role: str) -> list[Product]:
@@ -36,12 +36,12 @@ def serving(role: str) -> list[Product]:
     return sorted((one for one in products().values() if one.role == role), key=lambda one: one.title.lower())
 
 
-def cupboard() -> dict[str, Holding]:
+def stock_held() -> dict[str, Holding]:
     """What there is of each product that was ever counted, bought or used."""
     return holdings(row.fact for row in stock_moves())
 
 
-def move_stock(product_key: str, move: Move, amount: float, hand: Hand) -> None:
+def move_stock(product_key: str, move: Move, amount: float, actor: Actor) -> None:
     """Write down that so many units were counted or bought.
 
     Raises:
@@ -54,8 +54,8 @@ def move_stock(product_key: str, move: Move, amount: float, hand: Hand) -> None:
         raise InvalidInput(f"An amount lies between 0 and {MOST_UNITS}.")
     with database.atomic():
         words = f"{product.title}: {units_in_words(amount, product.unit)} {move.value}"
-        entry = write_entry("stock", words, hand)
-        StockMoveFact.create(entry=entry, product=product_key, move=move.value, amount=amount, at=hand.now)
+        entry = write_entry("stock", words, actor)
+        StockMoveFact.create(entry=entry, product=product_key, move=move.value, amount=amount, at=actor.now)
 
 
 @dataclass(frozen=True)
@@ -71,12 +71,12 @@ class ProductFields:
     per_l: float | None = None
 
 
-def save_product(fields: ProductFields, hand: Hand, key: str = "") -> str:
+def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
     """Write down a product as its label says; answers its key.
 
     Args:
         fields: as typed.
-        hand: whose.
+        actor: whose.
         key: of the product that is changed; a new one is made otherwise.
 
     Raises:
@@ -93,7 +93,7 @@ def save_product(fields: ProductFields, hand: Hand, key: str = "") -> str:
     known = products()
     key = key or _new_key(title, known)
     with database.atomic():
-        entry = write_entry("product", f"{title}: {fields.chemistry}, {fields.form}", hand)
+        entry = write_entry("product", f"{title}: {fields.chemistry}, {fields.form}", actor)
         ProductVersion.create(
             entry=entry, key=key, title=title, role=fields.role, form=fields.form, chemistry=fields.chemistry,
             unit=unit, dose=fields.dose, per_l=fields.per_l, whole=whole,

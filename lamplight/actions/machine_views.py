@@ -7,61 +7,61 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cached_property
 
-from lamplight.actions.at_hand import assessed, books_at_hand, lately, minute
-from lamplight.actions.kinds import kind_as_fitted, kind_of
+from lamplight.actions.cache import assessed, cached_books, lately, minute
+from lamplight.actions.kinds import equipped_kind, kind_of
 from lamplight.actions.procedures import procedure_for
-from lamplight.actions.products import products
-from lamplight.core.assess import Assessment
+from lamplight.actions.stock import products
+from lamplight.core.assess import MachineStatus
 from lamplight.core.care.item import Due
 from lamplight.core.care.visits import Visit, visits
 from lamplight.core.job.chemistry import Inside, Product
-from lamplight.core.job.confirmations import in_words
+from lamplight.core.job.confirmations import confirmations_in_words
 from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.state import Outcome
 from lamplight.core.words import grouped
-from lamplight.library.shelf import usual_products as serving_on
+from lamplight.library.catalogue import usual_products as serving_on
 from lamplight.store.book_state import book_state
-from lamplight.store.putting_off import put_off_until
+from lamplight.store.deferrals import deferred_until
 from lamplight.store.runs import RunRow, left_inside, machines_with_cleaner, open_runs, run_extras, run_rows
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import Setup, setups
 
 
 @dataclass(frozen=True)
-class MachineLook:
+class MachineView:
     """A machine with its kind, where its items stand, and the run that is open on it.
 
     Attributes:
         serving: the product that serves each role here.
         left_inside: cleaners that an earlier run left inside.
-        put_off: until when items were left for later, by key.
+        deferrals: until when items were left for later, by key.
     """
 
     row: MachineRow
     kind: Kind
-    assessment: Assessment
+    status: MachineStatus
     run: RunRow | None
     setup: Setup = field(default_factory=Setup)
     serving: Mapping[str, Product] = field(default_factory=dict)
     left_inside: tuple[Inside, ...] = ()
-    put_off: Mapping[str, datetime] = field(default_factory=dict)
+    deferrals: Mapping[str, datetime] = field(default_factory=dict)
 
     @cached_property
-    def fitted(self) -> Kind:
+    def equipped(self) -> Kind:
         """Its kind as it is fitted here, which procedures and causes go by."""
-        return kind_as_fitted(self.kind, self.assessment.book.water)
+        return equipped_kind(self.kind, self.status.book.water)
 
     @cached_property
     def visits(self) -> tuple[Visit, ...]:
         """Items that are best done together."""
-        return visits(self.assessment.dues, self.assessment.outlook, self.setup.window_days)
+        return visits(self.status.dues, self.status.context, self.setup.window_days)
 
     def procedure(self, due: Due) -> Procedure | None:
         """The procedure that guides an item here; None where it needs no guiding."""
-        return procedure_for(self.fitted, due.item.procedure, self.serving) if due.item.procedure else None
+        return procedure_for(self.equipped, due.item.procedure, self.serving) if due.item.procedure else None
 
     def needs(self, due: Due) -> tuple[NeedLine, ...]:
         """What a job takes here: by its procedure, else by the item itself."""
@@ -76,46 +76,46 @@ class MachineLook:
         return bool(self.left_inside) or bool(self.run and self.run.state.cleaner_inside)
 
 
-def look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
+def machine_views(site: SiteRow, now: datetime) -> list[MachineView]:
     """Every machine in service, the most urgent first, then by name."""
-    return lately("looks", (*book_state(), site, minute(now)), lambda: _look_at_all(site, now))
+    return lately("views", (*book_state(), site, minute(now)), lambda: _machine_views(site, now))
 
 
-def _look_at_all(site: SiteRow, now: datetime) -> list[MachineLook]:
-    known, setup, shelf = books_at_hand(), setups(), products()
-    inside, later = machines_with_cleaner(), put_off_until(now)
+def _machine_views(site: SiteRow, now: datetime) -> list[MachineView]:
+    known, setup, catalogue = cached_books(), setups(), products()
+    inside, later = machines_with_cleaner(), deferred_until(now)
     runs = {run.machine_id: run for run in open_runs()}
-    looks = []
+    views = []
     for row in machines(site.id):
         kind = kind_of(row.kind)
         seen = assessed(row.id, known.get(row.id, MachineBook()), kind, site.calendar, now)
-        looks.append(
-            MachineLook(
-                row, kind, seen, runs.get(row.id), setup.get(row.id, Setup()), serving_on(kind, shelf),
+        views.append(
+            MachineView(
+                row, kind, seen, runs.get(row.id), setup.get(row.id, Setup()), serving_on(kind, catalogue),
                 inside.get(row.id, ()), later.get(row.id, {}),
             )
         )  # fmt: skip
-    return sorted(looks, key=lambda look: (*_urgency(look), look.row.name.lower()))
+    return sorted(views, key=lambda view: (*_urgency(view), view.row.name.lower()))
 
 
-def _urgency(look: MachineLook) -> tuple[int, bool]:
+def _urgency(view: MachineView) -> tuple[int, bool]:
     """Of its most urgent item; hygiene before taste and wear."""
-    first = next((due for due in look.assessment.dues if not due.covered_by), None)
+    first = next((due for due in view.status.dues if not due.covered_by), None)
     return (-int(first.status), not first.item.hygiene) if first else (0, True)
 
 
-def look_at(site: SiteRow, machine_id: int, now: datetime) -> MachineLook | None:
+def machine_view(site: SiteRow, machine_id: int, now: datetime) -> MachineView | None:
     """One machine, retired or not; None where there is none."""
     row = machine(site.id, machine_id)
     if row is None:
         return None
     run = next((run for run in open_runs() if run.machine_id == machine_id), None)
-    book = books_at_hand().get(machine_id, MachineBook())
+    book = cached_books().get(machine_id, MachineBook())
     kind = kind_of(row.kind)
     seen = assessed(machine_id, book, kind, site.calendar, now)
-    return MachineLook(
+    return MachineView(
         row, kind, seen, run, setups().get(machine_id, Setup()), serving_on(kind, products()),
-        left_inside(machine_id), put_off_until(now).get(machine_id, {}),
+        left_inside(machine_id), deferred_until(now).get(machine_id, {}),
     )  # fmt: skip
 
 
@@ -134,6 +134,6 @@ def run_outcomes(run_ids: Sequence[int]) -> dict[int, tuple[str, bool]]:
         counted = f" at counter {grouped(extra.value)}" if extra.value is not None else ""
         drinks = "drink" if extra.cleaning == 1 else "drinks"
         cleaned = f", {extra.cleaning} {drinks} only to clean" if extra.cleaning else ""
-        told = "; " + ", ".join(in_words(extra.truths)) if extra.truths else ""
+        told = "; " + ", ".join(confirmations_in_words(extra.confirmations)) if extra.confirmations else ""
         found[run.id] = (words + counted + cleaned + told + (f": {reason}" if reason else ""), False)
     return found

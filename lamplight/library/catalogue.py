@@ -13,7 +13,7 @@ import yaml
 from pydantic import ValidationError
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import Defaults, fit_procedure, fitting_of
+from lamplight.core.job.adapt import Defaults, adapt_procedure, adaptation_of
 from lamplight.core.job.chemistry import Product, Role, chosen_product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.lamps.causes import Cause, Symptom
@@ -21,7 +21,7 @@ from lamplight.core.machine.kind import Kind
 from lamplight.library.base import Strict, duration, load_yaml
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.panel_schema import FaultsFile
-from lamplight.library.procedure_schema import DefaultsFile, ProcedureFile, ShelfFile
+from lamplight.library.procedure_schema import CatalogueFile, DefaultsFile, ProcedureFile
 from lamplight.library.schema import KindFile
 
 FileModel = TypeVar("FileModel", bound=Strict)
@@ -44,8 +44,8 @@ def parse(text: str, model: type[FileModel], name: str) -> FileModel:
 
 
 def _texts(folder: str) -> list[tuple[str, str]]:
-    shelf = files("lamplight.library") / folder
-    found = [(entry.name, entry.read_text("utf-8")) for entry in shelf.iterdir() if entry.name.endswith(".yaml")]
+    catalogue = files("lamplight.library") / folder
+    found = [(entry.name, entry.read_text("utf-8")) for entry in catalogue.iterdir() if entry.name.endswith(".yaml")]
     return sorted(found)
 
 
@@ -80,20 +80,20 @@ def defaults() -> Defaults:
 
 
 @cache
-def _shelf() -> ShelfFile:
-    return parse(_text("products.yaml"), ShelfFile, "products.yaml")
+def _catalogue() -> CatalogueFile:
+    return parse(_text("products.yaml"), CatalogueFile, "products.yaml")
 
 
 @cache
 def roles() -> dict[str, Role]:
     """What procedures ask for, by key."""
-    return {key: role.core(key) for key, role in _shelf().roles.items()}
+    return {key: role.core(key) for key, role in _catalogue().roles.items()}
 
 
 @cache
 def products() -> dict[str, Product]:
     """All shipped products, by key."""
-    return {key: product.core(key) for key, product in _shelf().products.items()}
+    return {key: product.core(key) for key, product in _catalogue().products.items()}
 
 
 @cache
@@ -170,7 +170,9 @@ def procedure_for(kind_key: str, procedure_key: str) -> Procedure:
     kind = kind_of(kind_key)
     if procedure_key not in procedures():
         raise InvalidInput(f"There is no procedure called “{procedure_key}”.")
-    return fit_procedure(procedures()[procedure_key], fitting_of(kind, defaults(), usual_products(kind, products())))
+    return adapt_procedure(
+        procedures()[procedure_key], adaptation_of(kind, defaults(), usual_products(kind, products()))
+    )
 
 
 def usual_products(kind: Kind, known: Mapping[str, Product]) -> dict[str, Product]:

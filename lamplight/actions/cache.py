@@ -9,7 +9,7 @@ from collections.abc import Callable
 from datetime import datetime
 from typing import Any, TypeVar
 
-from lamplight.core.assess import Assessment, DaysWork, days_work, judged_at
+from lamplight.core.assess import DayBasis, MachineStatus, day_basis, status_at
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
@@ -19,8 +19,8 @@ from lamplight.store.books import books
 Answer = TypeVar("Answer")
 _LATELY: dict[str, tuple[object, Any]] = {}
 _BOOKS: dict[int, tuple[object, MachineBook]] = {}
-_WORKS: dict[int, tuple[tuple[object, ...], DaysWork]] = {}
-_ASSESSED: dict[int, tuple[DaysWork, datetime, Assessment]] = {}
+_WORKS: dict[int, tuple[tuple[object, ...], DayBasis]] = {}
+_ASSESSED: dict[int, tuple[DayBasis, datetime, MachineStatus]] = {}
 
 
 def forget() -> None:
@@ -42,7 +42,7 @@ def lately(name: str, rests_on: object, work: Callable[[], Answer]) -> Answer:
     return last[1]
 
 
-def books_at_hand() -> dict[int, MachineBook]:
+def cached_books() -> dict[int, MachineBook]:
     """The book of every machine; only those are read again in which something was written or undone."""
     states = machine_states()
     stale = [key for key, state in states.items() if key not in _BOOKS or _BOOKS[key][0] != state]
@@ -52,15 +52,15 @@ def books_at_hand() -> dict[int, MachineBook]:
     return {key: _BOOKS[key][1] for key in states if key in _BOOKS}
 
 
-def assessed(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> Assessment:
+def assessed(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> MachineStatus:
     """As `assess`: a book is worked out once a day and judged once a minute while it stays as it is."""
     rests_on = (book, kind, calendar, calendar.today(now))
     work = _WORKS.get(machine_id)
     if work is None or not _same(work[0], rests_on):
-        work = _WORKS[machine_id] = (rests_on, days_work(book, kind, calendar, rests_on[-1]))
+        work = _WORKS[machine_id] = (rests_on, day_basis(book, kind, calendar, rests_on[-1]))
     judged = _ASSESSED.get(machine_id)
     if judged is None or judged[0] is not work[1] or judged[1] != minute(now):
-        judged = _ASSESSED[machine_id] = (work[1], minute(now), judged_at(work[1], now))
+        judged = _ASSESSED[machine_id] = (work[1], minute(now), status_at(work[1], now))
     return judged[2]
 
 

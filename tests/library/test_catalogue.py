@@ -6,8 +6,8 @@ import unittest
 
 from lamplight.core.care.triggers import AfterEvent, EndOfService
 from lamplight.core.errors import InvalidInput
+from lamplight.library.catalogue import kind_of, kinds, parse, procedure_for, procedures
 from lamplight.library.schema import KindFile
-from lamplight.library.shelf import kind_of, kinds, parse, procedure_for, procedures
 
 KIND = """
 key: bench
@@ -28,8 +28,8 @@ class Shipped(unittest.TestCase):
     def test_a_fixed_group_has_no_rinse(self):
         """The item is absent there, not merely switched off."""
         for kind in kinds().values():
-            self.assertEqual(kind.item("group-rinse") is None, kind.look.group != "removable")
-            self.assertEqual(kind.item("brew-tablet") is None, kind.look.group == "capsule")
+            self.assertEqual(kind.item("group-rinse") is None, kind.appearance.group != "removable")
+            self.assertEqual(kind.item("brew-tablet") is None, kind.appearance.group == "capsule")
 
     def test_keys_name_their_files(self):
         """Looked up by key."""

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from lamplight.store.models import Entry, PutOff
+from lamplight.store.models import Deferral, Entry
 
 
-def put_off_until(now: datetime) -> dict[int, dict[str, datetime]]:
+def deferred_until(now: datetime) -> dict[int, dict[str, datetime]]:
     """Items that are put off and whose time has not come, by machine and item."""
-    rows = PutOff.select().join(Entry).where(Entry.undone_at.is_null()).order_by(PutOff.id)
+    rows = Deferral.select().join(Entry).where(Entry.undone_at.is_null()).order_by(Deferral.id)
     found: dict[int, dict[str, datetime]] = {}
     for row in rows:
         found.setdefault(row.machine_id, {})[row.item] = row.until
@@ -18,11 +18,11 @@ def put_off_until(now: datetime) -> dict[int, dict[str, datetime]]:
     }
 
 
-def times_put_off(machine_id: int, item: str) -> int:
+def times_deferred(machine_id: int, item: str) -> int:
     """How often an item was put off on a machine."""
     return (
-        PutOff.select()
+        Deferral.select()
         .join(Entry)
-        .where(PutOff.machine == machine_id, PutOff.item == item, Entry.undone_at.is_null())
+        .where(Deferral.machine == machine_id, Deferral.item == item, Entry.undone_at.is_null())
         .count()
     )
