@@ -10,9 +10,8 @@ from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_views import MachineView
 from lamplight.actions.procedures import FREE, procedure_for
 from lamplight.actions.stock import products, roles, serving, stock_held
-from lamplight.actions.water import FILTER_ITEM
 from lamplight.core.anatomy.parts import FILTER_PART
-from lamplight.core.care.item import Due
+from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Inside, Product, refusal
 from lamplight.core.job.containers import TRAY, ContainerPlan, Vessel, least_without_stops
@@ -147,7 +146,7 @@ def prepare(
     last = past[0].state.context if past else RunContext()
     chosen = _chosen(view, wishes.products, last)
     finished = finished_runs(view.row.id, key)
-    procedure = with_learned(procedure_for(_serves(view, key), procedure_key, chosen), learned_steps(finished))
+    procedure = with_learned(procedure_for(_serves(view, item), procedure_key, chosen), learned_steps(finished))
     sizes = {
         outlet: wishes.vessels.get(outlet) or last.vessels.get(outlet) or _offered(procedure, outlet)
         for outlet, _ in procedure.outlets
@@ -232,9 +231,9 @@ def _work_window(now: datetime, seconds: int, calendar: SiteCalendar) -> datetim
     return next_work_window(soonest, seconds, calendar)
 
 
-def _serves(view: MachineView, key: str) -> Kind:
-    """The kind that a procedure has to fit: as fitted here, but a filter is put in where none was."""
-    return view.kind if key == FILTER_ITEM else view.equipped
+def _serves(view: MachineView, item: CareItem | None) -> Kind:
+    """The kind that a procedure is adapted to: as equipped here, but a filter is put in where none was."""
+    return view.kind if item is not None and item.role is ItemRole.FILTER else view.equipped
 
 
 def _filter_installed(view: MachineView) -> bool:
@@ -247,8 +246,7 @@ def _filter_installed(view: MachineView) -> bool:
 def _instead(view: MachineView, due: Due | None) -> tuple[str, str] | None:
     if due is None or not due.covered_by:
         return None
-    other = next((o for o in view.status.dues if o.item.title == due.covered_by), None)
-    return (other.item.key, other.item.title) if other else None
+    return (due.covered_by, view.status.title(due.covered_by))
 
 
 def against(procedure: Procedure, context: RunContext) -> str:

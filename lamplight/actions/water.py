@@ -7,7 +7,7 @@ from datetime import date, datetime
 
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.core.care.item import CareItem
+from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput
@@ -19,7 +19,6 @@ from lamplight.store.models import CareDone, CartridgeInstallation, SetupVersion
 from lamplight.store.sites import MachineRow
 from lamplight.store.waters import Setup, installations
 
-FILTER_ITEM = "filter-change"
 LONGEST_WINDOW_DAYS = 30
 
 
@@ -81,8 +80,9 @@ def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime
             CartridgeInstallation.create(entry=entry, machine=row.id, at=at)
             return
         _fitted(entry.id, row.id, cartridge, at)
-        if kind_of(row.kind).item(FILTER_ITEM):
-            CareDone.create(entry=entry, machine=row.id, item=FILTER_ITEM, at=at)
+        change = kind_of(row.kind).item_of(ItemRole.FILTER)
+        if change:
+            CareDone.create(entry=entry, machine=row.id, item=change.key, at=at)
 
 
 def renew_cartridge(entry_id: int, machine_id: int, item: CareItem, kind: Kind, at: datetime) -> None:
@@ -91,10 +91,11 @@ def renew_cartridge(entry_id: int, machine_id: int, item: CareItem, kind: Kind, 
     Part of the entry, and of the transaction, that says so; nothing for other items, or where none is known. What
     brings a filter along, such as coming back, brings none where the keeper goes without.
     """
-    if FILTER_ITEM not in (item.key, *item.settles):
+    change = kind.item_of(ItemRole.FILTER)
+    if change is None or change.key not in (item.key, *item.settles):
         return
     before = [fit.cartridge for fit in installations([machine_id]).get(machine_id, []) if fit.at <= at]
-    if before and before[-1] is None and item.key != FILTER_ITEM:
+    if before and before[-1] is None and item.key != change.key:
         return
     cartridge = next((one for one in reversed(before) if one), kind.cartridge)
     if cartridge is not None:

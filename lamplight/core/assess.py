@@ -9,7 +9,7 @@ from functools import cached_property
 
 from lamplight.core.care.context import EvaluationContext
 from lamplight.core.care.evaluate import evaluate_all
-from lamplight.core.care.item import CareItem, Due, LastDone
+from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone
 from lamplight.core.care.last_done import last_done, with_settled
 from lamplight.core.care.own_items import own_items
 from lamplight.core.care.status import Status
@@ -23,6 +23,7 @@ from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.cumulative import CumulativeCount
+from lamplight.core.usage.expected_reading import ExpectedReading, expected_reading
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.usage import Usage
 
@@ -76,25 +77,28 @@ class MachineStatus:
         """Of the most urgent item that nothing takes the place of; clear where there is none."""
         return max((due.status for due in self.dues if not due.covered_by), default=Status.CLEAR)
 
+    def due_of(self, role: ItemRole) -> Due | None:
+        """Where the first item of that role stands, or None where the machine has none."""
+        return next((due for due in self.dues if due.item.role is role), None)
+
+    def title(self, item_key: str) -> str:
+        """What an item is called here; its key where the machine has none of it."""
+        due = self.due(item_key)
+        return due.item.title if due else item_key
+
     def due(self, item_key: str) -> Due | None:
         """Where one item stands, or None where the machine has no such item."""
         return next((due for due in self.dues if due.item.key == item_key), None)
 
-    def expected(self, counter: str) -> int | None:
+    def expected(self, counter: str) -> ExpectedReading | None:
         """What a counter should show now; None without a reading."""
-        facts, meter = self.book.counter(counter), self.context.meters.get(counter)
-        last = facts.last_reading
-        if last is None or meter is None:
-            return None
-        since = [restart for restart in facts.restarts if restart.at > last.at]
-        start, value = (since[-1].at, since[-1].after) if since else (last.at, last.value)
-        cleaned = sum(run.count for run in facts.cleaning if run.at > start)
-        return round(value + meter.cumulative.between(start, self.context.now).drinks) + cleaned
+        return expected_reading(self.book.counter(counter), self.context.meters.get(counter), self.context.now)
 
     @property
-    def expected_reading(self) -> int | None:
+    def expected_drinks(self) -> int | None:
         """What the drinks counter should show now; None without a reading."""
-        return self.expected("drinks")
+        expected = self.expected("drinks")
+        return expected.value if expected else None
 
     def mean_per_open_day(self) -> float:
         """Drinks on an average working day of the week, 0 or more."""

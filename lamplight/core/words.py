@@ -1,6 +1,22 @@
-"""Numbers, amounts, spans and lists in words: all wording that more than one rule needs."""
+"""Numbers, amounts, spans, lists and dates in words: all wording that more than one rule needs."""
 
 from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date, datetime
+
+MINUTES_A_DAY = 1440
+DAYS_A_MONTH = 30.4
+
+
+def plural(count: float, singular: str) -> str:
+    """A count with its word: ``1 drink``, ``2 drinks``."""
+    return f"{count:g} {singular}{'' if count == 1 else 's'}"
+
+
+def listed(words: Sequence[str]) -> str:
+    """A list in a sentence: ``a``, ``a and b``, ``a, b and c``; empty for none."""
+    return " and ".join(part for part in (", ".join(words[:-1]), *words[-1:]) if part)
 
 
 def grouped(count: float) -> str:
@@ -8,16 +24,24 @@ def grouped(count: float) -> str:
     return f"{count:,.0f}".replace(",", "\u202f")
 
 
+def whole(value: float, unit: str) -> float:
+    """A count as it is shown: whole drinks, or litres to a tenth."""
+    return round(value, 1) if unit == "L" else float(round(value))
+
+
 def amount(value: float, unit: str) -> str:
-    """A count in whole drinks, or litres to a tenth."""
+    """A count in whole drinks, or litres to a tenth, in words."""
     return f"{value:.1f}" if unit == "L" else grouped(value)
+
+
+def degrees(hardness_dh: float) -> str:
+    """A hardness to a tenth: ``14 °dH``, ``4.5 °dH``."""
+    return f"{round(hardness_dh, 1):g} °dH"
 
 
 def units_in_words(units: float, unit: str) -> str:
     """``2 tablets``, ``100 ml``, ``1.5 capfuls``."""
-    measured = unit in ("ml", "g", "L")
-    plural = "" if measured or units == 1 else "s"
-    return f"{units:g} {unit}{plural}"
+    return f"{units:g} {unit}" if unit in ("ml", "g", "L") else plural(units, unit)
 
 
 def words_for_ml(ml: int) -> str:
@@ -27,10 +51,30 @@ def words_for_ml(ml: int) -> str:
 
 def span_words(minutes: float) -> str:
     """``40 minutes``, ``5 hours``, ``12 days``, ``3 months``."""
-    for size, words in ((1440 * 61, "month"), (1440 * 2, "day"), (120, "hour")):
-        if minutes >= size:
-            unit = {"month": 1440 * 30.4, "day": 1440, "hour": 60}[words]
-            count = round(minutes / unit)
-            return f"{count} {words}{'s' if count != 1 else ''}"
-    count = round(minutes)
-    return f"{count} minute{'s' if count != 1 else ''}"
+    if minutes >= 61 * MINUTES_A_DAY:
+        return plural(round(minutes / (DAYS_A_MONTH * MINUTES_A_DAY)), "month")
+    if minutes >= 2 * MINUTES_A_DAY:
+        return plural(round(minutes / MINUTES_A_DAY), "day")
+    return plural(round(minutes / 60), "hour") if minutes >= 120 else plural(round(minutes), "minute")
+
+
+def open_days_ahead(count: int) -> str:
+    """How far ahead a date lies, in open days: ``likely today``, ``about 3 open days``."""
+    return "likely today" if count <= 0 else f"about {plural(count, 'open day')}"
+
+
+def day_words(day: date) -> str:
+    """``Mon 30 Nov``."""
+    return f"{day:%a %-d %b}"
+
+
+def clock_words(moment: datetime) -> str:
+    """``Mon 30 Nov 07:05``, on the wall clock of the moment given."""
+    return f"{moment:%a %-d %b %H:%M}"
+
+
+def due_words(day: date, today: date) -> str:
+    """``due today``, ``due Mon 30 Nov`` or ``was due Fri 20 Nov``."""
+    if day == today:
+        return "due today"
+    return f"{'was due' if day < today else 'due'} {day_words(day)}"

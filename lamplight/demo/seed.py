@@ -22,8 +22,8 @@ from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.actions.stock import move_stock
-from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, install_cartridge
-from lamplight.core.care.item import CareItem
+from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
+from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.run.state import EventKind
@@ -211,7 +211,7 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
     evening = calendar.closing(calendar.open_day_from(today - timedelta(days=1), -1)) - timedelta(minutes=35)
     morning = calendar.opening(today) + timedelta(minutes=8)
     for item in kind_of(story.kind).items:
-        if item.key in ("brew-tablet", "group-rinse") or (item.key == FILTER_ITEM and not story.cartridge):
+        if item.key in ("brew-tablet", "group-rinse") or (item.role is ItemRole.FILTER and not story.cartridge):
             continue
         at = evening - timedelta(days=1 if item.key in story.missed else 0)
         daily = {trigger.key: trigger for trigger in item.triggers}

@@ -12,7 +12,7 @@ from pydantic import ConfigDict, Field, model_validator
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
-from lamplight.core.care.item import CareItem
+from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import REFILL
 from lamplight.core.machine.kind import AccessFact, Kind
 from lamplight.core.water.at_machine import HardnessLevel
@@ -78,7 +78,7 @@ class ItemFile(Strict):
     hygiene: bool = Field(default=False, description="whether people can fall ill when it is late")
     when_overdue: str = Field(default="", max_length=120, description="said when it is late")
     opening: str = Field(default="", max_length=40, description="items with the same word share one opening")
-
+    role: ItemRole | None = Field(default=None, description="what it is, where it is none of the standard items")
     water_ml: int = Field(default=0, ge=0, le=20_000, description="water that it takes through the machine each time")
 
     @model_validator(mode="after")
@@ -93,8 +93,12 @@ class ItemFile(Strict):
         return CareItem(
             key, self.title, self.circuit, self.part, tuple(trigger.core() for trigger in self.triggers),
             self.minutes, self.procedure, self.why, self.soon_open_days, tuple(self.products), tuple(self.settles),
-            tuple(self.replaces), self.hygiene, self.when_overdue, self.opening, self.water_ml,
+            tuple(self.replaces), self.hygiene, self.when_overdue, self.opening, self.water_ml, self._role(key),
         )  # fmt: skip
+
+    def _role(self, key: str) -> ItemRole:
+        """What it is: as it says, else what the standard item of its key is."""
+        return ItemRole(standard_items().get(key, {}).get("role", "")) if self.role is None else self.role
 
 
 class PartFile(Strict):

@@ -47,7 +47,7 @@ class Taking(DataTest):
         take_readings([TypedReading(machine, 4, NOW, "restarted", before=last + 10)], self.calendar, HAND)
         self.assertAlmostEqual(self.due(machine).first.used, used - 21.8 + 14, delta=4)
         self.assertEqual(book(machine).drinks.restarts[0].before, last + 10)
-        self.assertEqual(self.view(machine).status.expected_reading, 4)
+        self.assertEqual(self.view(machine).status.expected_drinks, 4)
 
     def test_swapped_board_counts_on(self):
         """The new board shows 70 000 or 200: neither is drinks."""

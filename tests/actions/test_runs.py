@@ -59,7 +59,7 @@ class Finishing(Led):
     def test_the_count_starts_again(self):
         """From overdue to clear; the reading is in the book, the blank shot is off it."""
         self.assertEqual(self.due(self.hall).status, Status.OVERDUE)
-        expected = self.view(self.hall).status.expected_reading
+        expected = self.view(self.hall).status.expected_drinks
         run_id = self.finished(value=expected + 1)
         later = NOW + timedelta(hours=1)
         due = self.due(self.hall, now=later)
@@ -82,7 +82,7 @@ class Finishing(Led):
         """And putting it back does, too."""
         later = NOW + timedelta(hours=1)
         before = self.view(self.hall, later).status.dues
-        run_id = self.finished(value=self.view(self.hall).status.expected_reading + 1)
+        run_id = self.finished(value=self.view(self.hall).status.expected_drinks + 1)
         after = self.view(self.hall, later).status.dues
         self.assertNotEqual(before, after)
         entry_id = run_row(run_id).entry_id

@@ -8,7 +8,7 @@ from datetime import timedelta
 from lamplight.actions.care import mark_done
 from lamplight.actions.entries import Actor
 from lamplight.actions.undo import undo
-from lamplight.actions.water import FILTER_ITEM, TypedTest, add_water_test, install_cartridge, renew_cartridge
+from lamplight.actions.water import TypedTest, add_water_test, install_cartridge, renew_cartridge
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.models import Entry
@@ -18,6 +18,8 @@ from tests.base import NOW, DataTest
 
 HAND = Actor(NOW)
 
+FILTER = "filter-change"
+
 
 class Cartridges(DataTest):
     """A machine that takes a filter, in hard water."""
@@ -25,7 +27,7 @@ class Cartridges(DataTest):
     def setUp(self):
         """A machine that is used, and a test of its water."""
         super().setUp()
-        self.machine_id = self.used_machine(done={"descale": 20, FILTER_ITEM: 20})
+        self.machine_id = self.used_machine(done={"descale": 20, FILTER: 20})
         add_water_test(self.site.id, TypedTest("mains", NOW.date(), 18, 14), NOW.date(), HAND)
 
     @property
@@ -42,7 +44,7 @@ class Cartridges(DataTest):
         """Nothing is left to change, and descaling goes by the water as it comes."""
         softened = self.due(self.machine_id, "descale").likely
         install_cartridge(self.row, None, NOW - timedelta(days=10), HAND)
-        self.assertIsNone(self.due(self.machine_id, FILTER_ITEM))
+        self.assertIsNone(self.due(self.machine_id, FILTER))
         self.assertEqual(self.water.scaling_after, 14)
         self.assertLess(self.due(self.machine_id, "descale").likely, softened)
 
@@ -50,7 +52,7 @@ class Cartridges(DataTest):
         """Like the one before; a ticked change does that as well, and an undone one does not."""
         install_cartridge(self.row, Cartridge(640, bypass=0.1), NOW - timedelta(days=12), HAND)
         install_cartridge(self.row, None, NOW - timedelta(days=10), HAND)
-        mark_done([(self.row, FILTER_ITEM)], NOW - timedelta(days=2), HAND)
+        mark_done([(self.row, FILTER)], NOW - timedelta(days=2), HAND)
         self.assertEqual(self.water.cartridge, Cartridge(640, bypass=0.1))
         self.assertEqual(installations([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=2))
         undo(Entry.select().order_by(Entry.id.desc()).get().id, HAND)
@@ -59,7 +61,7 @@ class Cartridges(DataTest):
     def test_what_brings_one_along(self):
         """A job that settles the change brings a cartridge, but none where the keeper goes without."""
         kind = self.view(self.machine_id).kind
-        job = replace(kind.item("return"), settles=(FILTER_ITEM,))
+        job = replace(kind.item("return"), settles=(FILTER,))
         entry = Entry.select().get().id
         renew_cartridge(entry, self.machine_id, job, kind, NOW - timedelta(days=3))
         self.assertEqual(installations([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=3))

@@ -221,7 +221,7 @@ class Properties(unittest.TestCase):
         now = MONDAY + timedelta(hours=hour)
         kind = kind_with(CountSince(500))
         before = assess(known, kind, OFFICE, now)
-        with_one = with_drinks(known, readings=(*known.drinks.readings, Reading(now, before.expected_reading)))
+        with_one = with_drinks(known, readings=(*known.drinks.readings, Reading(now, before.expected_drinks)))
         moved = assess(with_one, kind, OFFICE, now).dues[0].likely - before.dues[0].likely
         self.assertLessEqual(abs(moved.days), 1)
 

@@ -111,7 +111,7 @@ class EveryKind(unittest.TestCase):
         gaps = [(1, per_day if OFFICE.is_open((MONDAY - timedelta(days=n)).date()) else 0) for n in range(42, 0, -1)]
         before = lived_in(kind, gaps, [back])
         seen = assess(before, kind, OFFICE, NOW)
-        told = Reading(NOW, seen.expected("drinks"))
+        told = Reading(NOW, seen.expected_drinks)
         after = before.with_counter("drinks", CounterBook((*before.drinks.readings, told)))
         dates = {due.item.key: due.likely for due in assess(after, kind, OFFICE, NOW).dues}
         for due in seen.dues:

@@ -135,7 +135,7 @@ class Running(WebTest):
             self.shows(page, words)
         form = {"step": total, "value": "3", "cleaning": "1", "lamp": "yes", "inspected-screen": "well"}
         self.shows(self.post(f"/runs/{run_id}/finish", form, 422).get_data(as_text=True), "is less than the")
-        form |= {"value": str(self.view(self.used, self.clock.moment).status.expected_reading + 1), "note": "clean"}
+        form |= {"value": str(self.view(self.used, self.clock.moment).status.expected_drinks + 1), "note": "clean"}
         self.post(f"/runs/{run_id}/finish", form)
         self.shows(self.get(f"/runs/{run_id}"), "Next at Hall")
         self.post(f"/runs/{run_id}/finish", form, 409)

@@ -4,49 +4,54 @@ from __future__ import annotations
 
 from datetime import date, datetime, timedelta
 
-from lamplight.core.care.by_calendar import NOT_KNOWN, status_by_date
-from lamplight.core.care.by_count import against, unknown
-from lamplight.core.care.context import EvaluationContext
-from lamplight.core.care.item import CareItem, LastDone, TriggerDue
-from lamplight.core.care.status import GRACE_SHARE, Status
+from lamplight.core.care.by_count import NO_START, Limit, against
+from lamplight.core.care.context import Evaluated, EvaluationContext
+from lamplight.core.care.item import Day, TriggerDue
+from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import (
+    ABSENCE,
     FIRST_DRINK,
     REFILL,
     AfterEvent,
+    AllOf,
     BeforeAbsence,
     EndOfService,
     HoursSinceFirstDrink,
     Prompted,
     Trigger,
 )
-from lamplight.core.usage.passage import NEVER, Passage
+from lamplight.core.words import clock_words, day_words
 
-SERVICE_LEAD = timedelta(hours=1)
+# What was done less than two hours before the end of service was done for that day.
 COUNTS_FOR_THE_DAY = timedelta(hours=2)
+# Less than half a drink since: nothing was drawn.
+LEAST_DRAWN = 0.5
+LONGEST_SEARCH_DAYS = 400
 
 
-def hours_due(trigger: HoursSinceFirstDrink, item: CareItem, last: LastDone, context: EvaluationContext) -> TriggerDue:
+def hours_due(trigger: HoursSinceFirstDrink, about: Evaluated) -> TriggerDue:
     """Hours since the first drink after the last time; where it ends on a closed day, at closing before that."""
-    at = context.moment_of(last)
-    if at is None:
-        return unknown(trigger, NOT_KNOWN, "hours")
-    first, reported = _first_drink(at, context)
+    context, limit = about.context, float(trigger.limit)
+    if about.since is None:
+        return TriggerDue.unknown(trigger, NO_START, "hours")
+    first, reported = _first_drink(about.since, context)
     if first is None or first > context.now:
-        said = "no drink since it was last done"
-        passage = NEVER if first is None else _on(context.calendar.today(first + timedelta(hours=trigger.limit)))
-        return TriggerDue(trigger, 0.0, float(trigger.limit), "hours", True, passage, Status.CLEAR, said)
+        return _no_drink_yet(trigger, first, about).counting(0.0, limit, "hours")
     end = _before_closing(first, first + timedelta(hours=trigger.limit), context)
     used = (context.now - first).total_seconds() / 3600
-    about = "" if reported else "about "
-    said = f"{about}{used:.0f} of {trigger.limit} hours since the first drink; {_clock_words(end, context)}"
-    if context.now >= end + timedelta(hours=max(1.0, GRACE_SHARE * trigger.limit)):
-        status = Status.OVERDUE
-    elif context.now >= end:
-        status = Status.DUE
-    else:
-        status = context.soon_or_clear(context.calendar.today(end), item)
-    passage = _on(context.calendar.today(end), context.now >= end)
-    return TriggerDue(trigger, used, float(trigger.limit), "hours", not reported, passage, status, said, end)
+    verb = "was due" if context.now > end else "due"
+    counted = f"{'' if reported else 'about '}{used:.0f} of {trigger.limit} hours since the first drink"
+    sentence = f"{counted}; {verb} {clock_words(context.calendar.local(end))}"
+    day = Day(context.calendar.today(end), context.now >= end, not reported, end)
+    return TriggerDue.on_day(trigger, day, about.window.timed(end, limit), sentence).counting(used, limit, "hours")
+
+
+def _no_drink_yet(trigger: HoursSinceFirstDrink, first: datetime | None, about: Evaluated) -> TriggerDue:
+    sentence, calendar = "no drink since it was last done", about.context.calendar
+    if first is None:
+        return TriggerDue.never(trigger, sentence)
+    ends_on = calendar.today(first + timedelta(hours=trigger.limit))
+    return TriggerDue.on_day(trigger, Day(ends_on, estimated=True), Status.CLEAR, sentence)
 
 
 def _first_drink(done: datetime, context: EvaluationContext) -> tuple[datetime | None, bool]:
@@ -70,38 +75,21 @@ def _before_closing(first: datetime, end: datetime, context: EvaluationContext) 
     return moved if moved > first else end
 
 
-def _clock_words(end: datetime, context: EvaluationContext) -> str:
-    verb = "was due" if context.now > end else "due"
-    return f"{verb} {context.calendar.local(end):%a %-d %b %H:%M}"
-
-
-def _on(day: date, reached: bool = False) -> Passage:
-    return Passage(day, day, day, reached)
-
-
-def service_due(trigger: EndOfService, item: CareItem, last: LastDone, context: EvaluationContext) -> TriggerDue:
+def service_due(trigger: EndOfService, about: Evaluated) -> TriggerDue:
     """The first end of service (or heavy midday) after the last time with something drawn before it."""
-    at = context.moment_of(last)
-    if at is None:
-        return unknown(trigger, NOT_KNOWN)
-    moment = _next_service_end(trigger, at, context)
-    if moment is None:
-        return TriggerDue(trigger, None, None, "", True, NEVER, Status.CLEAR, "nothing drawn since")
-    calendar = context.calendar
-    day = calendar.today(moment)
-    next_open = calendar.opening(calendar.open_day_from(day + timedelta(days=1)))
-    if context.now >= next_open:
-        status = Status.OVERDUE
-    elif context.now >= moment - SERVICE_LEAD:
-        status = Status.DUE
-    else:
-        status = Status.SOON if day == context.today else Status.CLEAR
-    clock = f"{calendar.local(moment):%a %-d %b %H:%M}"
+    context, calendar = about.context, about.context.calendar
+    if about.since is None:
+        return TriggerDue.unknown(trigger, NO_START)
+    end = _next_service_end(trigger, about.since, context)
+    if end is None:
+        return TriggerDue.never(trigger, "nothing drawn since")
+    when = clock_words(calendar.local(end))
     if trigger.each_use:
-        said = f"after each use, at the latest {clock}"
+        sentence = f"after each use, at the latest {when}"
     else:
-        said = f"at the end of service, {clock}" if moment == calendar.closing(day) else f"at midday, {clock}"
-    return TriggerDue(trigger, None, None, "", True, _on(day, context.now >= moment), status, said, moment)
+        sentence = f"at {'the end of service' if end == calendar.closing(calendar.today(end)) else 'midday'}, {when}"
+    day = Day(calendar.today(end), context.now >= end, estimated=True, at=end)
+    return TriggerDue.on_day(trigger, day, about.window.at_service_end(end), sentence)
 
 
 def _next_service_end(trigger: EndOfService, done: datetime, context: EvaluationContext) -> datetime | None:
@@ -109,17 +97,18 @@ def _next_service_end(trigger: EndOfService, done: datetime, context: Evaluation
     if meter is None:
         return None
     day = calendar.today(done)
-    for _ in range(400):
+    for _ in range(LONGEST_SEARCH_DAYS):
         if calendar.is_open(day):
-            for moment in _service_ends(trigger, day, context):
-                drawn = not meter.usage.known or meter.between(done, moment) >= 0.5
-                if moment - done > COUNTS_FOR_THE_DAY and drawn:
-                    return moment
+            for end in _service_ends(trigger, day, context):
+                drawn = not meter.usage.known or meter.between(done, end) >= LEAST_DRAWN
+                if end - done > COUNTS_FOR_THE_DAY and drawn:
+                    return end
         day += timedelta(days=1)
     return None
 
 
 def _service_ends(trigger: EndOfService, day: date, context: EvaluationContext) -> list[datetime]:
+    """The end of service of a date, and the middle of a heavy one before it."""
     calendar, meter = context.calendar, context.meters[trigger.counter]
     ends = [calendar.closing(day)]
     expected = meter.usage.rates[day.weekday()] * meter.per_count
@@ -129,83 +118,82 @@ def _service_ends(trigger: EndOfService, day: date, context: EvaluationContext) 
     return ends
 
 
-def event_due(trigger: AfterEvent, item: CareItem, last: LastDone | None, context: EvaluationContext) -> TriggerDue:
+def event_due(trigger: AfterEvent, about: Evaluated) -> TriggerDue:
     """After an absence, after a refill of the tank, or after another item was done."""
     if trigger.event == REFILL:
-        return _refill_due(trigger, item, last, context)
-    since = context.moment_of(last) if last else None
-    if trigger.event == "absence":
-        returns = [
-            context.calendar.opening(context.calendar.open_day_from(absence.last + timedelta(days=1)))
-            for absence in context.absences
-        ]
-        happened = max((moment for moment in returns if moment <= context.now), default=None)
-        what = "the absence"
-    else:
-        other = context.done.get(trigger.event)
-        happened = context.moment_of(other) if other else None
-        what = f"the last {trigger.event.replace('-', ' ')}"
-    if happened is None or (since is not None and since >= happened):
-        return TriggerDue(
-            trigger, None, None, "", False, NEVER, Status.CLEAR, f"after {what.removeprefix('the last ')}"
-        )
+        return _refill_due(trigger, about)
+    context = about.context
+    happened = _last_return(context) if trigger.event == ABSENCE else _last_done(trigger.event, context)
+    what = "the absence" if trigger.event == ABSENCE else f"the last {trigger.event.replace('-', ' ')}"
+    if happened is None or (about.since is not None and about.since >= happened):
+        return TriggerDue.never(trigger, f"after {what.removeprefix('the last ')}")
     day = context.calendar.today(happened)
-    said = f"after {what}, {day:%a %-d %b}"
-    return TriggerDue(trigger, None, None, "", False, _on(day, True), status_by_date(day, item, context), said)
+    return _since_then(trigger, day, about, f"after {what}, {day_words(day)}")
 
 
-def _refill_due(trigger: AfterEvent, item: CareItem, last: LastDone | None, context: EvaluationContext) -> TriggerDue:
+def _last_return(context: EvaluationContext) -> datetime | None:
+    """When somebody was back from the latest absence that is over."""
+    calendar = context.calendar
+    returns = (
+        calendar.opening(calendar.open_day_from(absence.last + timedelta(days=1))) for absence in context.absences
+    )
+    return max((moment for moment in returns if moment <= context.now), default=None)
+
+
+def _last_done(key: str, context: EvaluationContext) -> datetime | None:
+    other = context.done.get(key)
+    return context.moment_of(other) if other else None
+
+
+def _since_then(trigger: Trigger, day: date, about: Evaluated, sentence: str) -> TriggerDue:
+    """Due since a date that has come."""
+    return TriggerDue.on_day(trigger, Day(day, reached=True), about.window.dated(day), sentence)
+
+
+def _refill_due(trigger: AfterEvent, about: Evaluated) -> TriggerDue:
     """After the tank was filled again: seen, or else when so many litres as it holds are used up."""
-    since = context.moment_of(last) if last else None
-    meter = context.meters.get("litres")
-    if last is None or since is None:
-        return unknown(trigger, NOT_KNOWN, "L")
-    seen = context.seen_since(REFILL, since)
+    context = about.context
+    if about.since is None:
+        return TriggerDue.unknown(trigger, NO_START, "L")
+    seen = context.seen_since(REFILL, about.since)
     if seen is not None:
-        day = context.calendar.today(seen)
-        said = f"the tank was filled {context.calendar.local(seen):%a %-d %b %H:%M}"
-        return TriggerDue(trigger, None, None, "", False, _on(day, True), status_by_date(day, item, context), said)
+        wall = context.calendar.local(seen)
+        return _since_then(trigger, wall.date(), about, f"the tank was filled {clock_words(wall)}")
+    meter = context.meters.get("litres")
     if meter is None or not context.tank_l:
-        return unknown(trigger, "What the tank holds is not known.", "L")
-    return against(trigger, context.tank_l, meter, item, last, context, " to the next refill")
+        return TriggerDue.unknown(trigger, "What the tank holds is not known.", "L")
+    return against(trigger, Limit(context.tank_l, meter, " to the next refill"), about)
 
 
-def leaving_due(
-    trigger: BeforeAbsence, item: CareItem, last: LastDone | None, context: EvaluationContext
-) -> TriggerDue:
+def leaving_due(trigger: BeforeAbsence, about: Evaluated) -> TriggerDue:
     """On the last open day before a long absence."""
-    ahead = [a for a in context.absences if a.first > context.today and a.days >= trigger.min_days]
-    absence = min(ahead, key=lambda absence: absence.first, default=None)
+    context = about.context
+    ahead = [absence for absence in context.absences if absence.first > context.today]
+    absence = min((a for a in ahead if a.days >= trigger.min_days), key=lambda a: a.first, default=None)
     if absence is None:
-        said = f"before an absence of {trigger.min_days} days or more"
-        return TriggerDue(trigger, None, None, "", False, NEVER, Status.CLEAR, said)
+        return TriggerDue.never(trigger, f"before an absence of {trigger.min_days} days or more")
     day = context.calendar.open_day_from(absence.first - timedelta(days=1), -1)
-    since = context.moment_of(last) if last else None
-    settled = since is not None and context.calendar.today(since) >= day
-    said = f"before the absence from {absence.first:%a %-d %b} on"
-    status = Status.CLEAR if settled else status_by_date(max(day, context.today), item, context)
-    passage = NEVER if settled else _on(day, context.today >= day)
-    return TriggerDue(trigger, None, None, "", False, passage, status, said)
+    sentence = f"before the absence from {day_words(absence.first)} on"
+    if about.done_on is not None and about.done_on >= day:
+        return TriggerDue.never(trigger, sentence)
+    status = about.window.dated(max(day, context.today))
+    return TriggerDue.on_day(trigger, Day(day, context.today >= day), status, sentence)
 
 
-def prompt_due(trigger: Prompted, item: CareItem, last: LastDone | None, context: EvaluationContext) -> TriggerDue:
+def prompt_due(trigger: Prompted, about: Evaluated) -> TriggerDue:
     """The machine itself asks for it; that is always obeyed."""
-    lit = context.prompts.get(item.key)
-    since = context.moment_of(last) if last else None
-    if lit is None or (since is not None and since >= lit):
-        return TriggerDue(trigger, None, None, "", False, NEVER, Status.CLEAR, "when the machine asks for it")
-    day = context.calendar.today(lit)
-    said = f"the machine asks for it since {context.calendar.local(lit):%a %-d %b %H:%M}"
-    return TriggerDue(trigger, None, None, "", False, _on(day, True), status_by_date(day, item, context), said)
+    context = about.context
+    lit = context.prompts.get(about.item.key)
+    if lit is None or (about.since is not None and about.since >= lit):
+        return TriggerDue.never(trigger, "when the machine asks for it")
+    wall = context.calendar.local(lit)
+    return _since_then(trigger, wall.date(), about, f"the machine asks for it since {clock_words(wall)}")
 
 
-def all_of(trigger: Trigger, parts: tuple[TriggerDue, ...]) -> TriggerDue:
+def all_of(trigger: AllOf, parts: tuple[TriggerDue, ...]) -> TriggerDue:
     """Several triggers that must all be reached: the last one decides."""
     missing = next((part for part in parts if not part.known), None)
     if missing is not None:
-        return unknown(trigger, missing.sentence)
+        return TriggerDue.unknown(trigger, missing.sentence)
     latest = min(parts, key=lambda part: (part.status, -(part.passage.likely or date.max).toordinal()))
-    said = " and ".join(part.sentence for part in parts)
-    return TriggerDue(
-        trigger, latest.used, latest.limit, latest.unit, latest.estimated, latest.passage, latest.status, said
-    )
+    return latest.for_all(trigger, " and ".join(part.sentence for part in parts))

@@ -1,4 +1,4 @@
-"""Everything by which the triggers of one machine are judged at a moment."""
+"""Everything by which the triggers of one machine are evaluated at a moment."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from datetime import date, datetime
 from functools import cached_property
 
 from lamplight.core.care.item import CareItem, LastDone
-from lamplight.core.care.status import Status
+from lamplight.core.care.status import Window
 from lamplight.core.site.absence import Absence
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.cumulative import CumulativeCount
@@ -27,7 +27,7 @@ class EventSeen:
 
 @dataclass(frozen=True)
 class EvaluationContext:
-    """What the triggers of one machine are judged by.
+    """What the triggers of one machine are evaluated by.
 
     Attributes:
         meters: by counter: ``drinks`` always, ``milk`` and ``litres`` where the kind has them.
@@ -58,7 +58,8 @@ class EvaluationContext:
 
     def seen_since(self, what: str, moment: datetime) -> datetime | None:
         """When something was first seen to happen at or after a moment, up to now; None where it was not."""
-        return min((e.at for e in self.events if e.what == what and moment <= e.at <= self.now), default=None)
+        moments = (event.at for event in self.events if event.what == what and moment <= event.at <= self.now)
+        return min(moments, default=None)
 
     @property
     def cumulative(self) -> CumulativeCount:
@@ -81,22 +82,37 @@ class EvaluationContext:
             return last.at
         return self.cumulative.moment_at(last.position)
 
-    def soon_or_clear(self, likely: date | None, item: CareItem) -> Status:
-        """Soon when a date lies within the item's window of open days."""
-        if likely is None:
-            return Status.CLEAR
-        if (likely - self.today).days > 60 + item.soon_open_days:
-            return Status.CLEAR
-        return (
-            Status.SOON if self.calendar.open_days_between(self.today, likely) <= item.soon_open_days else Status.CLEAR
-        )
 
+@dataclass(frozen=True)
+class Evaluated:
+    """One item in its context: what every rule is asked about.
 
-def open_days_in_words(context: EvaluationContext, day: date) -> str:
-    """How far ahead a date lies, in open days: ``likely today``, ``about 3 open days``."""
-    if day <= context.today:
-        return "likely today"
-    ahead = context.calendar.open_days_between(context.today, day)
-    if ahead == 0:
-        return "likely today"
-    return f"about {ahead} open day{'s' if ahead > 1 else ''}"
+    Attributes:
+        item: whose rule it is.
+        last: when it was last done; None where nobody knows.
+        context: drinks, litres, calendar and the present.
+    """
+
+    item: CareItem
+    last: LastDone | None
+    context: EvaluationContext
+
+    @cached_property
+    def since(self) -> datetime | None:
+        """When it was last done; None where that is not known."""
+        return self.context.moment_of(self.last) if self.last else None
+
+    @cached_property
+    def done_on(self) -> date | None:
+        """The date on which it was last done; None where that is not known."""
+        return self.context.calendar.today(self.since) if self.since else None
+
+    @property
+    def dated(self) -> bool:
+        """Whether its last time is known as a moment, and not worked out from a count."""
+        return self.last is not None and self.last.at is not None
+
+    @cached_property
+    def window(self) -> Window:
+        """How far ahead it is announced, and from when on it is late."""
+        return Window(self.context.calendar, self.context.now, self.item.soon_open_days)

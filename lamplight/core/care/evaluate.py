@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from datetime import date
+from typing import Any
 
 from lamplight.core.care import by_calendar, by_count, by_event
-from lamplight.core.care.context import EvaluationContext
+from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import (
@@ -30,7 +31,8 @@ from lamplight.core.care.triggers import (
 )
 from lamplight.core.errors import InvalidInput
 
-Rule = Callable[..., TriggerDue]
+# Each rule takes its own kind of trigger; the table pairs them.
+Rule = Callable[[Any, Evaluated], TriggerDue]
 RULES: dict[type, Rule] = {
     CountSince: by_count.count_due,
     FilterSpent: by_count.filter_due,
@@ -49,45 +51,43 @@ RULES: dict[type, Rule] = {
 NOBODY_KNOWS = "Nobody knows when it was last done. Do it now, or say when it was."
 
 
-def evaluate_trigger(trigger: Trigger, item: CareItem, last: LastDone | None, context: EvaluationContext) -> TriggerDue:
+def evaluate_trigger(trigger: Trigger, about: Evaluated) -> TriggerDue:
     """Where one trigger stands.
 
     Args:
         trigger: any kind of rule.
-        item: whose rule it is.
-        last: when the item was last done; None only for rules that need no start.
-        context: drinks, litres, calendar and the present.
+        about: the item, when it was last done, and the context.
 
     Raises:
         InvalidInput: for a kind of trigger that has no rule.
     """
     if isinstance(trigger, AllOf):
-        return by_event.all_of(trigger, tuple(evaluate_trigger(part, item, last, context) for part in trigger.parts))
+        return by_event.all_of(trigger, tuple(evaluate_trigger(part, about) for part in trigger.parts))
     if type(trigger) not in RULES:
         raise InvalidInput(f"No rule for the trigger {type(trigger).__name__}.")
-    if last is None and not isinstance(trigger, NEED_NO_START):
-        return by_count.unknown(trigger, NOBODY_KNOWS)
-    return RULES[type(trigger)](trigger, item, last, context)
+    if about.last is None and not isinstance(trigger, NEED_NO_START):
+        return TriggerDue.unknown(trigger, NOBODY_KNOWS)
+    return RULES[type(trigger)](trigger, about)
 
 
 def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationContext) -> Due:
-    """Where an item stands at ``outlook.now``.
+    """Where an item stands at ``context.now``.
 
     Args:
         item: its triggers and window.
         last: when it was last done; None where nobody knows.
         context: drinks, usage, calendar and the present.
     """
-    states = tuple(evaluate_trigger(trigger, item, last, context) for trigger in item.triggers)
+    about = Evaluated(item, last, context)
+    states = tuple(evaluate_trigger(trigger, about) for trigger in item.triggers)
     known = [state for state in states if state.known]
     pressing = any(state.status >= Status.DUE for state in known)
-    waiting = not known or (last is None and len(known) < len(states) and not pressing)
-    if waiting:
-        said = (NOBODY_KNOWS,) if last is None else tuple(state.sentence for state in states)
-        return Due(item, Status.UNKNOWN, None, states if last else (), last, said)
+    if not known or (last is None and len(known) < len(states) and not pressing):
+        reasons = (NOBODY_KNOWS,) if last is None else tuple(state.sentence for state in states)
+        return Due(item, Status.UNKNOWN, None, states if last else (), last, reasons)
     first = min(known, key=_comes_first)
     status = max(state.status for state in known)
-    others = [state.sentence for state in sorted(states, key=lambda s: not s.known) if state is not first]
+    others = [state.sentence for state in sorted(states, key=lambda state: not state.known) if state is not first]
     stop = (item.when_overdue,) if item.when_overdue and status is Status.OVERDUE else ()
     return Due(item, status, first, states, last, (first.sentence, *stop, *others))
 
@@ -106,6 +106,8 @@ def evaluate_all(
 
 def _covered(due: Due, dues: Sequence[Due]) -> Due:
     """An item that another replaces today, unless the machine itself asks for it."""
-    asked = any(isinstance(s.trigger, Prompted) and s.status >= Status.DUE for s in due.triggers)
-    other = next((o for o in dues if due.item.key in o.item.replaces and o.status >= Status.DUE), None)
-    return due if asked or other is None else replace(due, covered_by=other.item.title)
+    if due.prompted:
+        return due
+    replacing = (other for other in dues if due.item.key in other.item.replaces and other.status >= Status.DUE)
+    other = next(replacing, None)
+    return due if other is None else replace(due, covered_by=other.item.key)

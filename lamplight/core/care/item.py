@@ -2,13 +2,27 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime
+from enum import StrEnum
+from typing import Self
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.care.status import SOON_OPEN_DAYS, Status
-from lamplight.core.care.triggers import Trigger
-from lamplight.core.usage.passage import Passage
+from lamplight.core.care.triggers import Prompted, Trigger
+from lamplight.core.usage.passage import NEVER, Passage
+
+# What takes no longer is ticked; what takes longer is led through. Common practice, no source.
+QUICK_MINUTES = 4
+
+
+class ItemRole(StrEnum):
+    """What an item is, where a rule has to know it whatever its key is called."""
+
+    NONE = ""
+    DESCALE = "descale"
+    FILTER = "filter"
+    DRAWER = "drawer"
 
 
 @dataclass(frozen=True)
@@ -32,6 +46,7 @@ class CareItem:
         when_overdue: what is said when it is late, such as that no milk drinks may be drawn.
         opening: items with the same word share one opening of the machine.
         water_ml: water that it takes through the machine each time, 0 or more.
+        role: what it is, where a rule has to know that.
     """
 
     key: str
@@ -50,6 +65,12 @@ class CareItem:
     when_overdue: str = ""
     opening: str = ""
     water_ml: int = 0
+    role: ItemRole = ItemRole.NONE
+
+    @property
+    def quick(self) -> bool:
+        """Whether it is simply ticked, rather than led through."""
+        return self.minutes <= QUICK_MINUTES
 
 
 @dataclass(frozen=True)
@@ -64,6 +85,23 @@ class LastDone:
 
     at: datetime | None = None
     position: float | None = None
+
+
+@dataclass(frozen=True)
+class Day:
+    """A date on which something falls due.
+
+    Attributes:
+        date: which.
+        reached: whether it has come.
+        estimated: whether it rests on usage.
+        at: the moment, where it is known to the hour.
+    """
+
+    date: date
+    reached: bool = False
+    estimated: bool = False
+    at: datetime | None = None
 
 
 @dataclass(frozen=True)
@@ -92,6 +130,30 @@ class TriggerDue:
     sentence: str
     due_at: datetime | None = None
 
+    @classmethod
+    def unknown(cls, trigger: Trigger, sentence: str, unit: str = "") -> Self:
+        """A trigger that cannot be evaluated, and why."""
+        return cls(trigger, None, None, unit, True, NEVER, Status.UNKNOWN, sentence)
+
+    @classmethod
+    def never(cls, trigger: Trigger, sentence: str, used: float | None = None, unit: str = "") -> Self:
+        """A trigger that asks for nothing as things are, and why."""
+        return cls(trigger, used, None, unit, used is not None, NEVER, Status.CLEAR, sentence)
+
+    @classmethod
+    def on_day(cls, trigger: Trigger, day: Day, status: Status, sentence: str) -> Self:
+        """A trigger that falls on one date."""
+        passage = Passage(day.date, day.date, day.date, day.reached)
+        return cls(trigger, None, None, "", day.estimated, passage, status, sentence, day.at)
+
+    def for_all(self, trigger: Trigger, sentence: str) -> Self:
+        """The same as the answer of the rule of which it decides."""
+        return replace(self, trigger=trigger, sentence=sentence, due_at=None)
+
+    def counting(self, used: float, limit: float, unit: str) -> Self:
+        """The same with what is used of its limit."""
+        return replace(self, used=used, limit=limit, unit=unit)
+
     @property
     def left(self) -> float | None:
         """What is left in the trigger's unit; negative past the limit."""
@@ -119,7 +181,7 @@ class Due:
         triggers: all of them, in the item's order.
         last: when it was last done.
         reasons: sentences, the deciding one first.
-        covered_by: title of the item that takes its place today, or empty.
+        covered_by: key of the item that takes its place today, or empty.
     """
 
     item: CareItem
@@ -134,6 +196,11 @@ class Due:
     def likely(self) -> date | None:
         """The likely date, or None."""
         return self.first.passage.likely if self.first else None
+
+    @property
+    def prompted(self) -> bool:
+        """Whether the machine itself asks for it now."""
+        return any(isinstance(state.trigger, Prompted) and state.status >= Status.DUE for state in self.triggers)
 
     @property
     def pressing(self) -> bool:

@@ -13,6 +13,7 @@ from lamplight.core.errors import InvalidInput
 
 DESCALING_BASES = ("lamp", "litres", "scale", "calendar")
 FIRST_DRINK, REFILL = "first-drink", "refill"  # what happens at a machine by itself
+ABSENCE = "absence"
 COUNTERS = {"drinks": "drinks", "milk": "milk drinks", "litres": "L"}
 
 
@@ -105,6 +106,11 @@ class ByRate:
         if not self.steps or min(step.at_least_per_day for step in self.steps) > 0:
             raise InvalidInput("A table by drinks a day needs a step from 0 on.")
 
+    def days_at(self, per_day: float) -> int:
+        """The interval for so many drinks on an open day, 0 or more."""
+        reached = [step for step in self.steps if per_day >= step.at_least_per_day]
+        return max(reached or self.steps, key=lambda step: step.at_least_per_day).days
+
 
 @dataclass(frozen=True)
 class FixedWeekdays:
@@ -183,6 +189,10 @@ class LitresByHardness:
     def __post_init__(self) -> None:
         if not self.steps or self.steps[-1].up_to_dh is not None:
             raise InvalidInput("A table of litres by hardness ends with a step for any harder water.")
+
+    def litres_at(self, hardness_dh: float) -> float:
+        """The litres for a hardness in °dH."""
+        return next(step.litres for step in self.steps if step.up_to_dh is None or hardness_dh <= step.up_to_dh)
 
 
 @dataclass(frozen=True)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import timedelta
 
 from lamplight.core.assess import MachineStatus
-from lamplight.core.care.item import Due
+from lamplight.core.care.item import Due, ItemRole
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import Prompted
 from lamplight.core.diagnosis.evidence import Facts
@@ -65,7 +65,7 @@ def disagreements(seen: MachineStatus, facts: Facts, lamp_items: Collection[str]
     """
     found = []
     for due in seen.dues:
-        lit = any(isinstance(one.trigger, Prompted) and one.status >= Status.DUE for one in due.triggers)
+        lit = due.prompted
         share = _book_share(due)
         if lit and share is not None and share < CLEAR_SHARE and _book_clear(due):
             found.append(_lit_though_clear(due, share, facts))
@@ -102,7 +102,7 @@ def _lit_though_clear(due: Due, share: float, facts: Facts) -> Disagreement:
     if f"cut-short:{key}" in facts:
         reasons.append(Reason("The last programme was over sooner than it can be.", BEGIN, 4.0))
     reasons += _restarted(facts)
-    if "scale" in " ".join(one.trigger.key for one in due.triggers) or key == "descale":
+    if due.item.role is ItemRole.DESCALE:
         said = "The hardness set in the machine is higher than the water's, so it counts too fast."
         reasons.append(Reason(said, WATER, 2.0))
     said = "The machine's own interval is shorter than the book's limit. Set the limit to what you see."
@@ -114,7 +114,7 @@ def _lit_though_clear(due: Due, share: float, facts: Facts) -> Disagreement:
 
 def _dark_though_overdue(due: Due, facts: Facts) -> Disagreement:
     reasons = [Reason("It was done, and nobody wrote it down.", DONE_BEFORE, 3.0), *_restarted(facts)]
-    if due.item.key == "descale":
+    if due.item.role is ItemRole.DESCALE:
         said = "The hardness set in the machine is lower than the water's, so it counts too slowly."
         reasons.append(Reason(said, WATER, 2.5))
     said = "The machine's own interval is longer than the book's limit. Its manual says which holds."

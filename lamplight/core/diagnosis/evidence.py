@@ -25,14 +25,13 @@ from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
 from lamplight.core.assess import MachineStatus
-from lamplight.core.care.item import Due
+from lamplight.core.care.item import Due, ItemRole
 from lamplight.core.job.confirmations import GROUP_DRY, MACHINE_ON, REFILL_CONFIRMED
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.core.words import span_words
 
 GRIND_EVENTS = ("grind-coarser", "grind-finer")
-DRAWERS = ("grounds-drawer", "capsule-drawer")
 Facts = dict[str, tuple[float, str]]
 
 
@@ -112,7 +111,7 @@ def _confirmation_facts(confirmations: Sequence[ConfirmationAt]) -> Facts:
 
 def _drawer_facts(seen: MachineStatus, kind: Kind) -> Facts:
     pucks = kind.capacities.drawer_pucks
-    due = next((due for key in DRAWERS if (due := seen.due(key)) is not None), None)
+    due = seen.due_of(ItemRole.DRAWER)
     at = seen.context.moment_of(due.last) if due and due.last else None
     if not pucks or at is None:
         return {}

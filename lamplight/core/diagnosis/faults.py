@@ -9,12 +9,9 @@ from datetime import date, timedelta
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.lamps.causes import Cause
 from lamplight.core.lamps.match import read_panel
-from lamplight.core.lamps.panel import Sort
 from lamplight.core.lamps.sightings import Sighting
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
-
-TROUBLE = (Sort.FAULT, Sort.MISSING)
 
 
 @dataclass(frozen=True)
@@ -46,7 +43,7 @@ class FaultWeeks:
 def circuit_of(kind: Kind, causes: Mapping[str, Cause], sighting: Sighting) -> Circuit | None:
     """The circuit in which a sighting is trouble: of its part, else of its likeliest cause; None where it is none."""
     best = next(iter(read_panel(kind.panel, sighting.signals)), None)
-    if best is None or best.pattern.sort not in TROUBLE:
+    if best is None or not best.pattern.sort.trouble:
         return None
     part = kind.part(best.pattern.part) if best.pattern.part else None
     if part is not None:

@@ -39,6 +39,16 @@ class Sort(StrEnum):
     FAULT = "fault"
     INFORMATION = "information"
 
+    @property
+    def trouble(self) -> bool:
+        """Whether something is wrong with the machine, so that it is counted as trouble."""
+        return self in (Sort.FAULT, Sort.MISSING)
+
+    @property
+    def interrupts(self) -> bool:
+        """Whether somebody has to see to it before drinks are drawn as usual: no mere care or information."""
+        return self not in (Sort.CARE, Sort.INFORMATION)
+
 
 @dataclass(frozen=True)
 class Lamp:
@@ -129,6 +139,11 @@ class Pattern:
     force: PromptForce = PromptForce.INFORMATION
     causes: tuple[str, ...] = ()
     part: str = ""
+
+    @property
+    def stops_drinks(self) -> bool:
+        """Whether no drink is drawn until somebody has seen to it."""
+        return self.force is PromptForce.BLOCKING or self.sort is Sort.FAULT
 
 
 @dataclass(frozen=True)

@@ -69,7 +69,8 @@ class MachineBook:
     @property
     def choices(self) -> OwnChoices:
         """What the keeper decided about its items."""
-        return OwnChoices(self.limits, self.switched_off, self.descaling_basis, self.water.filter_out)
+        months = self.water.cartridge.months if self.water.cartridge else None
+        return OwnChoices(self.limits, self.switched_off, self.descaling_basis, self.water.filter_out, months)
 
     @property
     def drinks(self) -> CounterBook:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from lamplight.core.anatomy.drink_mix import Mix
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
-from lamplight.core.care.item import CareItem
+from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.lamps.panel import Panel
 from lamplight.core.water.at_machine import HardnessLevel
@@ -83,6 +83,14 @@ class Kind:
     def item(self, key: str) -> CareItem | None:
         """The care item of that key, or None."""
         return next((item for item in self.items if item.key == key), None)
+
+    def cartridge_offered(self, fitted: Cartridge | None) -> Cartridge | None:
+        """What a new filter is likely like: the one that is fitted, else the one that the kind usually takes."""
+        return fitted or self.cartridge
+
+    def item_of(self, role: ItemRole) -> CareItem | None:
+        """The first care item of that role, or None."""
+        return next((item for item in self.items if item.role is role), None)
 
     def without(self, part_key: str) -> Kind:
         """The same kind without a part."""

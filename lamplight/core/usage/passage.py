@@ -8,7 +8,7 @@ Early, likely and late are the first dates on which that chance reaches 10, 50 a
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from functools import cached_property
 
@@ -44,6 +44,14 @@ class Passage:
     def never(self) -> bool:
         """Whether no chance of 50 % comes within the horizon."""
         return self.likely is None
+
+    def not_before(self, day: date) -> Passage:
+        """The same with no date before a day."""
+
+        def at_least(found: date | None) -> date | None:
+            return max(found, day) if found else None
+
+        return replace(self, early=at_least(self.early), likely=at_least(self.likely), late=at_least(self.late))
 
 
 NEVER = Passage(None, None, None)

@@ -7,6 +7,9 @@ from enum import StrEnum
 
 from lamplight.core.errors import InvalidInput
 
+# How long a cartridge may stay in at most: a default of common practice, no source.
+USUAL_MONTHS, MOST_MONTHS = 2, 120
+
 
 class Resin(StrEnum):
     """What a cartridge takes out."""
@@ -25,7 +28,7 @@ class Cartridge:
         residual_dh: what the resin leaves, 0 or more.
         resin: decarbonising cartridges are reckoned with carbonate hardness, softening ones with
             total hardness.
-        months: how long it may stay in at most, 1 or more.
+        months: how long it may stay in at most, 1 to 120.
 
     Raises:
         InvalidInput: when out of range.
@@ -35,15 +38,17 @@ class Cartridge:
     bypass: float = 0.0
     residual_dh: float = 0.0
     resin: Resin = Resin.DECARBONISING
-    months: int = 2
+    months: int = USUAL_MONTHS
 
     def __post_init__(self) -> None:
         if not self.capacity_dh_l > 0:
             raise InvalidInput("A cartridge's capacity lies above 0.")
         if not 0 <= self.bypass <= 1:
             raise InvalidInput("A bypass is a share between 0 and 1.")
-        if self.residual_dh < 0 or self.months < 1:
-            raise InvalidInput("What a cartridge leaves is 0 or more, and it stays for a month at least.")
+        if self.residual_dh < 0:
+            raise InvalidInput("What a cartridge leaves is 0 or more.")
+        if not 1 <= self.months <= MOST_MONTHS:
+            raise InvalidInput(f"A cartridge stays in for 1 to {MOST_MONTHS} months.")
 
 
 def blended(hardness_dh: float, bypass: float, residual_dh: float = 0.0) -> float:

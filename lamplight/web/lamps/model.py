@@ -26,7 +26,6 @@ from lamplight.core.diagnosis.faults import FaultWeeks, fault_weeks
 from lamplight.core.lamps.causes import Symptom
 from lamplight.core.lamps.match import PanelSignals, read_panel
 from lamplight.core.lamps.own_interval import LampExpected
-from lamplight.core.lamps.panel import Sort
 from lamplight.drawing.lamp_panel import lamp_panel, signals_in_words, state_words
 from lamplight.drawing.multiples import fault_bars
 from lamplight.store.sightings import tried_causes
@@ -74,9 +73,7 @@ def panel_lines(views: Sequence[MachineView]) -> list[PanelLine]:
         match = next(iter(read_panel(view.kind.panel, shown.signals)), None) if shown else None
         seen = shown.signals if shown else DARK
         meaning = match.pattern.title if match else "no rule knows this pattern" if shown else "dark"
-        pressing = bool(
-            match and (match.pattern.force.value == "no drinks until done" or match.pattern.sort == "fault")
-        )
+        pressing = bool(match and match.pattern.stops_drinks)
         lines.append(
             PanelLine(
                 view.row.id, view.row.name, lamp_panel(view.kind, seen, "lamp-panel small", small=True),
@@ -214,7 +211,7 @@ def trouble_shown(view: MachineView) -> str:
     """What a lit panel means where that is no mere care or information; empty otherwise."""
     shown = shown_now(view)
     best = next(iter(read_panel(view.kind.panel, shown.signals)), None) if shown else None
-    if best is None or best.pattern.sort in (Sort.CARE, Sort.INFORMATION):
+    if best is None or not best.pattern.sort.interrupts:
         return ""
     return best.pattern.title
 

@@ -10,11 +10,12 @@ from markupsafe import Markup
 
 from lamplight.actions.care import events_of
 from lamplight.actions.machine_views import MachineView
-from lamplight.core.care.item import Due, TriggerDue
+from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import COUNTERS, Prompted
 from lamplight.core.lamps.progress_bars import BarInterval, counted_by
 from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
+from lamplight.core.usage.passage import NEVER
 from lamplight.core.words import amount, grouped
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import double_ruler, lamp_marks, marks_of, scale
@@ -22,7 +23,7 @@ from lamplight.web.lamps.model import lit_lamps, message_shown, panel_words
 
 RULER_WEEKS, RULER_WIDTH = (1, 4, 12), 1200.0
 MOST_LABELS = 7
-MOST_BEGINS, QUICK_MINUTES = 2, 4
+MOST_BEGINS = 2
 
 
 @dataclass(frozen=True)
@@ -154,7 +155,7 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
         events=events_of(view.kind),
         cleaner_inside=view.cleaner_inside,
         begin=_to_begin(view),
-        quick=first if first and first.pressing and first.item.minutes <= QUICK_MINUTES else None,
+        quick=first if first and first.pressing and first.item.quick else None,
         panel=panel_words(view),
         unspoken=_unspoken(view),
         together=tuple(visit.sentence for visit in view.visits),
@@ -174,7 +175,7 @@ def _unspoken(view: MachineView) -> list[Due]:
 def _to_begin(view: MachineView) -> list[Due]:
     """The job that the page speaks of, and the long one that presses most beside it."""
     led = [due for due in view.status.dues if due.item.procedure and not due.covered_by]
-    longer = [due for due in led[1:] if due.pressing and due.item.minutes > QUICK_MINUTES]
+    longer = [due for due in led[1:] if due.pressing and not due.item.quick]
     return (led[:1] + longer)[:MOST_BEGINS]
 
 
@@ -234,17 +235,17 @@ def _since(due: Due, view: MachineView) -> SinceModel:
         min(1.0, used / limit) if used is not None and limit else 0.0,
         due.reasons[0],
         tuple(due.reasons[1:]),
-        _when(due, state),
+        _when(due, view),
         due.item.key in view.status.context.prompts if prompts else None,
     )
 
 
-def _when(due: Due, state: TriggerDue | None) -> str:
+def _when(due: Due, view: MachineView) -> str:
     if due.covered_by:
-        return f"{due.covered_by} takes its place today"
-    if state is None or state.passage.likely is None:
+        return f"{view.status.title(due.covered_by)} takes its place today"
+    passage = due.first.passage if due.first else NEVER
+    if passage.likely is None:
         return ""
-    passage = state.passage
     if passage.early and passage.late and passage.early < passage.late:
         return f"{passage.likely:%a %-d %b} ({passage.early:%-d %b} to {passage.late:%-d %b})"
     return f"{passage.likely:%a %-d %b}"
@@ -261,7 +262,7 @@ def _counters(view: MachineView, calendar: SiteCalendar) -> list[tuple[str, str,
             rows.append(("–", unit, "never read"))
             continue
         expected = view.status.expected(counter)
-        now = f" · about {grouped(expected)} now" if expected is not None else ""
+        now = f" · about {grouped(expected.value)} now" if expected else ""
         rows.append((grouped(last.value), unit, f"read {calendar.local(last.at):%a %-d %b, %H:%M}{now}"))
     return rows
 

@@ -299,7 +299,7 @@ def last_done(machine_id: int):  # noqa: ANN201
     view = _existing(machine_id)
     item = request.form.get("item", "")
     try:
-        counter = view.status.expected_reading
+        counter = view.status.expected_drinks
         answer = _last_done(request.form, item, counter)
         if answer is None:
             raise InvalidInput("Say when it was last done: a date, or what the counter showed.")

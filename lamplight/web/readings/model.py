@@ -62,7 +62,7 @@ def sheet_rows(
                 key, view.row.id, counter, COUNTERS[counter], view.row.name, silhouette(view.kind),
                 grouped(last.value) if last else "never read",
                 f"{calendar.local(last.at):%a %-d %b, %H:%M}" if last else "",
-                _expected(view, counter, moment),
+                _expected(view, counter),
                 form.get(f"value-{key}", ""), form.get(f"answer-{key}", ""), form.get(f"before-{key}", ""),
                 errors.get(key, ""), "", doubts.get((view.row.id, counter), ()),
             )
@@ -70,14 +70,12 @@ def sheet_rows(
     return rows
 
 
-def _expected(view: MachineView, counter: str, moment: datetime) -> str:
+def _expected(view: MachineView, counter: str) -> str:
     """The middle of what a counter should show, and how far it may be off (8 in 10)."""
-    seen, meter = view.status, view.status.context.meters.get(counter)
-    expected = seen.expected(counter)
-    if expected is None or meter is None or not meter.usage.known or meter.last is None:
+    expected = view.status.expected(counter)
+    if expected is None or expected.margin is None:
         return "–"
-    spread = 1.2816 * meter.usage.variance(seen.context.calendar, meter.last, moment) ** 0.5
-    return f"{grouped(expected)} ± {grouped(spread)}" if round(spread) else grouped(expected)
+    return grouped(expected.value) + (f" ± {grouped(expected.margin)}" if round(expected.margin) else "")
 
 
 def said_about(view: MachineView, counter: str, value: int, at: datetime, calendar: SiteCalendar) -> str:

@@ -28,7 +28,6 @@ from lamplight.store.runs import RunRow
 
 LEAST_WAIT_S = 120
 MOST_OFFERED = 2
-QUICK_MINUTES = 4
 
 
 @dataclass(frozen=True)
@@ -117,7 +116,7 @@ def run_model(
     done = total if state.outcome is Outcome.FINISHED else state.index
     skipped = [n for n in range(done) if n not in state.visited and state.index > n]
     plan = state.procedure.containers(vessels_of(view.kind, state.procedure, state.context.vessels))
-    expected = view.status.expected_reading
+    expected = view.status.expected_drinks
     products = state.context.products
     titles = {product.key: product for product in products.values()}
     return RunModel(
@@ -226,7 +225,7 @@ def _meanwhile(view: MachineView, others: Sequence[MachineView], clock: Timer | 
         if other.run is not None and not here:
             continue
         for due in other.status.dues:
-            quick = due.item.minutes <= QUICK_MINUTES
+            quick = due.item.quick
             if due.pressing and possible_while_waiting(due.item, clock.left_s, here) and (quick or not here):
                 found.append(
                     Meanwhile(other.row.id, other.row.name, due.item.key, due.item.title, due.item.minutes, quick, here)

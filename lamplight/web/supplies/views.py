@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterator
 
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.machine_views import machine_views
-from lamplight.actions.stock import FORMS, ProductFields, move_stock, products, roles, save_product, stock_held
+from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.actions.stock import FORMS, ProductFields, move_stock, products, roles, save_product, serving, stock_held
+from lamplight.core.care.item import Due
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.chemistry import Chemistry, Product
-from lamplight.core.stock.stock import Holding, Move
+from lamplight.core.job.chemistry import Chemistry
+from lamplight.core.stock.demand import StockLine, demand
+from lamplight.core.stock.stock import Move
 from lamplight.core.words import units_in_words
 from lamplight.web import forms
 from lamplight.web.clock import now
@@ -20,58 +22,20 @@ from lamplight.web.rendering import page as render
 blueprint = Blueprint("supplies", __name__, url_prefix="/supplies", template_folder="templates")
 
 
-@dataclass(frozen=True)
-class Line:
-    """A product on the shelf.
-
-    Attributes:
-        needed: units that the jobs which are due or soon due take.
-        uses: for how many doses it lasts; None where nobody counted.
-    """
-
-    product: Product
-    held: Holding | None
-    needed: float
-    uses: int | None
-
-    @property
-    def short(self) -> bool:
-        """Whether there is less than is needed."""
-        return self.held is not None and self.held.amount is not None and self.held.amount < self.needed
-
-    @property
-    def left(self) -> str:
-        """What there is, in words."""
-        if self.held is None or self.held.amount is None:
-            return "not counted"
-        return units_in_words(self.held.amount, self.product.unit)
-
-
-def _lines() -> dict[str, list[Line]]:
+def _lines() -> dict[str, list[StockLine]]:
     """Products by the words of their role."""
-    held, needed = stock_held(), _needed()
-    found: dict[str, list[Line]] = {}
+    held, wanted = stock_held(), demand((due, view.needs(due)) for view, due in _jobs())
+    found: dict[str, list[StockLine]] = {}
     for role in roles().values():
-        for product in sorted(products().values(), key=lambda one: one.title.lower()):
-            if product.role == role.key:
-                own = held.get(product.key)
-                known = own is not None and own.amount is not None
-                uses = int(own.amount / product.dose) if own and known and own.amount is not None else None
-                line = Line(product, own, needed.get(product.key, 0.0), uses)
-                found.setdefault(role.title, []).append(line)
+        for product in serving(role.key):
+            line = StockLine(product, held.get(product.key), wanted.get(product.key, 0.0))
+            found.setdefault(role.title, []).append(line)
     return found
 
 
-def _needed() -> dict[str, float]:
-    """Units of each product that the jobs which are due or soon due take together."""
-    wanted: dict[str, float] = {}
-    for view in machine_views(site(), now()):
-        for due in view.status.dues:
-            if due.status.word in ("soon", "due", "overdue") and not due.covered_by:
-                for line in view.needs(due):
-                    if line.product:
-                        wanted[line.product] = wanted.get(line.product, 0.0) + line.units
-    return wanted
+def _jobs() -> Iterator[tuple[MachineView, Due]]:
+    """Every item of every machine."""
+    return ((view, due) for view in machine_views(site(), now()) for due in view.status.dues)
 
 
 def _show(code: int = 200, errors: dict[str, str] | None = None, form=None):  # noqa: ANN001, ANN202

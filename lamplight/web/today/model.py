@@ -23,8 +23,6 @@ FEW = 6
 # Few machines share the width of a common screen; their names need a little room beside them.
 EDGE_PX, STAND_MARGIN_PX = 1270, 46
 MOST_SOON = 14
-# What takes no longer is ticked; what takes longer is led through.
-QUICK_MINUTES = 4
 MOST_DRAWN = 200
 
 
@@ -65,7 +63,7 @@ class Task:
     @property
     def guided(self) -> bool:
         """Whether a procedure leads through it, rather than a tick; the small ones can be shown all the same."""
-        return self.shown and self.due.item.minutes > QUICK_MINUTES
+        return self.shown and not self.due.item.quick
 
     @property
     def shown(self) -> bool:

@@ -7,10 +7,10 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from lamplight.actions.machine_views import MachineView
-from lamplight.actions.water import FILTER_ITEM
-from lamplight.core.care.item import Due
+from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.errors import MissingReading
 from lamplight.core.water.at_machine import level_to_set
+from lamplight.core.water.cartridge import USUAL_MONTHS, Cartridge
 from lamplight.core.water.hardness import UNITS, WaterTest, convert_hardness, german_band, usgs_band
 from lamplight.store.waters import InstallationRow, WaterTestRow
 
@@ -40,8 +40,10 @@ class MachineWater:
     filter_due: Due | None
     descale_due: Due | None
     installed_at: datetime | None
-    takes_filter: bool
+    filter_item: CareItem | None
     filter_out: bool
+    offered: Cartridge | None
+    usual_months: int = USUAL_MONTHS
 
 
 def in_every_unit(dh: float) -> list[tuple[str, str]]:
@@ -74,9 +76,10 @@ def machine_waters(views: Sequence[MachineView], fitted: dict[int, list[Installa
         lines.append(
             MachineWater(
                 view, water.test.scaling if water.test else None, water.scaling_after, water.total_after,
-                _level(view), view.status.due(FILTER_ITEM), view.status.due("descale"),
+                _level(view), view.status.due_of(ItemRole.FILTER), view.status.due_of(ItemRole.DESCALE),
                 installations[-1].at if installations and water.cartridge else None,
-                view.kind.item(FILTER_ITEM) is not None, water.filter_out,
+                view.kind.item_of(ItemRole.FILTER), water.filter_out,
+                view.kind.cartridge_offered(water.cartridge),
             )
         )  # fmt: skip
     return lines

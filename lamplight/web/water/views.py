@@ -9,7 +9,7 @@ from flask import Blueprint, abort, flash, request
 from lamplight.actions.machine_views import machine_view, machine_views
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.errors import InvalidInput
-from lamplight.core.water.cartridge import Cartridge, Resin
+from lamplight.core.water.cartridge import USUAL_MONTHS, Cartridge, Resin
 from lamplight.core.water.hardness import UNITS
 from lamplight.store.waters import MAINS, installations, water_tests
 from lamplight.web import forms
@@ -74,7 +74,7 @@ def _typed_cartridge(form) -> Cartridge | None:  # noqa: ANN001
     if capacity is None:
         raise InvalidInput("Say what the cartridge holds, in °dH·L: its litres at 10 °dH times ten.")
     bypass = forms.optional_rate(form.get("bypass", ""), "The bypass") or 0.0
-    months = forms.count(form.get("months", "") or "2", "Months")
+    months = forms.count(form.get("months", "") or str(USUAL_MONTHS), "Months")
     resin = Resin(form["resin"]) if form.get("resin") in set(Resin) else Resin.DECARBONISING
     return Cartridge(capacity, bypass / 100, 0.0, resin, months)
 

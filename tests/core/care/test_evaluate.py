@@ -234,7 +234,7 @@ class Weekdays(unittest.TestCase):
         wash = item(EndOfService(), Prompted(), key="wash")
         known = book(28, 40, {"acid": MONDAY - timedelta(days=3), "wash": MONDAY}, end=MONDAY)
         dues = judged(known, acid, wash, now=tuesday)
-        self.assertEqual(dues["wash"].covered_by, "Acid")
+        self.assertEqual(dues["wash"].covered_by, "acid")
         self.assertFalse(dues["wash"].pressing)
         asked = replace(known, prompts=(PromptSeen("wash", tuesday - timedelta(hours=1)),))
         self.assertEqual(judged(asked, acid, wash, now=tuesday)["wash"].covered_by, "")
