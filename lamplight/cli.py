@@ -105,13 +105,14 @@ def _serve(folder: Path, host: str, port: int, clock: Clock) -> None:
 def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> None:
     """Add a keeper who may sign in, or give one a new passphrase."""
     from lamplight.actions.entries import Actor
+    from lamplight.actions.opening import open_book
     from lamplight.actions.sign_in import set_passphrase
     from lamplight.actions.sites import save_keeper
-    from lamplight.store.database import database, open_database
+    from lamplight.store.database import database
     from lamplight.store.sites import keepers
     from lamplight.web.clock import clock_from_environment
 
-    open_database(_folder(data))
+    open_book(_folder(data))
     actor = Actor(clock_from_environment().now())
     with database.connection_context(), database.atomic():
         known = next((row for row in keepers() if row.name.lower() == name.strip().lower()), None)
@@ -130,11 +131,12 @@ def import_readings_command(data: Path | None, file: Path, order: str, yes: bool
     """Take readings in from a CSV file: all of it, or nothing."""
     from lamplight.actions.entries import Actor
     from lamplight.actions.exchange import ImportFacts, import_readings
-    from lamplight.store.database import database, open_database
+    from lamplight.actions.opening import open_book
+    from lamplight.store.database import database
     from lamplight.store.sites import the_site
     from lamplight.web.clock import clock_from_environment
 
-    open_database(_folder(data))
+    open_book(_folder(data))
     with database.connection_context():
         here = the_site()
         if here is None:
@@ -150,10 +152,11 @@ def import_readings_command(data: Path | None, file: Path, order: str, yes: bool
 def export(data: Path | None, file: TextIO) -> None:
     """Write all readings as CSV, to a file or to the screen."""
     from lamplight.actions.exchange import readings_as_csv
-    from lamplight.store.database import database, open_database
+    from lamplight.actions.opening import open_book
+    from lamplight.store.database import database
     from lamplight.store.sites import the_site
 
-    open_database(_folder(data))
+    open_book(_folder(data))
     with database.connection_context():
         here = the_site()
         file.write(readings_as_csv(here) if here else "machine,counter,time,value\r\n")
@@ -164,13 +167,14 @@ def export(data: Path | None, file: TextIO) -> None:
 @click.argument("target", type=click.Path(path_type=Path), required=False)
 def backup(data: Path | None, target: Path | None) -> None:
     """Copy the data file while Lamplight runs; answers where the copy is."""
-    from lamplight.store.database import BACKUP_FOLDER, back_up_to, backup_name, data_file, database, open_database
+    from lamplight.actions.opening import open_book
+    from lamplight.store.database import BACKUP_FOLDER, back_up_to, backup_name, data_file, database
     from lamplight.web.clock import clock_from_environment
 
     folder = _folder(data)
     if not data_file(folder).exists():
         raise Said(f"There is no data in {folder}.")
-    open_database(folder)
+    open_book(folder)
     if target is None or target.is_dir():
         target = (target or folder / BACKUP_FOLDER) / backup_name(clock_from_environment().now())
     with database.connection_context():
@@ -183,10 +187,11 @@ def backup(data: Path | None, target: Path | None) -> None:
 @click.argument("folder", type=click.Path(file_okay=False, path_type=Path))
 def restore(file: Path, folder: Path) -> None:
     """Put a backup into a new data folder."""
-    from lamplight.store.database import open_database, restore_into
+    from lamplight.actions.opening import open_book
+    from lamplight.store.database import restore_into
 
     restore_into(file, folder)
-    open_database(folder)
+    open_book(folder)
     click.echo(f"Restored. Start it with: lamplight serve --data {folder}")
 
 
@@ -194,13 +199,14 @@ def restore(file: Path, folder: Path) -> None:
 @DATA
 def check(data: Path | None) -> None:
     """Look whether the data file is sound; says what is not."""
+    from lamplight.actions.opening import open_book
     from lamplight.store.checking import problems_in
-    from lamplight.store.database import data_file, database, open_database
+    from lamplight.store.database import data_file, database
 
     folder = _folder(data)
     if not data_file(folder).exists():
         raise Said(f"There is no data in {folder}.")
-    open_database(folder)
+    open_book(folder)
     with database.connection_context():
         found = problems_in()
     for sentence in found:

@@ -5,15 +5,17 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
+from lamplight.actions.deeds import Place, renew_cartridge, this_place, write_deed
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.water import renew_cartridge
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursSinceFirstDrink, Prompted
 from lamplight.core.errors import InvalidInput
+from lamplight.core.lamps.sightings import asked_for
 from lamplight.core.machine.kind import Kind
+from lamplight.store.books import book
 from lamplight.store.database import database
-from lamplight.store.models import BarReading, CareDone, DeviceEvent, Entry, ItemSwitch, PartNote, Prompt, PromptGone
+from lamplight.store.models import BarReading, DeviceEvent, ItemSwitch, PanelSighting, PartNote
 from lamplight.store.sites import MachineRow
 
 PART_STATES = ("", "missing", "broken")
@@ -42,11 +44,12 @@ def mark_done(jobs: Sequence[tuple[MachineRow, str]], at: datetime, actor: Actor
     if at > actor.now:
         raise InvalidInput("The time it was done has not come yet.")
     with database.atomic():
-        for row, item_key in jobs:
-            item = item_of(row, item_key)
-            entry = write_entry("done", item.title, actor, row.id, at=at)
-            CareDone.create(entry=entry, machine=row.id, item=item_key, at=at)
-            renew_cartridge(entry.id, row.id, item, kind_of(row.kind), at)
+        entries = [(write_entry("done", item_of(row, key).title, actor, row.id, at=at), row, key) for row, key in jobs]
+        together = this_place()
+        for entry, row, key in entries:
+            where = Place(entry.id, row.id, kind_of(row.kind), together)
+            write_deed(where, item_of(row, key), at)
+            renew_cartridge(where, item_of(row, key), at)
     return len(jobs)
 
 
@@ -63,7 +66,12 @@ def note_prompt(row: MachineRow, item_key: str, at: datetime, actor: Actor) -> N
         raise InvalidInput("That time has not come yet.")
     with database.atomic():
         entry = write_entry("prompt", f"The machine asks for: {item.title}", actor, row.id, at=at)
-        Prompt.create(entry=entry, machine=row.id, item=item_key, at=at)
+        write_asking(entry.id, row.id, at, asks_for=item_key)
+
+
+def write_asking(entry_id: int, machine_id: int, at: datetime, asks_for: str = "", no_longer: str = "") -> None:
+    """Hang on an entry that the machine asks for an item, or no longer does."""
+    PanelSighting.create(entry=entry_id, machine=machine_id, at=at, lamps={}, asks_for=asks_for, no_longer=no_longer)
 
 
 def prompt_gone(row: MachineRow, item_key: str, actor: Actor) -> None:
@@ -74,17 +82,12 @@ def prompt_gone(row: MachineRow, item_key: str, actor: Actor) -> None:
     """
     item = item_of(row, item_key)
     with database.atomic():
-        gone = PromptGone.select(PromptGone.prompt).join(Entry).where(Entry.undone_at.is_null())
-        open_ones = list(
-            Prompt.select()
-            .join(Entry, on=Prompt.entry)
-            .where(Entry.undone_at.is_null(), Prompt.machine == row.id, Prompt.item == item_key, Prompt.id.not_in(gone))
-        )
-        if not open_ones:
+        known = book(row.id)
+        asked = asked_for(kind_of(row.kind).panel, known.sightings, known.deeds)
+        if not any(asking.item == item_key and asking.holds(actor.now) for asking in asked):
             raise InvalidInput(f"{row.name} does not ask for {item.title}.")
         entry = write_entry("prompt", f"No longer asked for: {item.title}", actor, row.id)
-        for prompt in open_ones:
-            PromptGone.create(entry=entry, prompt=prompt, at=actor.now)
+        write_asking(entry.id, row.id, actor.now, no_longer=item_key)
 
 
 def switch_item(row: MachineRow, item_key: str, off: bool, reason: str, actor: Actor) -> None:

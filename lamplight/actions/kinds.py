@@ -18,7 +18,6 @@ from lamplight.store.models import KindVersion
 from lamplight.store.texts import machines_of_kind, own_kind_text, own_kind_texts
 
 LONGEST_TEXT = 64_000
-MOST_BARE = 200
 
 
 @lru_cache(maxsize=64)
@@ -47,19 +46,14 @@ def kind_of(key: str) -> Kind:
     return _read(text)
 
 
-_BARE: dict[int, tuple[Kind, Kind]] = {}
+@lru_cache(maxsize=200)
+def _without_filter(kind: Kind) -> Kind:
+    return kind.without(FILTER_PART)
 
 
 def equipped_kind(kind: Kind, water: WaterAtMachine) -> Kind:
     """The kind of a machine as its keeper runs it: without the filter where none is fitted."""
-    if not water.filter_out:
-        return kind
-    # The whole kind is kept beside the answer, so that its identity stays its own.
-    if id(kind) not in _BARE:
-        if len(_BARE) > MOST_BARE:
-            _BARE.clear()
-        _BARE[id(kind)] = (kind, kind.without(FILTER_PART))
-    return _BARE[id(kind)][1]
+    return _without_filter(kind) if water.filter_out else kind
 
 
 def own_kind(key: str) -> str | None:

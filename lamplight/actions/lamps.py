@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import datetime, timedelta
+from datetime import datetime
 
 import yaml
 
@@ -12,30 +12,21 @@ from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import copied, kind_of, own_kind, read_kind
 from lamplight.actions.machine_views import MachineView
 from lamplight.actions.procedures import FREE
-from lamplight.core.care.item import Due
 from lamplight.core.diagnosis.disagreements import Disagreement, disagreements
-from lamplight.core.diagnosis.evidence import Circumstances, Facts, evidence_of
+from lamplight.core.diagnosis.grinding import DRINK_JUDGED, GRIND_EVENTS, grinding
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import traits_of
 from lamplight.core.job.steps import applies
 from lamplight.core.lamps.causes import Cause, Ranked, Symptom, ranked
 from lamplight.core.lamps.match import Match, PanelSignals, checked_signals, read_panel
 from lamplight.core.lamps.panel import PromptForce, Sort
-from lamplight.core.lamps.sightings import Sighting, sighting_at
 from lamplight.core.machine.kind import Kind
-from lamplight.core.run.state import RunState
 from lamplight.library import catalogue
 from lamplight.library.base import load_yaml
 from lamplight.store.database import database
 from lamplight.store.models import CauseTried, DeviceEvent, KindVersion, MachineVersion, PanelSighting
-from lamplight.store.runs import ended_runs
-from lamplight.store.sightings import confirmations_given, lamps_as_data, tried_causes
+from lamplight.store.sightings import lamps_as_data
 from lamplight.store.sites import MachineRow
-
-GRIND = {"coarser": "grind-coarser", "finer": "grind-finer"}
-DRINK_JUDGED = "grind-drink"
-DRINKS_TO_JUDGE = 2
-GRIND_FORGOTTEN = timedelta(hours=12)
 
 
 def known_causes(kind: Kind) -> dict[str, Cause]:
@@ -67,69 +58,11 @@ class Diagnosis:
     begins: Mapping[str, tuple[str, str]]
 
 
-@dataclass(frozen=True)
-class PanelReading:
-    """What a panel says now.
-
-    Attributes:
-        sighting: what was seen last; None where it is dark or nobody looked.
-        match: the pattern that fits best; None where no rule knows it.
-        others: patterns that fit as well.
-        diagnosis: of the best pattern.
-        settled_by: the item whose job put the lamp out by the book, or None.
-    """
-
-    sighting: Sighting | None
-    match: Match | None
-    others: tuple[Match, ...]
-    diagnosis: Diagnosis | None
-    settled_by: Due | None = None
-
-
-def facts_of(view: MachineView) -> Facts:
-    """What is known about a machine that speaks for or against a cause."""
-    runs: dict[str, RunState] = {}
-    for run in ended_runs(view.row.id):
-        runs.setdefault(run.item, run.state)
-    around = Circumstances(confirmations_given(view.row.id), runs, view.deferrals)
-    return evidence_of(view.status, view.kind, around)
-
-
-def shown_now(view: MachineView) -> Sighting | None:
-    """What the panel shows as far as anybody wrote down; what a finished job put out counts as out."""
-    sighting = sighting_at(view.status.book.sightings, view.status.context.now)
-    return None if sighting is None or _settled_by(view, sighting) else sighting
-
-
-def _settled_by(view: MachineView, sighting: Sighting) -> Due | None:
-    """The item that was done after the sighting that asked for it, where that is all it said."""
-    best = next(iter(read_panel(view.kind.panel, sighting.signals)), None)
-    due = view.status.due(best.pattern.asks_for) if best and best.pattern.asks_for else None
-    at = view.status.context.moment_of(due.last) if due and due.last else None
-    return due if at is not None and at >= sighting.at else None
-
-
-def reading_of(view: MachineView) -> PanelReading:
-    """What the panel says, with the causes in order."""
-    now = view.status.context.now
-    sighting = sighting_at(view.status.book.sightings, now)
-    if sighting is None:
-        return PanelReading(None, None, (), None)
-    settled = _settled_by(view, sighting)
-    if settled:
-        return PanelReading(None, None, (), None, settled)
-    matches = read_panel(view.kind.panel, sighting.signals)
-    if not matches:
-        return PanelReading(sighting, None, (), None)
-    best = matches[0]
-    return PanelReading(sighting, best, matches[1:], diagnose(view, best.pattern.title, best.pattern.causes))
-
-
 def diagnose(view: MachineView, about: str, cause_keys: tuple[str, ...]) -> Diagnosis:
     """Causes of a pattern or a complaint on one machine, the likeliest first."""
     known = known_causes(view.equipped)
     own = [known[key] for key in cause_keys if key in known]
-    order = ranked(own, facts_of(view), tried_causes(view.row.id), about, view.status.context.now)
+    order = ranked(own, view.facts, view.tried, about, view.status.context.now)
     begins = {}
     for one in order:
         due = view.status.due(one.cause.begin)
@@ -140,10 +73,16 @@ def diagnose(view: MachineView, about: str, cause_keys: tuple[str, ...]) -> Diag
     return Diagnosis(about, order, begins)
 
 
+def panel_diagnosis(view: MachineView) -> Diagnosis | None:
+    """The causes of what the panel shows; None where it is dark or no rule knows it."""
+    match = view.panel.match
+    return diagnose(view, match.pattern.title, match.pattern.causes) if match else None
+
+
 def disagreements_of(view: MachineView) -> tuple[Disagreement, ...]:
     """Where lamp and book say different things."""
     spoken_for = {pattern.asks_for for pattern in view.kind.panel.all_patterns if pattern.asks_for}
-    return disagreements(view.status, facts_of(view), spoken_for)
+    return disagreements(view.status, view.facts, spoken_for)
 
 
 def note_sighting(
@@ -196,30 +135,17 @@ def try_cause(row: MachineRow, about: str, cause_key: str, was_it: bool, actor: 
         CauseTried.create(entry=entry, machine=row.id, about=about, cause=cause_key, was_it=was_it, at=actor.now)
 
 
-@dataclass(frozen=True)
-class Grinding:
-    """A notch of the grinder that is being judged: which way, and how many drinks were drawn since."""
-
-    way: str
-    drinks: int
-
-    @property
-    def judged(self) -> bool:
-        """Whether it is time to look."""
-        return self.drinks >= DRINKS_TO_JUDGE
-
-
 def change_grind(row: MachineRow, way: str, actor: Actor) -> None:
     """Write down that the grind was changed by one notch, while the grinder ran.
 
     Raises:
         InvalidInput: for a way that there is not.
     """
-    if way not in GRIND:
+    if way not in GRIND_EVENTS:
         raise InvalidInput("One notch coarser, or one notch finer.")
     with database.atomic():
         entry = write_entry("event", f"Grind one notch {way}", actor, row.id)
-        DeviceEvent.create(entry=entry, machine=row.id, what=GRIND[way], at=actor.now)
+        DeviceEvent.create(entry=entry, machine=row.id, what=GRIND_EVENTS[way], at=actor.now)
 
 
 def judge_drink(view: MachineView, actor: Actor) -> None:
@@ -228,26 +154,12 @@ def judge_drink(view: MachineView, actor: Actor) -> None:
     Raises:
         InvalidInput: when the grind was not changed lately, or two were drawn already.
     """
-    state = grinding(view)
+    state = grinding(view.status.book.events, view.status.context.now)
     if state is None or state.judged:
         raise InvalidInput("Change the grind by one notch first, then draw two drinks.")
     with database.atomic():
         entry = write_entry("event", f"Drink {state.drinks + 1} to judge the grind", actor, view.row.id)
         DeviceEvent.create(entry=entry, machine=view.row.id, what=DRINK_JUDGED, at=actor.now)
-
-
-def grinding(view: MachineView) -> Grinding | None:
-    """Where judging a notch stands; None where the grind was not changed within half a day."""
-    now = view.status.context.now
-    changes = {event: way for way, event in GRIND.items()}
-    # Of events in one second the last written counts: their order is kept.
-    way, drinks, last = "", 0, None
-    for event in view.status.book.events:
-        if event.what in changes:
-            way, drinks, last = changes[event.what], 0, event.at
-        elif event.what == DRINK_JUDGED and last is not None:
-            drinks += 1
-    return Grinding(way, drinks) if last is not None and now - last <= GRIND_FORGOTTEN else None
 
 
 @dataclass(frozen=True)

@@ -7,25 +7,32 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cached_property
 
-from lamplight.actions.cache import assessed, cached_books, lately, minute
+from lamplight.actions.cache import kept, minute
 from lamplight.actions.kinds import equipped_kind, kind_of
 from lamplight.actions.procedures import procedure_for
 from lamplight.actions.stock import products
-from lamplight.core.assess import MachineStatus
+from lamplight.core.assess import MachineStatus, day_basis, status_at
 from lamplight.core.care.item import Due
 from lamplight.core.care.visits import Visit, visits
+from lamplight.core.diagnosis.evidence import Circumstances, Facts, evidence_of
+from lamplight.core.diagnosis.panel_reading import PanelReading, panel_reading
 from lamplight.core.job.chemistry import Inside, Product
 from lamplight.core.job.confirmations import confirmations_in_words
 from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
+from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
-from lamplight.core.run.state import Outcome
+from lamplight.core.run.state import Outcome, RunState
+from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.words import grouped
 from lamplight.library.catalogue import usual_products as serving_on
-from lamplight.store.book_state import book_state
+from lamplight.store.books import books
+from lamplight.store.changes import Edition, edition
+from lamplight.store.database import database
 from lamplight.store.deferrals import deferred_until
-from lamplight.store.runs import RunRow, left_inside, machines_with_cleaner, open_runs, run_extras, run_rows
+from lamplight.store.runs import RunRow, ended_runs, machines_with_cleaner, open_runs, run_extras, run_rows
+from lamplight.store.sightings import confirmations_given, tried_causes
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import Setup, setups
 
@@ -55,6 +62,25 @@ class MachineView:
         return equipped_kind(self.kind, self.status.book.water)
 
     @cached_property
+    def panel(self) -> PanelReading:
+        """What its panel says now."""
+        return panel_reading(self.kind.panel, self.status)
+
+    @cached_property
+    def facts(self) -> Facts:
+        """What is known about it that speaks for or against a cause."""
+        runs: dict[str, RunState] = {}
+        for run in ended_runs(self.row.id):
+            runs.setdefault(run.item, run.state)
+        around = Circumstances(confirmations_given(self.row.id), runs, self.deferrals)
+        return evidence_of(self.status, self.kind, around)
+
+    @cached_property
+    def tried(self) -> list[Tried]:
+        """Causes that were tried here, oldest first."""
+        return tried_causes(self.row.id)
+
+    @cached_property
     def visits(self) -> tuple[Visit, ...]:
         """Items that are best done together."""
         return visits(self.status.dues, self.status.context, self.setup.window_days)
@@ -76,25 +102,46 @@ class MachineView:
         return bool(self.left_inside) or bool(self.run and self.run.state.cleaner_inside)
 
 
+@dataclass(frozen=True)
+class Surroundings:
+    """What stands around the machines of a file: read once, asked for each machine.
+
+    Attributes:
+        edition: the state of the file; None inside a transaction.
+        runs: the open run of each machine.
+        setups, deferrals, left_inside: by machine.
+        products: every product by key.
+    """
+
+    edition: Edition | None
+    runs: Mapping[int, RunRow]
+    setups: Mapping[int, Setup]
+    products: Mapping[str, Product]
+    left_inside: Mapping[int, tuple[Inside, ...]]
+    deferrals: Mapping[int, Mapping[str, datetime]]
+
+
+def _surroundings(now: datetime) -> Surroundings:
+    state = edition(database)
+
+    def read() -> Surroundings:
+        runs = {run.machine_id: run for run in open_runs()}
+        return Surroundings(state, runs, setups(), products(), machines_with_cleaner(), deferred_until(now))
+
+    return kept("surroundings", state and (state.whole, minute(now)), read)
+
+
 def machine_views(site: SiteRow, now: datetime) -> list[MachineView]:
     """Every machine in service, the most urgent first, then by name."""
-    return lately("views", (*book_state(), site, minute(now)), lambda: _machine_views(site, now))
+    around = _surroundings(now)
+    state = around.edition
+    return list(kept("views", state and (state.whole, site, minute(now)), lambda: _ordered(site, now, around)))
 
 
-def _machine_views(site: SiteRow, now: datetime) -> list[MachineView]:
-    known, setup, catalogue = cached_books(), setups(), products()
-    inside, later = machines_with_cleaner(), deferred_until(now)
-    runs = {run.machine_id: run for run in open_runs()}
-    views = []
-    for row in machines(site.id):
-        kind = kind_of(row.kind)
-        seen = assessed(row.id, known.get(row.id, MachineBook()), kind, site.calendar, now)
-        views.append(
-            MachineView(
-                row, kind, seen, runs.get(row.id), setup.get(row.id, Setup()), serving_on(kind, catalogue),
-                inside.get(row.id, ()), later.get(row.id, {}),
-            )
-        )  # fmt: skip
+def _ordered(site: SiteRow, now: datetime, around: Surroundings) -> list[MachineView]:
+    rows = machines(site.id)
+    known = _books([row.id for row in rows], around.edition)
+    views = [_view(row, known[row.id], site, now, around) for row in rows]
     return sorted(views, key=lambda view: (*_urgency(view), view.row.name.lower()))
 
 
@@ -109,14 +156,48 @@ def machine_view(site: SiteRow, machine_id: int, now: datetime) -> MachineView |
     row = machine(site.id, machine_id)
     if row is None:
         return None
-    run = next((run for run in open_runs() if run.machine_id == machine_id), None)
-    book = cached_books().get(machine_id, MachineBook())
+    around = _surroundings(now)
+    return _view(row, _books([row.id], around.edition)[row.id], site, now, around)
+
+
+def _view(row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, around: Surroundings) -> MachineView:
+    """The view of a machine, assembled once as long as nothing is written."""
+    rests_on = around.edition and (around.edition.whole, row, site, minute(now))
+    return kept(("view", row.id), rests_on, lambda: _assembled(row, book, site, now, around))
+
+
+def _assembled(row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, around: Surroundings) -> MachineView:
     kind = kind_of(row.kind)
-    seen = assessed(machine_id, book, kind, site.calendar, now)
     return MachineView(
-        row, kind, seen, run, setups().get(machine_id, Setup()), serving_on(kind, products()),
-        left_inside(machine_id), deferred_until(now).get(machine_id, {}),
-    )  # fmt: skip
+        row,
+        kind,
+        _status(row.id, book, kind, site.calendar, now),
+        around.runs.get(row.id),
+        around.setups.get(row.id, Setup()),
+        serving_on(kind, around.products),
+        around.left_inside.get(row.id, ()),
+        around.deferrals.get(row.id, {}),
+    )
+
+
+def _status(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> MachineStatus:
+    """Where a machine stands: its book is worked out once a day and evaluated once a minute while it stays as it is."""
+    day = calendar.today(now)
+    basis = kept(("basis", machine_id), (book, kind, calendar, day), lambda: day_basis(book, kind, calendar, day))
+    return kept(("status", machine_id), (basis, minute(now)), lambda: status_at(basis, now))
+
+
+def _books(machine_ids: Sequence[int], state: Edition | None) -> dict[int, MachineBook]:
+    """The books of machines; only those are read again in which something was written or undone."""
+    if state is None:
+        read = books(machine_ids)
+        return {machine_id: read.get(machine_id, MachineBook()) for machine_id in machine_ids}
+    remembered: dict[int, tuple[object, MachineBook]] = kept("books", state.path, dict)
+    stale = [key for key in machine_ids if key not in remembered or remembered[key][0] != state.of_machine(key)]
+    if stale:
+        read = books(stale)
+        remembered.update({key: (state.of_machine(key), read.get(key, MachineBook())) for key in stale})
+    return {key: remembered[key][1] for key in machine_ids}
 
 
 def run_outcomes(run_ids: Sequence[int]) -> dict[int, tuple[str, bool]]:

@@ -6,15 +6,16 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 
+from lamplight.actions.deeds import place, renew_cartridge, write_deed
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.water import install_cartridge, renew_cartridge, set_up
+from lamplight.actions.water import install_cartridge, set_up
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput
 from lamplight.core.usage.counters import Reading
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.database import database
-from lamplight.store.models import CareDone, CounterReading, LimitVersion, Machine, MachineVersion
+from lamplight.store.models import CounterReading, LimitVersion, Machine, MachineVersion
 from lamplight.store.sites import MachineRow, machines
 from lamplight.store.waters import MAINS, Setup
 
@@ -98,8 +99,11 @@ def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: A
             CounterReading.create(
                 entry=entry, machine=machine, counter=counter, at=actor.now, value=value, source="start"
             )
-        for item, answer in start.last_done.items():
-            CareDone.create(entry=entry, machine=machine, item=item, at=answer.at, value=answer.value)
+        where = place(entry.id, machine.id, kind_of(fields.kind))
+        for item in where.kind.items:
+            declared = start.last_done.get(item.key)
+            if declared is not None:  # a filter is asked after by itself: none comes with a declared change
+                write_deed(where, item, declared.at, declared.value)
         row = MachineRow(machine.id, fields.name, fields.kind, "", "", None, False)
         if start.source != MAINS:
             set_up(row, Setup(source=start.source), actor)
@@ -168,6 +172,7 @@ def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter
     when = f"at counter {answer.value}" if answer.at is None else "written down"
     with database.atomic():
         entry = write_entry("done", f"{item.title} {when}", actor, row.id, at=answer.at)
-        CareDone.create(entry=entry, machine=row.id, item=item_key, at=answer.at, value=answer.value)
+        where = place(entry.id, row.id, kind_of(row.kind))
+        write_deed(where, item, answer.at, answer.value)
         if answer.at is not None:
-            renew_cartridge(entry.id, row.id, item, kind_of(row.kind), answer.at)
+            renew_cartridge(where, item, answer.at)

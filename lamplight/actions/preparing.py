@@ -13,12 +13,13 @@ from lamplight.actions.stock import products, roles, serving, stock_held
 from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.chemistry import Chemistry, Inside, Product, refusal
+from lamplight.core.job.chemistry import Product
 from lamplight.core.job.containers import TRAY, ContainerPlan, Vessel, least_without_stops
 from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.clock import Learned, keeper_seconds, learned, learned_steps, total_seconds, with_learned
+from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import RunContext
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.work_windows import Rush, collision, next_work_window
@@ -184,7 +185,7 @@ def prepare(
         rush=collision(now, total, calendar),
         work_window=_work_window(now, total, calendar),
         instead=_instead(view, due),
-        against=against(procedure, context),
+        against=precheck(procedure, now, context),
     )
 
 
@@ -247,24 +248,6 @@ def _instead(view: MachineView, due: Due | None) -> tuple[str, str] | None:
     if due is None or not due.covered_by:
         return None
     return (due.covered_by, view.status.title(due.covered_by))
-
-
-def against(procedure: Procedure, context: RunContext) -> str:
-    """Why a run must not begin with these products: the first cleaner that must not go in; empty where all may."""
-    out: set[str] = set()
-    inside: tuple[Inside, ...] = context.inside
-    for step in procedure.steps:
-        out |= {step.takes_out} if step.takes_out else set()
-        for role in dict.fromkeys(role for _, role in step.puts):
-            product = context.products.get(role)
-            places = [place for place, wanted in step.puts if wanted == role]
-            accepted: frozenset[Chemistry] = context.accepts.get(role, frozenset())
-            fitted = context.filter_installed and "filter" not in out
-            reason = refusal(product, places, inside, accepted, fitted) if product else None
-            if reason:
-                return reason
-        inside = tuple(one for one in inside if one.place not in step.rinses)
-    return ""
 
 
 def defer(row: MachineRow, item: Due, until: datetime, actor: Actor) -> None:

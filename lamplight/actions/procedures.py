@@ -9,7 +9,7 @@ from functools import lru_cache
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.stock import products
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import adapt_procedure, adaptation_of
+from lamplight.core.job.adapt import adapt_procedure, adaptation_of, forms_of
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.machine.kind import Kind
@@ -19,7 +19,6 @@ from lamplight.store.models import ProcedureVersion
 from lamplight.store.texts import own_procedure_text, own_procedure_texts
 
 LONGEST_TEXT = 64_000
-MOST_FITTED = 2000
 # Jobs that stand for no care item of their own: they are begun from a machine's page.
 END_OF_DAY, RINSE_OUT = "end-of-day", "rinse-out"
 FREE = (END_OF_DAY, RINSE_OUT)
@@ -56,7 +55,9 @@ def usual_products(kind: Kind) -> dict[str, Product]:
     return catalogue.usual_products(kind, products())
 
 
-_FITTED: dict[tuple[int, int, tuple[object, ...]], tuple[Kind, ShippedProcedure, Procedure]] = {}
+@lru_cache(maxsize=2000)
+def _adapted(kind: Kind, shipped: ShippedProcedure, forms: tuple[tuple[str, str], ...]) -> Procedure:
+    return adapt_procedure(shipped, adaptation_of(kind, catalogue.defaults(), dict(forms)))
 
 
 def procedure_for(kind: Kind, key: str, serving: Mapping[str, Product] | None = None) -> Procedure:
@@ -70,17 +71,8 @@ def procedure_for(kind: Kind, key: str, serving: Mapping[str, Product] | None = 
     Raises:
         InvalidInput: when it is unknown or does not fit.
     """
-    shipped = known_procedure(key)
     serving = usual_products(kind) if serving is None else serving
-    forms = tuple((role, product.form) for role, product in sorted(serving.items()))
-    # Kind and procedure are kept beside the answer, so that their identities stay their own.
-    asked = (id(kind), id(shipped), forms)
-    if asked not in _FITTED:
-        if len(_FITTED) > MOST_FITTED:
-            _FITTED.clear()
-        fitted = adapt_procedure(shipped, adaptation_of(kind, catalogue.defaults(), serving))
-        _FITTED[asked] = (kind, shipped, fitted)
-    return _FITTED[asked][2]
+    return _adapted(kind, known_procedure(key), tuple(sorted(forms_of(serving).items())))
 
 
 def own_procedure(key: str) -> str | None:
@@ -135,7 +127,7 @@ def save_procedure(text: str, actor: Actor) -> ShippedProcedure:
     if key in catalogue.procedures():
         raise InvalidInput(f"“{key}” is a shipped procedure. Give yours another key.")
     for kind in _users(key):
-        adapt_procedure(shipped, adaptation_of(kind, catalogue.defaults(), usual_products(kind)))
+        adapt_procedure(shipped, adaptation_of(kind, catalogue.defaults(), forms_of(usual_products(kind))))
     known = own_procedure_text(key) is not None
     with database.atomic():
         said = f"Procedure “{shipped.plain.title}” " + ("changed" if known else "written")

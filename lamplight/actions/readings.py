@@ -10,7 +10,7 @@ from lamplight.actions.entries import Actor, write_entry
 from lamplight.core.errors import InvalidInput, LamplightError
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading
-from lamplight.core.usage.plausibility import Doubt, Severity, check_plausibility
+from lamplight.core.usage.plausibility import Doubt, KnownRow, Severity, check_plausibility
 from lamplight.core.usage.usage import Usage
 from lamplight.core.usage.weekday_rates import usage_of
 from lamplight.core.words import grouped
@@ -62,13 +62,13 @@ def _open_doubts(
     typed: TypedReading, known: CounterBook, usage: Usage, calendar: SiteCalendar, now: datetime
 ) -> tuple[Doubt, ...]:
     unit = COUNTER_WORDS.get(typed.counter, "drinks")
-    doubts = check_plausibility(typed.value, typed.at, known.row_at(typed.at), usage, calendar, now, unit)
+    doubts = check_plausibility(typed.value, typed.at, KnownRow(known.row_at(typed.at), usage, calendar, unit), now)
     return tuple(doubt for doubt in doubts if not answered(doubt, typed.answer))
 
 
 def answered(doubt: Doubt, answer: str) -> bool:
     """Whether the keeper's answer settles a doubt."""
-    if doubt.force is Severity.REFUSE:
+    if doubt.severity is Severity.REFUSE:
         return False
     return answer in ((RESTARTED, SWAPPED) if doubt.falls else (AS_TYPED,))
 

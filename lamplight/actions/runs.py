@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from datetime import timedelta
 
+from lamplight.actions.care import write_asking
+from lamplight.actions.deeds import place, renew_cartridge, write_deed
 from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
-from lamplight.actions.water import renew_cartridge
 from lamplight.core.care.triggers import REFILL, Prompted
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED, settles
@@ -24,13 +24,11 @@ from lamplight.core.stock.stock import Move
 from lamplight.store.books import counter_book
 from lamplight.store.database import database
 from lamplight.store.models import (
-    CareDone,
     Cleaning,
     ConfirmationGiven,
     DeviceEvent,
     Entry,
     Inspected,
-    Prompt,
     Run,
     RunEventRow,
     StockMoveFact,
@@ -168,10 +166,13 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
         if note:
             _store(run_id, EventKind.NOTE, step, actor, note)
         _store(run_id, EventKind.FINISH, step, actor, "")
-        if finish.value is not None:
-            _read_counter(row, finish, site.calendar, actor)
+        # In the order in which it happened: what cleaned is in the counter that is read, and a lamp that is still
+        # lit is lit after the job.
+        _happened(row, actor)
         if finish.cleaning_drinks:
             Cleaning.create(entry=row.entry_id, machine=row.machine_id, at=actor.now, drinks=finish.cleaning_drinks)
+        if finish.value is not None:
+            _read_counter(row, finish, site.calendar, actor)
         own = machine(site.id, row.machine_id)
         _settle(row, kind_of(own.kind), actor) if own else None
         _tell(row, finish, actor)
@@ -183,26 +184,29 @@ def _settle(row: RunRow, kind: Kind, actor: Actor) -> None:
     """What counts as done: the item and what its procedure settles, where no answer speaks against it."""
     if not settles(row.state.confirmations):
         return
-    item = kind.item(row.item)
+    item, where = kind.item(row.item), place(row.entry_id, row.machine_id, kind)
     along = set(row.state.procedure.settles) - {row.item, *(item.settles if item else ())}
     for settled in filter(None, (item, *map(kind.item, sorted(along)))):
-        CareDone.create(entry=row.entry_id, machine=row.machine_id, item=settled.key, at=actor.now)
-        renew_cartridge(row.entry_id, row.machine_id, settled, kind, actor.now)
+        write_deed(where, settled, actor.now)
+        renew_cartridge(where, settled, actor.now)
+
+
+def _happened(row: RunRow, actor: Actor) -> None:
+    """What the machine was told in the course of the job."""
+    if row.state.confirmations.get(REFILL_CONFIRMED):
+        DeviceEvent.create(entry=row.entry_id, machine=row.machine_id, what=REFILL, at=actor.now)
 
 
 def _tell(row: RunRow, finish: Finish, actor: Actor) -> None:
-    """Confirmations and inspections become facts; a confirmed refill and a lamp that is still lit steer the dues."""
+    """Confirmations and inspections become facts; a lamp that is still lit steers the dues."""
     around = {"entry": row.entry_id, "machine": row.machine_id}
     confirmations = dict(row.state.confirmations)
     if finish.lamp_out is not None:
         confirmations[LAMP_OUT] = finish.lamp_out
     for what, answer in confirmations.items():
         ConfirmationGiven.create(**around, item=row.item, what=what, answer=answer, at=actor.now)
-    if confirmations.get(REFILL_CONFIRMED):
-        DeviceEvent.create(**around, what=REFILL, at=actor.now)
     if finish.lamp_out is False:
-        # After the job: what the machine asks for now it asks for anew.
-        Prompt.create(**around, item=row.item, at=actor.now + timedelta(seconds=1))
+        write_asking(row.entry_id, row.machine_id, actor.now, asks_for=row.item)
     for what, well in finish.inspected.items():
         if what in INSPECTIONS:
             Inspected.create(**around, what=what, well=well, at=actor.now)

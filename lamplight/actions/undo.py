@@ -27,6 +27,7 @@ WORDS = {
     "cartridge_fit": ("filter", "filters"),
     "prompt": ("prompt", "prompts"),
     "bar_reading": ("progress bar", "progress bars"),
+    "grinder_note": ("note about the grinder", "notes about the grinder"),
     "device_event": ("first drink or refill", "first drinks or refills"),
     "kind_version": ("version of a kind", "versions of a kind"),
     "procedure_version": ("version of a procedure", "versions of a procedure"),

@@ -5,19 +5,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date, datetime
 
+from lamplight.actions.deeds import place, write_deed, write_installation
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.core.care.item import CareItem, ItemRole
+from lamplight.core.care.item import ItemRole
 from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput
-from lamplight.core.machine.kind import Kind
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.hardness import WaterTest, convert_hardness
 from lamplight.store.database import database
-from lamplight.store.models import CareDone, CartridgeInstallation, SetupVersion, WaterTestFact
+from lamplight.store.models import CartridgeInstallation, SetupVersion, WaterTestFact
 from lamplight.store.sites import MachineRow
-from lamplight.store.waters import Setup, installations
+from lamplight.store.waters import Setup
 
 LONGEST_WINDOW_DAYS = 30
 
@@ -79,34 +79,11 @@ def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime
         if cartridge is None:
             CartridgeInstallation.create(entry=entry, machine=row.id, at=at)
             return
-        _fitted(entry.id, row.id, cartridge, at)
-        change = kind_of(row.kind).item_of(ItemRole.FILTER)
+        where = place(entry.id, row.id, kind_of(row.kind))
+        change = where.kind.item_of(ItemRole.FILTER)
         if change:
-            CareDone.create(entry=entry, machine=row.id, item=change.key, at=at)
-
-
-def renew_cartridge(entry_id: int, machine_id: int, item: CareItem, kind: Kind, at: datetime) -> None:
-    """With a filter change that was done comes a new cartridge: like the one before, else as the kind takes it.
-
-    Part of the entry, and of the transaction, that says so; nothing for other items, or where none is known. What
-    brings a filter along, such as coming back, brings none where the keeper goes without.
-    """
-    change = kind.item_of(ItemRole.FILTER)
-    if change is None or change.key not in (item.key, *item.settles):
-        return
-    before = [fit.cartridge for fit in installations([machine_id]).get(machine_id, []) if fit.at <= at]
-    if before and before[-1] is None and item.key != change.key:
-        return
-    cartridge = next((one for one in reversed(before) if one), kind.cartridge)
-    if cartridge is not None:
-        _fitted(entry_id, machine_id, cartridge, at)
-
-
-def _fitted(entry_id: int, machine_id: int, cartridge: Cartridge, at: datetime) -> None:
-    CartridgeInstallation.create(
-        entry=entry_id, machine=machine_id, at=at, capacity_dh_l=cartridge.capacity_dh_l, bypass=cartridge.bypass,
-        residual_dh=cartridge.residual_dh, resin=cartridge.resin.value, months=cartridge.months,
-    )  # fmt: skip
+            write_deed(where, change, at)
+        write_installation(where, cartridge, at)
 
 
 def set_up(row: MachineRow, setup: Setup, actor: Actor) -> None:

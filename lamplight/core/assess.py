@@ -4,20 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from datetime import date, datetime, timedelta
+from datetime import date, datetime
 from functools import cached_property
 
-from lamplight.core.care.context import EvaluationContext
+from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.evaluate import evaluate_all
 from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone
-from lamplight.core.care.last_done import last_done, with_settled
+from lamplight.core.care.last_done import last_done
 from lamplight.core.care.own_items import own_items
 from lamplight.core.care.status import Status
 from lamplight.core.errors import MissingReading
 from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
 from lamplight.core.lamps.progress_bars import BarInterval, bar_intervals, following_bars
 from lamplight.core.lamps.rounds import rounds_of
-from lamplight.core.lamps.sightings import Asked, asked_for
+from lamplight.core.lamps.sightings import Asked, asked_for, panels_seen
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import Kind
@@ -26,9 +26,6 @@ from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.expected_reading import ExpectedReading, expected_reading
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.usage import Usage
-
-# A prompt that is written down with the end of a job stands a second after it.
-A_MOMENT = timedelta(minutes=1)
 
 
 @dataclass(frozen=True)
@@ -55,10 +52,10 @@ class MachineStatus:
         found = []
         for key, (interval, meter) in (self.work.lamp_intervals if self.work else {}).items():
             due, lit = self.due(key), self.context.prompts.get(key)
-            since = self.context.moment_of(due.last) if due and due.last else None
-            if due is None or since is None or (lit is not None and lit > since):
+            done = Evaluated(due.item, due.last, self.context).done if due else None
+            if due is None or done is None or (lit is not None and lit > done):
                 continue
-            expected = lamp_expected(due.item, interval, meter, since)
+            expected = lamp_expected(due.item, interval, meter, done.at)
             found += [expected] if expected else []
         return tuple(sorted(found, key=lambda one: one.passage.likely or date.max))
 
@@ -105,7 +102,7 @@ class MachineStatus:
         return self.context.meters["drinks"].mean_per_open_day()
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class DayBasis:
     """What a book says all day long: usage, lines, what was done when. Only the judging needs the hour.
 
@@ -116,7 +113,7 @@ class DayBasis:
         done: when each was last done, by key.
         told: the machine's own intervals that its progress bars tell, by item key.
         tank_l: what its tank holds, litres.
-        asked: what it asked for by its panel.
+        asked: what it asked for.
         settled: item keys and moments at which they were done, also as part of others.
     """
 
@@ -133,24 +130,20 @@ class DayBasis:
     @cached_property
     def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Meter]]:
         """The machine's own intervals as its lamps teach them, by item key, with what they count."""
-        lit = [(one.item, one.at) for one in self.asked] + [(one.item, one.at) for one in self.book.prompts]
         found: dict[str, tuple[LampInterval, Meter]] = {}
         for item in self.items:
             counted = counted_by_lamp(item, self.meters, self.book.water)
-            own_lit = [at for key, at in lit if key == item.key]
+            asked = [one for one in self.asked if one.item == item.key]
             bars = [(bar.at, bar.percent / 100) for bar in self.book.bars if bar.item == item.key]
-            if counted is None or not (own_lit or bars):
+            if counted is None or not (asked or bars):
                 continue
             meter, expected = counted
-            lit_spans = [(one.at, one.gone_at) for one in self.asked if one.item == item.key]
-            dark = [
-                one.at
-                for one in self.book.sightings
-                if not any(begin <= one.at and (end is None or one.at < end) for begin, end in lit_spans)
-            ]
+            lit = [one.at for one in asked]
+            seen = (panel.at for panel in panels_seen(self.book.sightings))
+            dark = [at for at in seen if not any(one.holds(at) for one in asked)]
             done = [at for key, at in self.settled if key == item.key]
             try:
-                found[item.key] = learn_interval(rounds_of(done, own_lit, dark, meter, bars), expected), meter
+                found[item.key] = learn_interval(rounds_of(done, lit, dark, meter, bars), expected), meter
             except MissingReading:
                 continue
         return found
@@ -160,22 +153,18 @@ def day_basis(book: MachineBook, kind: Kind, calendar: SiteCalendar, day: date) 
     """Everything about a book that holds for a whole date of the site; gaps age by the day."""
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
     meters = meters_of(book, kind, own_calendar, calendar.at_minute(day, 0))
-    moments = tuple((key, fact.at) for key, fact in with_settled(book.done, kind.items) if fact.at is not None)
+    moments = tuple((key, moment.at) for key, moment in book.deeds)
     told = bar_intervals(kind.items, book.bars, moments, meters)
     items = following_bars(own_items(kind.items, book.choices), told, ((own.item, own.trigger) for own in book.limits))
-    done = last_done(book.done, book.drinks, meters["drinks"].cumulative, kind.items)
-    asked = asked_for(kind.panel, book.sightings)
+    done = last_done(book.done, book.drinks, meters["drinks"].cumulative)
+    asked = asked_for(kind.panel, book.sightings, book.deeds)
     return DayBasis(book, meters, own_calendar, items, done, told, kind.capacities.tank_ml / 1000, asked, moments)
 
 
 def status_at(work: DayBasis, now: datetime) -> MachineStatus:
     """Every due at a moment of the day that was worked out."""
     book = work.book
-    noted = [(seen.item, seen.at) for seen in book.prompts if seen.gone_at is None]
-    shown = [(asked.item, asked.at) for asked in work.asked if asked.gone_at is None or asked.gone_at > now]
-    prompts = dict(
-        sorted(((item, at) for item, at in (*noted, *shown) if at <= now + A_MOMENT), key=lambda one: one[1])
-    )
+    prompts = {asked.item: asked.begun for asked in work.asked if asked.holds(now)}
     context = EvaluationContext(
         work.meters, work.calendar, now, work.done, book.absences, prompts, book.events, book.water, work.tank_l
     )

@@ -13,7 +13,7 @@ import yaml
 from pydantic import ValidationError
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import Defaults, adapt_procedure, adaptation_of
+from lamplight.core.job.adapt import Defaults, adapt_procedure, adaptation_of, forms_of
 from lamplight.core.job.chemistry import Product, Role, chosen_product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.lamps.causes import Cause, Symptom
@@ -171,7 +171,7 @@ def procedure_for(kind_key: str, procedure_key: str) -> Procedure:
     if procedure_key not in procedures():
         raise InvalidInput(f"There is no procedure called “{procedure_key}”.")
     return adapt_procedure(
-        procedures()[procedure_key], adaptation_of(kind, defaults(), usual_products(kind, products()))
+        procedures()[procedure_key], adaptation_of(kind, defaults(), forms_of(usual_products(kind, products())))
     )
 
 

@@ -14,7 +14,7 @@ from lamplight.core.care.context import EventSeen
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.own_items import LimitChange
 from lamplight.core.lamps.progress_bars import BarSeen
-from lamplight.core.machine.book import MachineBook, PromptSeen
+from lamplight.core.machine.book import MachineBook
 from lamplight.core.site.absence import Absence as CoreAbsence
 from lamplight.core.usage.counters import CleaningDrinks, CounterBook, Reading, Restart
 from lamplight.store.models import (
@@ -31,8 +31,6 @@ from lamplight.store.models import (
     LimitVersion,
     MachineVersion,
     PartNote,
-    Prompt,
-    PromptGone,
     ReadingRemoval,
 )
 from lamplight.store.sightings import sightings_by_machine
@@ -54,8 +52,8 @@ class ReadingRow:
 
 
 def live(model: type[Fact], machine_ids: Collection[int] | None) -> ModelSelect:
-    """Facts of machines that count: their entry was not undone."""
-    rows = model.select(model).join(Entry, on=model.entry).where(Entry.undone_at.is_null())
+    """Facts of machines that count, in the order in which they were written: their entry was not undone."""
+    rows = model.select(model).join(Entry, on=model.entry).where(Entry.undone_at.is_null()).order_by(model.id)
     return rows if machine_ids is None else rows.where(model.machine.in_(list(machine_ids)))
 
 
@@ -92,13 +90,12 @@ def latest_readings(machine_ids: Collection[int], limit: int) -> list[ReadingRow
 def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     """The book of each machine, by machine id; the same number of queries however many machines there are."""
     counters = _counters(machine_ids)
-    done = _grouped(live(CareDone, machine_ids), lambda r: DoneFact(r.item, r.at, r.value))
+    done = _grouped(live(CareDone, machine_ids), _deed)
     limits = _last(live(LimitVersion, machine_ids), lambda r: (r.item, r.trigger), lambda r: (r.limit, r.reason))
     switches = _last(live(ItemSwitch, machine_ids), lambda r: r.item, lambda r: r.off)
     parts = _last(live(PartNote, machine_ids), lambda r: r.part, lambda r: (r.state, r.note))
-    prompts = _prompts(machine_ids)
     bars = _grouped(live(BarReading, machine_ids), lambda r: BarSeen(r.item, r.at, r.percent))
-    events = _grouped(live(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at))
+    events = _grouped(live(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at, r.seq))
     seen = sightings_by_machine(machine_ids)
     away = absences()
     water, setup = waters(machine_ids), setups()
@@ -111,7 +108,6 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             descaling_basis=setup.get(version.machine_id, Setup()).descaling_basis,
             guess_per_day=version.guess_per_day,
             absences=tuple(a.span for a in away if a.machine_id in (None, version.machine_id)),
-            prompts=tuple(prompts[version.machine_id]),
             events=tuple(events[version.machine_id]),
             water=water.at(version.machine_id, setup.get(version.machine_id, Setup()).source),
             bars=tuple(bars[version.machine_id]),
@@ -130,22 +126,22 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
 def _counters(machine_ids: Collection[int] | None) -> dict[int, dict[str, CounterBook]]:
     """Readings, restarts and cleaning drinks by machine and counter."""
     facts: dict[tuple[int, str], tuple[list, list, list]] = defaultdict(lambda: ([], [], []))
-    columns = (CounterReading.machine, CounterReading.counter, CounterReading.at, CounterReading.value)
-    for machine_id, counter, at, value in live_readings(machine_ids, None).select(*columns).tuples():
-        facts[machine_id, counter][0].append(Reading(at, value))
+    columns = (CounterReading.at, CounterReading.value, CounterReading.seq)
+    rows = live_readings(machine_ids, None).select(CounterReading.machine, CounterReading.counter, *columns)
+    for machine_id, counter, at, value, seq in rows.tuples():
+        facts[machine_id, counter][0].append(Reading(at, value, seq))
     for row in live(CounterRestart, machine_ids):
         facts[row.machine_id, row.counter][1].append(Restart(row.at, row.before, row.after))
     for row in live(Cleaning, machine_ids):
-        facts[row.machine_id, row.counter][2].append(CleaningDrinks(row.at, row.drinks))
+        facts[row.machine_id, row.counter][2].append(CleaningDrinks(row.at, row.drinks, row.seq))
     found: dict[int, dict[str, CounterBook]] = defaultdict(dict)
     for (machine_id, counter), (readings, restarts, cleaning) in facts.items():
         found[machine_id][counter] = CounterBook(tuple(readings), tuple(restarts), tuple(cleaning))
     return found
 
 
-def _prompts(machine_ids: Collection[int] | None) -> dict[int, list[PromptSeen]]:
-    gone = {row.prompt_id: row.at for row in PromptGone.select().join(Entry).where(Entry.undone_at.is_null())}
-    return _grouped(live(Prompt, machine_ids), lambda r: PromptSeen(r.item, r.at, gone.get(r.id)))
+def _deed(row: CareDone) -> DoneFact:
+    return DoneFact(row.item, row.at, row.value, tuple(row.settled or ()), row.seq)
 
 
 def _own_limits(last: dict[tuple[str, str], tuple[float | None, str]]) -> tuple[LimitChange, ...]:

@@ -11,6 +11,7 @@ from peewee import DatabaseError, SqliteDatabase
 from playhouse.migrations import Runner
 
 from lamplight.core.errors import LamplightError
+from lamplight.store.changes import count_changes
 
 FILE_NAME = "lamplight.sqlite3"
 BACKUP_FOLDER = "backups"
@@ -86,6 +87,7 @@ def migrate(folder: Path) -> None:
         database.pragma("foreign_keys", 0)
         try:
             runner.up()
+            count_changes(database)
             broken = database.execute_sql("PRAGMA foreign_key_check").fetchall()
             if broken:
                 raise DataFileProblem(f"{len(broken)} entries lost their machine in the update; the backup is intact.")

@@ -6,7 +6,7 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
 
-from peewee import fn
+from peewee import ModelSelect, fn
 
 from lamplight.store.books import live_removals
 from lamplight.store.models import (
@@ -15,13 +15,18 @@ from lamplight.store.models import (
     Cleaning,
     CounterReading,
     CounterRestart,
+    DeviceEvent,
     Entry,
     LimitVersion,
     MachineVersion,
+    PanelSighting,
     ReadingRemoval,
     Run,
 )
 from lamplight.store.sites import keepers
+
+# What is noted about the grinder begins so.
+GRINDER = "grind-"
 
 
 @dataclass(frozen=True)
@@ -107,9 +112,18 @@ def corrected_since(entry_id: int) -> int:
 
 
 def facts_of(entry_id: int) -> dict[str, int]:
-    """How many facts of each table hang on an entry."""
+    """How many facts of each sort hang on an entry: its table, but for what a table holds two sorts of."""
     counts = {model._meta.table_name: model.select().where(model.entry == entry_id).count() for model in FACTS}
+    notes = _count(DeviceEvent.select().where(DeviceEvent.entry == entry_id, DeviceEvent.what.startswith(GRINDER)))
+    spoken = (PanelSighting.asks_for != "") | (PanelSighting.no_longer != "")
+    prompts = _count(PanelSighting.select().where(PanelSighting.entry == entry_id, spoken))
+    counts |= {"grinder_note": notes, "device_event": counts["device_event"] - notes}
+    counts |= {"prompt": prompts, "panel_sighting": counts["panel_sighting"] - prompts}
     return {name: count for name, count in counts.items() if count}
+
+
+def _count(rows: ModelSelect) -> int:
+    return rows.count()
 
 
 def dependents_of_machine(machine_id: int) -> dict[str, int]:

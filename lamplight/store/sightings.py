@@ -54,10 +54,16 @@ def sighting_rows(machine_ids: Collection[int] | None = None) -> list[SightingRo
     return [
         SightingRow(
             row.entry_id, row.machine_id, initials.get(row.entry.keeper_id, ""),
-            Sighting(row.at, PanelSignals(lamps_from_data(row.lamps), row.message), row.deferred, row.value),
+            _sighting(row),
         )
-        for row in rows.order_by(PanelSighting.at, PanelSighting.id)
+        for row in rows.order_by(PanelSighting.at, PanelSighting.seq, PanelSighting.id)
     ]  # fmt: skip
+
+
+def _sighting(row: PanelSighting) -> Sighting:
+    spoken = row.asks_for or row.no_longer
+    signals = None if spoken else PanelSignals(lamps_from_data(row.lamps), row.message)
+    return Sighting(row.at, signals, row.deferred, row.value, row.asks_for, row.no_longer, row.seq)
 
 
 def sightings_by_machine(machine_ids: Collection[int] | None = None) -> dict[int, tuple[Sighting, ...]]:
@@ -94,6 +100,6 @@ def faults_seen(machine_ids: Collection[int], since: datetime) -> dict[int, list
     """Lit sightings since a moment, by machine."""
     found: dict[int, list[Sighting]] = defaultdict(list)
     for row in sighting_rows(machine_ids):
-        if row.sighting.at >= since and not row.sighting.signals.dark:
+        if row.sighting.at >= since and row.sighting.signals and not row.sighting.signals.dark:
             found[row.machine_id].append(row.sighting)
     return found

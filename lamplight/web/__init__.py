@@ -9,7 +9,8 @@ from flask import Flask, jsonify
 from flask_wtf import CSRFProtect
 
 from lamplight import __version__
-from lamplight.store.database import database, open_database, schema_version, writable
+from lamplight.actions.opening import open_book
+from lamplight.store.database import database, schema_version, writable
 from lamplight.web import errors, rendering, security
 from lamplight.web.clock import Clock
 from lamplight.web.security import LOOPBACK
@@ -27,7 +28,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
         testing: for tests; changes nothing but how unexpected errors surface.
         host: where the server listens; anywhere but on loopback keepers sign in.
     """
-    open_database(folder)
+    open_book(folder)
     app = Flask("lamplight.web", static_folder="static", template_folder="templates")
     app.config.update(
         SECRET_KEY=security.secret_key(folder),

@@ -233,7 +233,7 @@ class After(Guided):
         self.assertIn("asks for it", due.reasons[0])
         self.assertFalse(ConfirmationGiven.get(ConfirmationGiven.what == LAMP_OUT).answer)
         undo(run_row(run_id).entry_id, Actor(now))
-        self.assertFalse(self.view(self.hall, now).status.book.prompts)
+        self.assertFalse(self.view(self.hall, now).status.context.prompts)
 
     def test_coming_back_brings_a_new_filter(self):
         """It counts from then, and a cartridge comes off the count."""

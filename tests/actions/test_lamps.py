@@ -11,13 +11,11 @@ from lamplight.actions.lamps import (
     change_grind,
     diagnose,
     disagreements_of,
-    grinding,
     judge_drink,
     known_causes,
     known_symptoms,
     note_sighting,
-    reading_of,
-    shown_now,
+    panel_diagnosis,
     teach_pattern,
     try_cause,
 )
@@ -25,6 +23,7 @@ from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import undo
 from lamplight.core.care.status import Status
+from lamplight.core.diagnosis.grinding import grinding
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState, Sort
@@ -79,6 +78,11 @@ def shows(message="", **lamps):
     return PanelSignals(found, message)
 
 
+def judged(view):
+    """Where judging a notch stands."""
+    return grinding(view.status.book.events, view.status.context.now)
+
+
 class Sighted(DataTest):
     """A tabletop that has been used for four weeks."""
 
@@ -109,7 +113,7 @@ class Sighted(DataTest):
     def test_a_run_puts_it_out(self):
         """The lamp that asked goes out with the job, and only that one."""
         self.see(care="flashing amber")
-        self.assertIsNotNone(shown_now(self.view(self.hall)))
+        self.assertIsNotNone(self.view(self.hall).panel.seen)
         run_id = begin_run(self.site, self.row, "brew-tablet", HAND)
         now = NOW
         row = run_row(run_id)
@@ -118,8 +122,8 @@ class Sighted(DataTest):
             row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Actor(now))
         finish_run(run_id, row.state.index, Finish(None, 1, lamp_out=True), self.site, Actor(now))
         view = self.view(self.hall, now + timedelta(minutes=1))
-        self.assertIsNone(shown_now(view))
-        self.assertEqual(reading_of(view).settled_by.item.key, "brew-tablet")
+        self.assertIsNone(view.panel.seen)
+        self.assertEqual(view.panel.settled_by.item.key, "brew-tablet")
         self.assertEqual(view.status.due("brew-tablet").status, Status.CLEAR)
 
     def test_refused(self):
@@ -138,21 +142,21 @@ class Sighted(DataTest):
     def test_causes_follow_the_facts(self):
         """A filter fitted 40 minutes ago comes first; denied, the next one; confirmed, it is remembered."""
         self.see(attention="flashing red")
-        first = reading_of(self.view(self.hall)).diagnosis.causes[0].cause.key
+        first = panel_diagnosis(self.view(self.hall)).causes[0].cause.key
         self.assertNotEqual(first, "filter-badly-seated")
         from lamplight.actions.care import mark_done
 
         mark_done([(self.row, "filter-change")], NOW - timedelta(minutes=40), HAND)
-        diagnosis = reading_of(self.view(self.hall)).diagnosis
+        diagnosis = panel_diagnosis(self.view(self.hall))
         self.assertEqual(diagnosis.causes[0].cause.key, "filter-badly-seated")
         self.assertEqual(diagnosis.causes[0].said, ("it was fitted 40 minutes ago",))
         self.assertEqual(diagnosis.begins["filter-badly-seated"][0], "filter-change")
         try_cause(self.row, diagnosis.about, "filter-badly-seated", False, HAND)
-        order = [one.cause.key for one in reading_of(self.view(self.hall)).diagnosis.causes]
+        order = [one.cause.key for one in panel_diagnosis(self.view(self.hall)).causes]
         self.assertEqual(order[-1], "filter-badly-seated")
         try_cause(self.row, diagnosis.about, "electronics", True, HAND)
         try_cause(self.row, diagnosis.about, "electronics", True, HAND)
-        said = next(o for o in reading_of(self.view(self.hall)).diagnosis.causes if o.cause.key == "electronics").said
+        said = next(o for o in panel_diagnosis(self.view(self.hall)).causes if o.cause.key == "electronics").said
         self.assertIn("2 times before", said[0])
         with self.assertRaises(InvalidInput):
             try_cause(self.row, "x", "bad magic", True, HAND)
@@ -170,19 +174,19 @@ class Sighted(DataTest):
 
     def test_a_notch_and_two_drinks(self):
         """Counted with the keeper; too many are refused; forgotten after half a day."""
-        self.assertIsNone(grinding(self.view(self.hall)))
+        self.assertIsNone(judged(self.view(self.hall)))
         with self.assertRaisesRegex(InvalidInput, "Change the grind by one notch first"):
             judge_drink(self.view(self.hall), HAND)
         change_grind(self.row, "coarser", HAND)
         for drinks in range(2):
-            self.assertEqual(grinding(self.view(self.hall)).drinks, drinks)
+            self.assertEqual(judged(self.view(self.hall)).drinks, drinks)
             judge_drink(self.view(self.hall), HAND)
-        self.assertTrue(grinding(self.view(self.hall)).judged)
+        self.assertTrue(judged(self.view(self.hall)).judged)
         with self.assertRaises(InvalidInput):
             judge_drink(self.view(self.hall), HAND)
         change_grind(self.row, "finer", Actor(NOW + timedelta(minutes=1)))
-        self.assertEqual(grinding(self.view(self.hall, NOW + timedelta(minutes=2))).drinks, 0)
-        self.assertIsNone(grinding(self.view(self.hall, NOW + timedelta(hours=13))))
+        self.assertEqual(judged(self.view(self.hall, NOW + timedelta(minutes=2))).drinks, 0)
+        self.assertIsNone(judged(self.view(self.hall, NOW + timedelta(hours=13))))
         with self.assertRaises(InvalidInput):
             change_grind(self.row, "sideways", HAND)
 
@@ -207,7 +211,7 @@ class OwnPanel(DataTest):
 
     def causes(self, now=NOW):
         """Keys, the likeliest first."""
-        return [one.cause.key for one in reading_of(self.view(self.own, now)).diagnosis.causes]
+        return [one.cause.key for one in panel_diagnosis(self.view(self.own, now)).causes]
 
     def test_meaning_and_order(self):
         """The exact pattern wins; the grind comes first; with a fresh filter its seat does."""
@@ -227,9 +231,9 @@ class OwnPanel(DataTest):
         """Signals that no rule knows; the manual's words; then it is known, and asks for the item."""
         view = shows(two="flashing red")
         self.assertIsNone(note_sighting(self.row, view, NOW, HAND))
-        self.assertIsNone(reading_of(self.view(self.own)).match)
+        self.assertIsNone(self.view(self.own).panel.match)
         teach_pattern(self.row, view, PatternWords("Filter wants changing", Sort.CARE.value, "filter"), HAND)
-        reading = reading_of(self.view(self.own))
+        reading = self.view(self.own).panel
         self.assertEqual(reading.match.pattern.title, "Filter wants changing")
         self.assertEqual(self.due(self.own, "filter").status, Status.DUE)
         for words in (
@@ -250,7 +254,7 @@ class OwnPanel(DataTest):
         note_sighting(row, shows(beans="steady red"), NOW, HAND)
         taught = teach_pattern(row, shows(beans="steady red"), PatternWords("Lid open", Sort.MISSING.value), HAND)
         self.assertEqual(machine(self.site.id, hall).kind, taught.key)
-        self.assertEqual(reading_of(self.view(hall)).match.pattern.title, "Lid open")
+        self.assertEqual(self.view(hall).panel.match.pattern.title, "Lid open")
         self.assertNotIn("Lid open", [pattern.title for pattern in kinds()["removable-tabletop"].panel.patterns])
         self.assertIsNotNone(self.view(hall).status.due("brew-tablet").last)
         self.assertIsNotNone(view)

@@ -6,9 +6,10 @@ from dataclasses import replace
 from datetime import timedelta
 
 from lamplight.actions.care import mark_done
+from lamplight.actions.deeds import place, renew_cartridge
 from lamplight.actions.entries import Actor
 from lamplight.actions.undo import undo
-from lamplight.actions.water import TypedTest, add_water_test, install_cartridge, renew_cartridge
+from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.models import Entry
@@ -62,11 +63,11 @@ class Cartridges(DataTest):
         """A job that settles the change brings a cartridge, but none where the keeper goes without."""
         kind = self.view(self.machine_id).kind
         job = replace(kind.item("return"), settles=(FILTER,))
-        entry = Entry.select().get().id
-        renew_cartridge(entry, self.machine_id, job, kind, NOW - timedelta(days=3))
+        where = place(Entry.select().get().id, self.machine_id, kind)
+        renew_cartridge(where, job, NOW - timedelta(days=3))
         self.assertEqual(installations([self.machine_id])[self.machine_id][-1].at, NOW - timedelta(days=3))
         install_cartridge(self.row, None, NOW - timedelta(days=2), HAND)
-        renew_cartridge(entry, self.machine_id, job, kind, NOW)
+        renew_cartridge(where, job, NOW)
         self.assertTrue(self.water.filter_out)
 
     def test_the_first_one(self):

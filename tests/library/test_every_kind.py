@@ -15,7 +15,8 @@ from lamplight.core.care.own_items import LimitChange
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import HoursSinceFirstDrink
 from lamplight.core.lamps.progress_bars import BarSeen
-from lamplight.core.machine.book import MachineBook, PromptSeen
+from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.absence import Absence
 from lamplight.core.usage.counters import CounterBook, Reading
@@ -91,7 +92,10 @@ class EveryKind(unittest.TestCase):
             book,
             done=(*book.done, DoneFact(tablet, NOW - timedelta(days=50)), DoneFact(tablet, NOW - timedelta(days=60))),
             absences=(Absence(date(2026, 10, 12), date(2026, 10, 16)), Absence(date(2026, 12, 21), date(2027, 1, 8))),
-            prompts=(PromptSeen(tablet, NOW - timedelta(days=9), NOW - timedelta(days=8)),),
+            sightings=(
+                Sighting(NOW - timedelta(days=9), asks_for=tablet),
+                Sighting(NOW - timedelta(days=8), no_longer=tablet),
+            ),
             bars=(BarSeen(tablet, NOW - timedelta(days=2), 40), BarSeen(tablet, NOW - timedelta(days=6), 15)),
         )
         mixed = replace(

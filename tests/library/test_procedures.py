@@ -9,12 +9,13 @@ import unittest
 from datetime import UTC, datetime, timedelta
 from itertools import count
 
-from lamplight.actions.preparing import against, vessels_of
+from lamplight.actions.preparing import vessels_of
 from lamplight.actions.procedures import FREE
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import in_general
 from lamplight.core.job.containers import Vessel, least_without_stops
 from lamplight.core.job.steps import AskFor, StepKind
+from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, apply, begin
 from lamplight.drawing.gestures import POSES
 from lamplight.library.catalogue import (
@@ -126,7 +127,9 @@ class EveryBranch(unittest.TestCase):
         for kind, key, procedure in jobs():
             for fitted in {False, has_tank_filter(kind)}:
                 with self.subTest(kind=kind.key, job=key, fitted=fitted):
-                    self.assertEqual(against(procedure, context_of(kind, procedure, filter_installed=fitted)), "")
+                    self.assertEqual(
+                        precheck(procedure, START, context_of(kind, procedure, filter_installed=fitted)), ""
+                    )
 
 
 class InGeneral(unittest.TestCase):
@@ -304,13 +307,13 @@ class Guard(unittest.TestCase):
         wash = procedure_for(kind.key, "milk-wash")
         sachets = products()["milk-acid-sachets"]
         wrong = RunContext({"milk-cleaner": sachets}, {"milk-cleaner": roles()["milk-cleaner"].accepts})
-        self.assertIn("Acid milk cleaner in sachets is acid", against(wash, wrong))
+        self.assertIn("Acid milk cleaner in sachets is acid", precheck(wash, START, wrong))
         begun = begin(wash, START, context_of(kind, wash))
         while not begun.cleaner_inside:
             said = RunEvent(EventKind.ADVANCE, START, begun.index)
             begun = apply(begun, said)
         acid = procedure_for(kind.key, "acid-milk-wash")
-        self.assertIn("still in", against(acid, context_of(kind, acid, inside=begun.inside)))
+        self.assertIn("still in", precheck(acid, START, context_of(kind, acid, inside=begun.inside)))
         combined = procedure_for("jug-compact", "combined")
         both = {place for step in combined.steps for place, _ in step.puts}
         self.assertLessEqual({"brew", "water"}, both)

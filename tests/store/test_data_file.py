@@ -51,16 +51,21 @@ class Folder(DataTest):
         database.connect()
 
 
-class Migrating(Folder):
-    """Old files, filled, come up to date with nothing lost."""
+class OldFile(Folder):
+    """Files of earlier schemas, each filled by the version of its time."""
 
     def old_file(self, version):
-        """A file of an old schema, filled from its frozen text."""
+        """A file of an old schema, filled from its frozen text; answers its folder."""
         self.other = self.other.with_name(f"schema-{version}")
         self.other.mkdir()
         with sqlite3.connect(data_file(self.other)) as raw:
             raw.executescript((OLD / f"schema-{version}.sql").read_text("utf-8"))
         raw.close()
+        return self.other
+
+
+class Migrating(OldFile):
+    """Old files, filled, come up to date with nothing lost."""
 
     def test_every_old_schema(self):
         """Same number of lines in every table, foreign keys whole, dues can be worked out."""
@@ -74,6 +79,9 @@ class Migrating(Folder):
                 raw.close()
                 self.reopen(self.other)
                 self.assertEqual(schema_version(), NEWEST)
+                asked = before.pop("prompt", 0) + before.pop("prompt_gone", 0)  # told as sightings since schema 7
+                if "panel_sighting" in before:
+                    before["panel_sighting"] += asked
                 for name, count in before.items():
                     if name != "schema_migration":
                         now = database.execute_sql(f'SELECT COUNT(*) FROM "{name}"').fetchone()[0]
@@ -182,7 +190,7 @@ class Queries(DataTest):
         for n in range(6):
             self.machine(f"M{n}")
             if n in (1, 5):
-                with assert_query_count(18):
+                with assert_query_count(16):
                     books()
                 counts.append(n)
         self.assertEqual(counts, [1, 5])

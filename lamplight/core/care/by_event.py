@@ -20,6 +20,7 @@ from lamplight.core.care.triggers import (
     Prompted,
     Trigger,
 )
+from lamplight.core.moment import Moment
 from lamplight.core.words import clock_words, day_words
 
 # What was done less than two hours before the end of service was done for that day.
@@ -32,9 +33,9 @@ LONGEST_SEARCH_DAYS = 400
 def hours_due(trigger: HoursSinceFirstDrink, about: Evaluated) -> TriggerDue:
     """Hours since the first drink after the last time; where it ends on a closed day, at closing before that."""
     context, limit = about.context, float(trigger.limit)
-    if about.since is None:
+    if about.done is None:
         return TriggerDue.unknown(trigger, NO_START, "hours")
-    first, reported = _first_drink(about.since, context)
+    first, reported = _first_drink(about)
     if first is None or first > context.now:
         return _no_drink_yet(trigger, first, about).counting(0.0, limit, "hours")
     end = _before_closing(first, first + timedelta(hours=trigger.limit), context)
@@ -54,15 +55,16 @@ def _no_drink_yet(trigger: HoursSinceFirstDrink, first: datetime | None, about: 
     return TriggerDue.on_day(trigger, Day(ends_on, estimated=True), Status.CLEAR, sentence)
 
 
-def _first_drink(done: datetime, context: EvaluationContext) -> tuple[datetime | None, bool]:
-    """When the first drink after a moment was drawn, and whether a machine reported it."""
-    reported = context.seen_since(FIRST_DRINK, done)
+def _first_drink(about: Evaluated) -> tuple[datetime | None, bool]:
+    """When the first drink after the last time was drawn, and whether a machine reported it."""
+    context, done = about.context, about.done
+    reported = context.seen_since(FIRST_DRINK, done) if done else None
     if reported is not None:
         return reported, True
     cumulative = context.cumulative
-    if cumulative.last is None or not context.usage.known:
+    if done is None or cumulative.last is None or not context.usage.known:
         return None, False
-    return cumulative.moment_at(cumulative.position(done) + 1.0, ahead=True), False
+    return cumulative.moment_at(cumulative.position(done.at) + 1.0, ahead=True), False
 
 
 def _before_closing(first: datetime, end: datetime, context: EvaluationContext) -> datetime:
@@ -125,24 +127,25 @@ def event_due(trigger: AfterEvent, about: Evaluated) -> TriggerDue:
     context = about.context
     happened = _last_return(context) if trigger.event == ABSENCE else _last_done(trigger.event, context)
     what = "the absence" if trigger.event == ABSENCE else f"the last {trigger.event.replace('-', ' ')}"
-    if happened is None or (about.since is not None and about.since >= happened):
+    if happened is None or (about.done is not None and about.done >= happened):
         return TriggerDue.never(trigger, f"after {what.removeprefix('the last ')}")
-    day = context.calendar.today(happened)
+    day = context.calendar.today(happened.at)
     return _since_then(trigger, day, about, f"after {what}, {day_words(day)}")
 
 
-def _last_return(context: EvaluationContext) -> datetime | None:
+def _last_return(context: EvaluationContext) -> Moment | None:
     """When somebody was back from the latest absence that is over."""
     calendar = context.calendar
     returns = (
         calendar.opening(calendar.open_day_from(absence.last + timedelta(days=1))) for absence in context.absences
     )
-    return max((moment for moment in returns if moment <= context.now), default=None)
+    return max((Moment(at) for at in returns if at <= context.now), default=None)
 
 
-def _last_done(key: str, context: EvaluationContext) -> datetime | None:
+def _last_done(key: str, context: EvaluationContext) -> Moment | None:
     other = context.done.get(key)
-    return context.moment_of(other) if other else None
+    at = context.moment_of(other) if other else None
+    return Moment(at, other.seq) if at and other else None
 
 
 def _since_then(trigger: Trigger, day: date, about: Evaluated, sentence: str) -> TriggerDue:
@@ -153,9 +156,9 @@ def _since_then(trigger: Trigger, day: date, about: Evaluated, sentence: str) ->
 def _refill_due(trigger: AfterEvent, about: Evaluated) -> TriggerDue:
     """After the tank was filled again: seen, or else when so many litres as it holds are used up."""
     context = about.context
-    if about.since is None:
+    if about.done is None:
         return TriggerDue.unknown(trigger, NO_START, "L")
-    seen = context.seen_since(REFILL, about.since)
+    seen = context.seen_since(REFILL, about.done)
     if seen is not None:
         wall = context.calendar.local(seen)
         return _since_then(trigger, wall.date(), about, f"the tank was filled {clock_words(wall)}")
@@ -184,9 +187,9 @@ def prompt_due(trigger: Prompted, about: Evaluated) -> TriggerDue:
     """The machine itself asks for it; that is always obeyed."""
     context = about.context
     lit = context.prompts.get(about.item.key)
-    if lit is None or (about.since is not None and about.since >= lit):
+    if lit is None or (about.done is not None and about.done >= lit):
         return TriggerDue.never(trigger, "when the machine asks for it")
-    wall = context.calendar.local(lit)
+    wall = context.calendar.local(lit.at)
     return _since_then(trigger, wall.date(), about, f"the machine asks for it since {clock_words(wall)}")
 
 

@@ -9,6 +9,7 @@ from functools import cached_property
 
 from lamplight.core.care.item import CareItem, LastDone
 from lamplight.core.care.status import Window
+from lamplight.core.moment import Moment
 from lamplight.core.site.absence import Absence
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.cumulative import CumulativeCount
@@ -19,10 +20,21 @@ from lamplight.core.water.at_machine import WaterAtMachine
 
 @dataclass(frozen=True)
 class EventSeen:
-    """Something happened at a machine by itself: ``first-drink`` after its drawer was out, or ``refill``."""
+    """Something happened at a machine by itself: ``first-drink`` after its drawer was out, or ``refill``.
+
+    Attributes:
+        what, at: what, and when.
+        seq: place within the second; see `lamplight.core.moment`.
+    """
 
     what: str
     at: datetime
+    seq: int = 0
+
+    @property
+    def moment(self) -> Moment:
+        """When, with its place within the second."""
+        return Moment(self.at, self.seq)
 
 
 @dataclass(frozen=True)
@@ -46,7 +58,7 @@ class EvaluationContext:
     now: datetime
     done: Mapping[str, LastDone] = field(default_factory=dict)
     absences: tuple[Absence, ...] = ()
-    prompts: Mapping[str, datetime] = field(default_factory=dict)
+    prompts: Mapping[str, Moment] = field(default_factory=dict)
     events: tuple[EventSeen, ...] = ()
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
     tank_l: float = 0.0
@@ -56,10 +68,10 @@ class EvaluationContext:
         """The site's date now."""
         return self.calendar.today(self.now)
 
-    def seen_since(self, what: str, moment: datetime) -> datetime | None:
-        """When something was first seen to happen at or after a moment, up to now; None where it was not."""
-        moments = (event.at for event in self.events if event.what == what and moment <= event.at <= self.now)
-        return min(moments, default=None)
+    def seen_since(self, what: str, moment: Moment) -> datetime | None:
+        """When something was first seen to happen after a place in time, up to now; None where it was not."""
+        later = (event.at for event in self.events if event.what == what and event.moment >= moment)
+        return min((at for at in later if at <= self.now), default=None)
 
     @property
     def cumulative(self) -> CumulativeCount:
@@ -101,6 +113,11 @@ class Evaluated:
     def since(self) -> datetime | None:
         """When it was last done; None where that is not known."""
         return self.context.moment_of(self.last) if self.last else None
+
+    @property
+    def done(self) -> Moment | None:
+        """The same with its place within the second."""
+        return Moment(self.since, self.last.seq) if self.since and self.last else None
 
     @cached_property
     def done_on(self) -> date | None:

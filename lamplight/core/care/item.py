@@ -81,10 +81,12 @@ class LastDone:
         at: the moment, or None where only the count is known.
         position: the drinks then, as a position on the cumulative count (negative before the first
             reading), or None where only the moment is known.
+        seq: place within the second; see `lamplight.core.moment`.
     """
 
     at: datetime | None = None
     position: float | None = None
+    seq: int = 0
 
 
 @dataclass(frozen=True)

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from lamplight.core.care.item import CareItem, LastDone
+from lamplight.core.care.item import LastDone
+from lamplight.core.moment import Moment
 from lamplight.core.usage.counters import CounterBook
 from lamplight.core.usage.cumulative import CumulativeCount
 
@@ -16,46 +17,52 @@ LONG_AGO = timedelta(days=3 * 366)
 
 @dataclass(frozen=True)
 class DoneFact:
-    """An item was done: at a moment, or when the counter stood at a value, or both."""
+    """An item was done: at a moment, or when the counter stood at a value, or both.
+
+    Attributes:
+        item: its key.
+        at, value: when; one of them at least.
+        settled: keys of the items that were done with it, as was written down then.
+        seq: place within the second; see `lamplight.core.moment`.
+    """
 
     item: str
     at: datetime | None = None
     value: int | None = None
+    settled: tuple[str, ...] = ()
+    seq: int = 0
 
 
-def last_done(
-    facts: Iterable[DoneFact], drinks: CounterBook, cumulative: CumulativeCount, items: Sequence[CareItem] = ()
-) -> dict[str, LastDone]:
-    """The latest time each item was done, by item key, also as part of another that settles it.
+def last_done(facts: Iterable[DoneFact], drinks: CounterBook, cumulative: CumulativeCount) -> dict[str, LastDone]:
+    """The latest time each item was done, by item key, also as part of another that settled it.
 
     Args:
-        facts: every time that an item was done; of two at one moment the later one in their order counts.
+        facts: every time that an item was done; of two at one place in time the later given counts.
         drinks: the facts of the drinks counter, from which a value gets its place.
         cumulative: the drinks over time.
-        items: what settles what.
     """
-    latest: dict[str, tuple[datetime, LastDone]] = {}
-    for key, fact in with_settled(facts, items):
+    latest: dict[str, tuple[Moment, LastDone]] = {}
+    for key, fact in with_settled(facts):
         placed = _placed(fact, drinks, cumulative)
         if placed and (key not in latest or placed[0] >= latest[key][0]):
             latest[key] = placed
     return {key: done for key, (_, done) in latest.items()}
 
 
-def with_settled(facts: Iterable[DoneFact], items: Iterable[CareItem]) -> Iterator[tuple[str, DoneFact]]:
-    """Each item that was done, by itself or as part of another that settles it, with the fact."""
-    settles = {item.key: item.settles for item in items}
+def with_settled(facts: Iterable[DoneFact]) -> Iterator[tuple[str, DoneFact]]:
+    """Each item that was done, by itself or as part of another that settled it, with the fact."""
     for fact in facts:
-        for key in (fact.item, *settles.get(fact.item, ())):
+        for key in (fact.item, *fact.settled):
             yield key, fact
 
 
-def _placed(fact: DoneFact, drinks: CounterBook, cumulative: CumulativeCount) -> tuple[datetime, LastDone] | None:
-    """A fact with the moment that orders it."""
+def _placed(fact: DoneFact, drinks: CounterBook, cumulative: CumulativeCount) -> tuple[Moment, LastDone] | None:
+    """A fact with the place in time that orders it."""
     if fact.at is not None:
-        return fact.at, LastDone(at=fact.at)
+        return Moment(fact.at, fact.seq), LastDone(at=fact.at, seq=fact.seq)
     first = drinks.first_reading
     if fact.value is None or first is None or cumulative.first is None:
         return None
     position = float(fact.value - first.value)
-    return cumulative.moment_at(position) or cumulative.first - LONG_AGO, LastDone(position=position)
+    at = cumulative.moment_at(position) or cumulative.first - LONG_AGO
+    return Moment(at, fact.seq), LastDone(position=position, seq=fact.seq)

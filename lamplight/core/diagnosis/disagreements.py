@@ -11,6 +11,7 @@ from lamplight.core.care.item import Due, ItemRole
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import Prompted
 from lamplight.core.diagnosis.evidence import Facts
+from lamplight.core.lamps.sightings import panels_seen
 
 CLEAR_SHARE = 0.75
 COMES_BACK_DRINKS, COMES_BACK_SHARE = 12.0, 0.06
@@ -87,7 +88,7 @@ def _book_clear(due: Due) -> bool:
 def _looked_lately(seen: MachineStatus) -> bool:
     """Whether somebody wrote down what the panel shows, lately."""
     now = seen.context.now
-    return any(now - LOOKED_WITHIN <= one.at <= now for one in seen.book.sightings)
+    return any(now - LOOKED_WITHIN <= panel.at <= now for panel in panels_seen(seen.book.sightings))
 
 
 def _lit_though_clear(due: Due, share: float, facts: Facts) -> Disagreement:

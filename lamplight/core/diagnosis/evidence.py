@@ -26,12 +26,12 @@ from datetime import datetime, timedelta
 
 from lamplight.core.assess import MachineStatus
 from lamplight.core.care.item import Due, ItemRole
+from lamplight.core.diagnosis.grinding import GRIND_EVENTS
 from lamplight.core.job.confirmations import GROUP_DRY, MACHINE_ON, REFILL_CONFIRMED
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.core.words import span_words
 
-GRIND_EVENTS = ("grind-coarser", "grind-finer")
 Facts = dict[str, tuple[float, str]]
 
 
@@ -129,7 +129,7 @@ def _counter_facts(seen: MachineStatus, now: datetime) -> Facts:
     if back:
         away = (seen.context.today - max(back)).days
         facts["away-days"] = (float(away), f"{away} days")
-    grinds = [event.at for event in seen.book.events if event.what in GRIND_EVENTS and event.at <= now]
+    grinds = [event.at for event in seen.book.events if event.what in GRIND_EVENTS.values() and event.at <= now]
     if grinds:
         drinks = seen.cumulative.between(max(grinds), now).drinks
         facts["grind-drinks"] = (drinks, f"{drinks:.0f} drinks")

@@ -9,7 +9,7 @@ from datetime import date, timedelta
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.lamps.causes import Cause
 from lamplight.core.lamps.match import read_panel
-from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.lamps.sightings import PanelSeen, Sighting, panels_seen
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
 
@@ -40,9 +40,9 @@ class FaultWeeks:
         return later >= 3 and later > 2 * earlier
 
 
-def circuit_of(kind: Kind, causes: Mapping[str, Cause], sighting: Sighting) -> Circuit | None:
-    """The circuit in which a sighting is trouble: of its part, else of its likeliest cause; None where it is none."""
-    best = next(iter(read_panel(kind.panel, sighting.signals)), None)
+def circuit_of(kind: Kind, causes: Mapping[str, Cause], seen: PanelSeen) -> Circuit | None:
+    """The circuit in which a panel shows trouble: of its part, else of its likeliest cause; None where it is none."""
+    best = next(iter(read_panel(kind.panel, seen.signals)), None)
     if best is None or not best.pattern.sort.trouble:
         return None
     part = kind.part(best.pattern.part) if best.pattern.part else None
@@ -75,7 +75,7 @@ def fault_weeks(
     last = today - timedelta(days=today.weekday())
     mondays = tuple(last - timedelta(weeks=weeks - 1 - n) for n in range(weeks))
     counts: dict[Circuit, list[int]] = {}
-    seen = [(circuit_of(kind, causes, one), calendar.today(one.at)) for one in sightings]
+    seen = [(circuit_of(kind, causes, panel), calendar.today(panel.at)) for panel in panels_seen(sightings)]
     for circuit, day in (*seen, *found):
         place = (day - mondays[0]).days // 7
         if circuit is not None and 0 <= place < weeks:

@@ -33,26 +33,30 @@ class Defaults:
     cautions: Mapping[str, str] = field(default_factory=dict)
 
 
-def traits_of(kind: Kind, products: Mapping[str, Product] | None = None) -> frozenset[str]:
+def forms_of(products: Mapping[str, Product]) -> dict[str, str]:
+    """The form of the product that serves each role."""
+    return {role: product.form for role, product in products.items()}
+
+
+def traits_of(kind: Kind, forms: Mapping[str, str] | None = None) -> frozenset[str]:
     """What procedures may ask after: the kind's own traits, ``has-`` its parts, and the form of each product.
 
     Args:
         kind: any.
-        products: those that serve, by role: ``descaler-tablet`` says that tablets descale.
+        forms: of the products that serve, by role: ``descaler`` and ``tablet`` say that tablets descale.
     """
     parts = {f"has-{part.key}" for part in kind.parts}
-    forms = {f"{role}-{product.form}" for role, product in (products or {}).items()}
-    return kind.traits | parts | forms
+    return kind.traits | parts | {f"{role}-{form}" for role, form in (forms or {}).items()}
 
 
-def adaptation_of(kind: Kind, defaults: Defaults, products: Mapping[str, Product] | None = None) -> Adaptation:
-    """What a procedure is made to fit; the kind's own words, times and volumes come before the defaults."""
+def adaptation_of(kind: Kind, defaults: Defaults, forms: Mapping[str, str] | None = None) -> Adaptation:
+    """What a procedure is adapted to; the kind's own words, times and volumes come before the defaults."""
     access: dict[str, str] = {}
     for fact in kind.access:
         for name in fact.needed_for:
             access[name] = f"{access[name]} {fact.what}: {fact.how}" if name in access else f"{fact.what}: {fact.how}"
     return Adaptation(
-        traits=traits_of(kind, products),
+        traits=traits_of(kind, forms),
         parts=tuple(part.key for part in kind.parts),
         words={**defaults.words, **kind.words},
         durations={**defaults.durations, **kind.durations},

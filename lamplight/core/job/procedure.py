@@ -135,9 +135,9 @@ class ShippedNeed:
     when: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class ShippedProcedure:
-    """A procedure as its file has it; ``plain`` holds what fits every kind."""
+    """A procedure as its file has it; ``plain`` holds what fits every kind. Its identity is its own, as a kind's is."""
 
     plain: Procedure
     steps: tuple[ShippedStep, ...]

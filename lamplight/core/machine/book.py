@@ -4,25 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from datetime import datetime
 
 from lamplight.core.care.context import EventSeen
-from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.last_done import DoneFact, with_settled
 from lamplight.core.care.own_items import WHICHEVER_FIRST, LimitChange, OwnChoices
 from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.moment import Moment
 from lamplight.core.site.absence import Absence
 from lamplight.core.usage.counters import CounterBook
 from lamplight.core.water.at_machine import WaterAtMachine
-
-
-@dataclass(frozen=True)
-class PromptSeen:
-    """The machine asked for an item; ``gone_at`` is when it stopped asking, or None."""
-
-    item: str
-    at: datetime
-    gone_at: datetime | None = None
 
 
 @dataclass(frozen=True)
@@ -36,10 +27,10 @@ class MachineBook:
         switched_off: keys of items that the keeper does without.
         descaling_basis: by what descaling is decided, or whichever comes first.
         guess_per_day: the keeper's guess of drinks on an open day, or None.
-        absences, prompts, events: what else was noted.
+        absences, events: what else was noted.
         water: what comes in, and through which filter.
         bars: progress bars that were read.
-        sightings: what its panel was seen to show.
+        sightings: what its panel was seen to show, and what it was said to ask for.
         missing: parts that are missing or broken, with what was said about them.
     """
 
@@ -50,7 +41,6 @@ class MachineBook:
     descaling_basis: str = WHICHEVER_FIRST
     guess_per_day: float | None = None
     absences: tuple[Absence, ...] = ()
-    prompts: tuple[PromptSeen, ...] = ()
     events: tuple[EventSeen, ...] = ()
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
     bars: tuple[BarSeen, ...] = ()
@@ -65,6 +55,11 @@ class MachineBook:
     def absent_parts(self) -> tuple[str, ...]:
         """Parts that are missing or broken, and the filter where none is fitted."""
         return (*self.missing, *(("filter",) if self.water.filter_out else ()))
+
+    @property
+    def deeds(self) -> tuple[tuple[str, Moment], ...]:
+        """Each item that was done at a known time, by itself or as part of another, and when."""
+        return tuple((key, Moment(fact.at, fact.seq)) for key, fact in with_settled(self.done) if fact.at is not None)
 
     @property
     def choices(self) -> OwnChoices:

@@ -29,9 +29,9 @@ class AccessFact:
     needed_for: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Kind:
-    """One kind of machine.
+    """One kind of machine. Two are the same only where they are one and the same object, so that it may be a key.
 
     Attributes:
         key: short name, unique.

@@ -8,12 +8,13 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from functools import cached_property
 from itertools import accumulate, pairwise
 
 from lamplight.core.errors import InvalidReading
+from lamplight.core.moment import Moment
 from lamplight.core.site.calendar import SiteCalendar, require_aware
 
 HIGHEST_COUNT = 99_999_999
@@ -26,6 +27,7 @@ class Reading:
     Args:
         at: when it was read, aware.
         value: the count, 0 to 99 999 999.
+        seq: place within the second; see `lamplight.core.moment`. Two readings are one and the same without it.
 
     Raises:
         InvalidReading: for a naive time or a count out of range.
@@ -33,6 +35,7 @@ class Reading:
 
     at: datetime
     value: int
+    seq: int = field(default=0, compare=False)
 
     def __post_init__(self) -> None:
         require_aware(self.at, "A reading")
@@ -57,10 +60,21 @@ class Restart:
 
 @dataclass(frozen=True)
 class CleaningDrinks:
-    """Drinks that a cleaning added to the counter up to ``at``; nobody drank them."""
+    """Drinks that a cleaning added to the counter up to ``at``; nobody drank them.
+
+    Attributes:
+        at, count: when, and how many.
+        seq: place within the second; see `lamplight.core.moment`.
+    """
 
     at: datetime
     count: int
+    seq: int = 0
+
+    @property
+    def moment(self) -> Moment:
+        """When, with its place within the second."""
+        return Moment(self.at, self.seq)
 
 
 @dataclass(frozen=True)
@@ -148,32 +162,46 @@ def coffee_intervals(
     A gap whose counter runs backwards without a restart has unknown drinks (None), as has the
     stretch up to a restart whose last count nobody saw.
     """
-    washed = sorted(cleaning, key=lambda run: run.at)
-    washed_at = [run.at for run in washed]
+    washed = sorted(cleaning, key=lambda run: run.moment)
+    washed_at = [run.moment for run in washed]
     totals = [0, *accumulate(run.count for run in washed)]
     points = _row_points(readings, sorted(restarts, key=lambda fact: fact.at))
     gaps: list[Interval] = []
-    for (start, row, value), (end, next_row, next_value) in pairwise(points):
-        if end == start:
+    for start, end in pairwise(points):
+        if end.moment.at == start.moment.at:
             continue
         drinks: int | None = None
-        if row == next_row and value is not None and next_value is not None and next_value >= value:
-            cleaned = totals[bisect_right(washed_at, end)] - totals[bisect_right(washed_at, start)] if washed else 0
-            drinks = max(0, next_value - value - cleaned)
-        gaps.append(Interval(start, end, drinks))
+        if start.row == end.row and start.value is not None and end.value is not None and end.value >= start.value:
+            within = bisect_right(washed_at, end.moment), bisect_right(washed_at, start.moment)
+            drinks = max(0, end.value - start.value - (totals[within[0]] - totals[within[1]]))
+        gaps.append(Interval(start.moment.at, end.moment.at, drinks))
     return tuple(gaps)
 
 
-def _row_points(readings: Iterable[Reading], restarts: Sequence[Restart]) -> list[tuple[datetime, int, int | None]]:
-    """(moment, row number, count or None): readings, with two points at each restart."""
-    points: list[tuple[datetime, int, int | None]] = []
+@dataclass(frozen=True)
+class _Point:
+    """What a counter showed at a moment: the number of its row, and its count or None where nobody saw it."""
+
+    moment: Moment
+    row: int
+    value: int | None
+
+    @property
+    def order(self) -> tuple[datetime, int, int]:
+        """By time, then by row, then by count."""
+        return self.moment.at, self.row, -1 if self.value is None else self.value
+
+
+def _row_points(readings: Iterable[Reading], restarts: Sequence[Restart]) -> list[_Point]:
+    """Readings, with two points at each restart, in order."""
     began = [restart.at for restart in restarts]
-    for reading in readings:
-        points.append((reading.at, bisect_right(began, reading.at) if began else 0, reading.value))
+    points = [
+        _Point(Moment(reading.at, reading.seq), bisect_right(began, reading.at) if began else 0, reading.value)
+        for reading in readings
+    ]
     for row, restart in enumerate(restarts):
-        points.append((restart.at, row, restart.before))
-        points.append((restart.at, row + 1, restart.after))
-    return sorted(points, key=lambda point: (point[0], point[1], -1 if point[2] is None else point[2]))
+        points += [_Point(Moment(restart.at), row, restart.before), _Point(Moment(restart.at), row + 1, restart.after)]
+    return sorted(points, key=lambda point: point.order)
 
 
 def backwards_pairs(
@@ -181,10 +209,9 @@ def backwards_pairs(
 ) -> tuple[tuple[Reading, Reading], ...]:
     """Neighbouring readings of one row whose count falls, or that differ at one moment."""
     points = _row_points(readings, sorted(restarts, key=lambda fact: fact.at))
-    wrong = []
-    for (start, row, value), (end, next_row, next_value) in zip(points, points[1:], strict=False):
-        if row != next_row or value is None or next_value is None:
-            continue
-        if next_value < value or (start == end and next_value != value):
-            wrong.append((Reading(start, value), Reading(end, next_value)))
-    return tuple(wrong)
+    return tuple(
+        (Reading(start.moment.at, start.value), Reading(end.moment.at, end.value))
+        for start, end in pairwise(points)
+        if start.row == end.row and start.value is not None and end.value is not None
+        if end.value < start.value or (start.moment.at == end.moment.at and end.value != start.value)
+    )

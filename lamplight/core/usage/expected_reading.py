@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
+from lamplight.core.moment import Moment
 from lamplight.core.usage.counters import CounterBook
 from lamplight.core.usage.meters import Meter
 
@@ -39,9 +40,9 @@ def expected_reading(facts: CounterBook, meter: Meter | None, now: datetime) -> 
     if last is None or meter is None:
         return None
     since = [restart for restart in facts.restarts if restart.at > last.at]
-    start, value = (since[-1].at, since[-1].after) if since else (last.at, last.value)
-    cleaned = sum(run.count for run in facts.cleaning if run.at > start)
-    expected = round(value + meter.cumulative.between(start, now).drinks) + cleaned
+    start, value = (Moment(since[-1].at), since[-1].after) if since else (Moment(last.at, last.seq), last.value)
+    cleaned = sum(run.count for run in facts.cleaning if run.moment > start)
+    expected = round(value + meter.cumulative.between(start.at, now).drinks) + cleaned
     if not meter.usage.known or meter.last is None:
         return ExpectedReading(expected, None)
     return ExpectedReading(expected, EIGHT_IN_TEN * meter.usage.variance(meter.calendar, meter.last, now) ** 0.5)

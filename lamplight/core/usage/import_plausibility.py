@@ -12,7 +12,7 @@ from datetime import datetime
 
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading
-from lamplight.core.usage.plausibility import Doubt, check_plausibility
+from lamplight.core.usage.plausibility import Doubt, KnownRow, check_plausibility
 from lamplight.core.usage.usage import Usage
 from lamplight.core.usage.weekday_rates import usage_of
 
@@ -36,7 +36,7 @@ def doubtful_among(
         worst = _worst(suspects, trusted, usage_of(trusted, calendar, now), calendar)
         rest = trusted.but(worst)
         usage = usage_of(rest, calendar, now)
-        doubts = check_plausibility(worst.value, worst.at, rest.row_at(worst.at), usage, calendar, now)
+        doubts = check_plausibility(worst.value, worst.at, KnownRow(rest.row_at(worst.at), usage, calendar), now)
         if not doubts:
             break
         found.append((worst, doubts[0]))

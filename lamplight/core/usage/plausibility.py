@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from enum import StrEnum
+from functools import cached_property
 
 import numpy as np
 
@@ -16,13 +17,17 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import HIGHEST_COUNT, Reading
 from lamplight.core.usage.passage import chance_of_at_least
 from lamplight.core.usage.usage import Usage
-from lamplight.core.words import grouped
+from lamplight.core.words import day_words, grouped
 
 # One honest reading in ten thousand is questioned: our choice, no source.
 DOUBTFUL_TAIL = 1e-4
+# With two digits swapped back a count must be as likely as one honest reading in a hundred; ours, no source.
+FITTING_TAIL = 0.01
 # A visit, a holiday, a new team: use as a whole changes by a quarter now and then (our choice, no source).
 LEVEL_DOUBT = 0.25
 CLOCK_SLACK = timedelta(minutes=5)
+# After a restart one believes a count up to the mean, four deviations and a few drinks more; ours, no source.
+RESTART_DEVIATIONS, RESTART_MARGIN = 4, 20
 
 
 class Severity(StrEnum):
@@ -51,124 +56,67 @@ class Doubt:
 
     Attributes:
         kind: what was recognised.
-        force: refuse, or confirm.
+        severity: refuse, or confirm.
         sentence: for the keeper.
         suggestion: the count that was probably meant, where one can be told.
         falls: whether the count lies below the one before, so that only a restart explains it.
     """
 
     kind: DoubtKind
-    force: Severity
+    severity: Severity
     sentence: str
     suggestion: int | None = None
     falls: bool = False
 
 
-def check_plausibility(
-    value: int,
-    at: datetime,
-    known: Sequence[Reading],
-    usage: Usage,
-    calendar: SiteCalendar,
-    now: datetime,
-    unit: str = "drinks",
-) -> tuple[Doubt, ...]:
+@dataclass(frozen=True)
+class KnownRow:
+    """What a new reading of a counter is held against.
+
+    Attributes:
+        readings: of the same row (since the last restart before the new one), any order.
+        usage: fitted without the new reading.
+        calendar: the site's opening days.
+        unit: what the row counts, in the plural.
+    """
+
+    readings: Sequence[Reading]
+    usage: Usage
+    calendar: SiteCalendar
+    unit: str = "drinks"
+
+    def day(self, moment: datetime) -> str:
+        """A date in words, in the site's zone."""
+        return day_words(self.calendar.local(moment).date())
+
+    def chances(self, drinks: int, start: datetime, end: datetime) -> tuple[float, float]:
+        """Chances of so many drinks or more, and of so many or fewer; see `tail_chances`."""
+        return tail_chances(drinks, start, end, self.usage, self.calendar)
+
+
+def check_plausibility(value: int, at: datetime, row: KnownRow, now: datetime) -> tuple[Doubt, ...]:
     """Doubts about a reading that is to be added, most serious first.
 
     Args:
         value: the count typed.
         at: when it was read, aware.
-        known: the readings of the same row (since the last restart before ``at``), any order.
-        usage: fitted without the new reading.
-        calendar: the site's opening days.
+        row: what it is held against.
         now: the present, aware.
-        unit: what the row counts, in the plural.
 
     An empty answer means that nothing speaks against it.
     """
     if not 0 <= value <= HIGHEST_COUNT:
         return (_refusal(DoubtKind.OUT_OF_RANGE, f"A counter shows 0 to {grouped(HIGHEST_COUNT)}."),)
-    ahead = future_doubt(at, calendar, now)
-    if ahead:
-        return (ahead,)
-    same = [reading for reading in known if reading.at == at]
-    if same and same[0].value != value:
-        said = f"{grouped(same[0].value)} is already written down for that moment. Correct that entry instead."
-        return (_refusal(DoubtKind.TWICE, said),)
-    before = max((r for r in known if r.at < at), key=lambda r: r.at, default=None)
-    after = min((r for r in known if r.at > at), key=lambda r: r.at, default=None)
-    if before and value < before.value:
-        return (_backwards(value, at, before, after, usage, calendar),)
-    if after and value > after.value:
-        said = (
-            f"{grouped(value)} is more than the {grouped(after.value)} read later, "
-            f"on {calendar.local(after.at):%a %-d %b}."
-        )
-        suggestion = _swapped(value, at, before, after, usage, calendar)
-        return (Doubt(DoubtKind.BACKWARDS, Severity.REFUSE, said, suggestion),)
-    return _implausible(value, at, before, after, usage, calendar, unit) if before else ()
+    ahead = future_doubt(at, row.calendar, now)
+    doubt = ahead or _Typed(value, at, row).doubt
+    return (doubt,) if doubt else ()
 
 
 def future_doubt(at: datetime, calendar: SiteCalendar, now: datetime) -> Doubt | None:
     """A refusal of a time that has not come yet, by more than five minutes; else None."""
     if at <= now + CLOCK_SLACK:
         return None
-    when = f"{calendar.local(at):%a %-d %b %Y %H:%M}"
-    return _refusal(DoubtKind.FUTURE, f"{when} has not come yet. Check the date.")
-
-
-def _refusal(kind: DoubtKind, sentence: str) -> Doubt:
-    return Doubt(kind, Severity.REFUSE, sentence)
-
-
-def _backwards(
-    value: int,
-    at: datetime,
-    before: Reading,
-    after: Reading | None,
-    usage: Usage,
-    calendar: SiteCalendar,
-) -> Doubt:
-    """Below the last reading: digits swapped, or the counter restarted, or the board was changed."""
-    base = f"{grouped(value)} is less than the {grouped(before.value)} of {calendar.local(before.at):%a %-d %b}."
-    suggestion = _swapped(value, at, before, after, usage, calendar)
-    if suggestion is not None:
-        said = f"{base} Two digits may be swapped: {grouped(suggestion)} would fit."
-        return Doubt(DoubtKind.DIGIT_SWAP, Severity.CONFIRM, said, suggestion, falls=True)
-    if value <= _most_likely_since(before.at, at, usage, calendar):
-        said = f"{base} It looks as if the counter restarted at zero."
-        return Doubt(DoubtKind.RESTARTED, Severity.CONFIRM, said, falls=True)
-    said = f"{base} Mistyped, or was the board changed? A counter does not run backwards."
-    return Doubt(DoubtKind.BACKWARDS, Severity.CONFIRM, said, falls=True)
-
-
-def _most_likely_since(start: datetime, end: datetime, usage: Usage, calendar: SiteCalendar) -> float:
-    """The most drinks one would believe between two moments: mean and four deviations."""
-    mean = usage.expected(calendar, start, end)
-    return mean + 4 * float(usage.variance(calendar, start, end) ** 0.5) + 20
-
-
-def _implausible(
-    value: int,
-    at: datetime,
-    before: Reading,
-    after: Reading | None,
-    usage: Usage,
-    calendar: SiteCalendar,
-    unit: str,
-) -> tuple[Doubt, ...]:
-    drinks = value - before.value
-    high, low = tail_chances(drinks, before.at, at, usage, calendar)
-    if min(high, low) >= DOUBTFUL_TAIL or not usage.known:
-        return ()
-    expected = usage.expected(calendar, before.at, at)
-    base = f"{grouped(drinks)} {unit} since {calendar.local(before.at):%a %-d %b}, where about {grouped(expected)} "
-    suggestion = _swapped(value, at, before, after, usage, calendar)
-    if suggestion is not None:
-        said = f"{base}were expected. Two digits may be swapped: {grouped(suggestion)} would fit."
-        return (Doubt(DoubtKind.DIGIT_SWAP, Severity.CONFIRM, said, suggestion),)
-    kind = DoubtKind.TOO_MANY if high < low else DoubtKind.TOO_FEW
-    return (Doubt(kind, Severity.CONFIRM, f"{base}were expected. Read it once more."),)
+    return _refusal(DoubtKind.FUTURE, f"{calendar.local(at):%a %-d %b %Y %H:%M} has not come yet. Check the date.")
 
 
 def tail_chances(
@@ -184,7 +132,7 @@ def tail_chances(
     Args:
         drinks: counted between the two.
         start, end: aware, start first.
-        usage, calendar: by which they are judged.
+        usage, calendar: by which they are held plausible.
         level_doubt: share by which use as a whole may have changed since, 0 or more.
     """
     mean = np.array([max(usage.expected(calendar, start, end), 0.5)])
@@ -193,26 +141,88 @@ def tail_chances(
     return at_least, 1.0 - float(chance_of_at_least(drinks + 1, mean, variance)[0])
 
 
-def _swapped(
-    value: int,
-    at: datetime,
-    before: Reading | None,
-    after: Reading | None,
-    usage: Usage,
-    calendar: SiteCalendar,
-) -> int | None:
-    """The count with two neighbouring digits swapped back, where exactly one such count fits."""
-    if before is None or not usage.known:
-        return None
-    digits = str(value)
-    candidates = {int(digits[:n] + digits[n + 1] + digits[n] + digits[n + 2 :]) for n in range(len(digits) - 1)} - {
-        value
-    }
-    adaptation = [
-        candidate
-        for candidate in candidates
-        if candidate >= before.value
-        and (after is None or candidate <= after.value)
-        and min(tail_chances(candidate - before.value, before.at, at, usage, calendar)) >= 0.01
-    ]
-    return adaptation[0] if len(adaptation) == 1 else None
+def _refusal(kind: DoubtKind, sentence: str, suggestion: int | None = None) -> Doubt:
+    return Doubt(kind, Severity.REFUSE, sentence, suggestion)
+
+
+@dataclass(frozen=True)
+class _Typed:
+    """A count typed for a moment, between the readings around it."""
+
+    value: int
+    at: datetime
+    row: KnownRow
+
+    @cached_property
+    def before(self) -> Reading | None:
+        """The reading before it."""
+        return max((r for r in self.row.readings if r.at < self.at), key=lambda r: r.at, default=None)
+
+    @cached_property
+    def after(self) -> Reading | None:
+        """The reading after it."""
+        return min((r for r in self.row.readings if r.at > self.at), key=lambda r: r.at, default=None)
+
+    @property
+    def doubt(self) -> Doubt | None:
+        """The most serious one, or None."""
+        same = next((reading for reading in self.row.readings if reading.at == self.at), None)
+        if same and same.value != self.value:
+            known = f"{grouped(same.value)} is already written down for that moment."
+            return _refusal(DoubtKind.TWICE, f"{known} Correct that entry instead.")
+        if self.before and self.value < self.before.value:
+            return self._backwards(self.before)
+        if self.after and self.value > self.after.value:
+            later = f"the {grouped(self.after.value)} read later, on {self.row.day(self.after.at)}."
+            return _refusal(DoubtKind.BACKWARDS, f"{grouped(self.value)} is more than {later}", self.swapped)
+        return self._unlikely(self.before) if self.before else None
+
+    def _backwards(self, before: Reading) -> Doubt:
+        """Below the last reading: digits swapped, or the counter restarted, or the board was changed."""
+        less = f"{grouped(self.value)} is less than the {grouped(before.value)} of {self.row.day(before.at)}."
+        if self.swapped is not None:
+            why = f"Two digits may be swapped: {grouped(self.swapped)} would fit."
+            return Doubt(DoubtKind.DIGIT_SWAP, Severity.CONFIRM, f"{less} {why}", self.swapped, falls=True)
+        if self.value <= self._most_since(before.at):
+            why = "It looks as if the counter restarted at zero."
+            return Doubt(DoubtKind.RESTARTED, Severity.CONFIRM, f"{less} {why}", falls=True)
+        why = "Mistyped, or was the board changed? A counter does not run backwards."
+        return Doubt(DoubtKind.BACKWARDS, Severity.CONFIRM, f"{less} {why}", falls=True)
+
+    def _most_since(self, start: datetime) -> float:
+        """The most drinks one would believe since a moment."""
+        usage, calendar = self.row.usage, self.row.calendar
+        deviation = float(usage.variance(calendar, start, self.at) ** 0.5)
+        return usage.expected(calendar, start, self.at) + RESTART_DEVIATIONS * deviation + RESTART_MARGIN
+
+    def _unlikely(self, before: Reading) -> Doubt | None:
+        """Far more or fewer than expected."""
+        drinks = self.value - before.value
+        high, low = self.row.chances(drinks, before.at, self.at)
+        if min(high, low) >= DOUBTFUL_TAIL or not self.row.usage.known:
+            return None
+        expected = grouped(self.row.usage.expected(self.row.calendar, before.at, self.at))
+        counted = f"{grouped(drinks)} {self.row.unit} since {self.row.day(before.at)}"
+        unlikely = f"{counted}, where about {expected} were expected."
+        if self.swapped is not None:
+            why = f"Two digits may be swapped: {grouped(self.swapped)} would fit."
+            return Doubt(DoubtKind.DIGIT_SWAP, Severity.CONFIRM, f"{unlikely} {why}", self.swapped)
+        kind = DoubtKind.TOO_MANY if high < low else DoubtKind.TOO_FEW
+        return Doubt(kind, Severity.CONFIRM, f"{unlikely} Read it once more.")
+
+    @cached_property
+    def swapped(self) -> int | None:
+        """The count with two neighbouring digits swapped back, where exactly one such count fits."""
+        before, after = self.before, self.after
+        if before is None or not self.row.usage.known:
+            return None
+        digits = str(self.value)
+        swaps = {int(digits[:n] + digits[n + 1] + digits[n] + digits[n + 2 :]) for n in range(len(digits) - 1)}
+        fitting = [
+            count
+            for count in swaps - {self.value}
+            if count >= before.value
+            and (after is None or count <= after.value)
+            and min(self.row.chances(count - before.value, before.at, self.at)) >= FITTING_TAIL
+        ]
+        return fitting[0] if len(fitting) == 1 else None

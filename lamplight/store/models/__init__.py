@@ -7,7 +7,7 @@ last one that was not undone holds.
 
 from __future__ import annotations
 
-from lamplight.store.models.base import Base, Entry, Fact, Keeper, Machine, Site, UtcField
+from lamplight.store.models.base import Base, Change, Entry, Fact, Keeper, Machine, OrderedFact, Site, UtcField
 from lamplight.store.models.care_facts import (
     Absence,
     BarReading,
@@ -19,8 +19,6 @@ from lamplight.store.models.care_facts import (
     Deferral,
     DeviceEvent,
     PartNote,
-    Prompt,
-    PromptGone,
     ReadingRemoval,
     StockMoveFact,
     WaterTestFact,
@@ -45,14 +43,14 @@ from lamplight.store.models.setting_facts import (
 TABLES = (
     Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
     CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
-    SetupVersion, WaterTestFact, CartridgeInstallation, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion,
+    SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
-    CartridgeInstallation, Prompt, PromptGone, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
+    CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret,
 )  # fmt: skip
@@ -66,6 +64,7 @@ __all__ = [
     "CareDone",
     "CartridgeFit",
     "CauseTried",
+    "Change",
     "Cleaning",
     "Closure",
     "CounterReading",
@@ -82,13 +81,12 @@ __all__ = [
     "LimitVersion",
     "Machine",
     "MachineVersion",
+    "OrderedFact",
     "PanelSighting",
     "PartNote",
     "Photo",
     "ProcedureVersion",
     "ProductVersion",
-    "Prompt",
-    "PromptGone",
     "PutOff",
     "ReadingRemoval",
     "Run",

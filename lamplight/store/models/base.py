@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 
-from peewee import CharField, Field, ForeignKeyField, Model, TextField
+from peewee import SQL, CharField, Field, ForeignKeyField, IntegerField, Model, TextField
 
 from lamplight.store.database import database
 
@@ -68,3 +68,23 @@ class Fact(Base):
     """Anything that hangs on an entry and counts while the entry was not undone."""
 
     entry = ForeignKeyField(Entry, backref="+")
+
+
+class Change(Base):
+    """How often anything was written: by machine, for no machine in particular (0), and in all (-1).
+
+    Triggers count it, whoever writes; see `store.changes`.
+    """
+
+    number = IntegerField()
+
+
+def _next() -> SQL:
+    """The number of the change that is being written: a place in the order of everything that was."""
+    return SQL("(SELECT number FROM change WHERE id = -1)")
+
+
+class OrderedFact(Fact):
+    """A fact whose place within its second matters; what was written later has the higher number."""
+
+    seq = IntegerField(default=_next)

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from peewee import SQL, CharField, Check, DateField, FloatField, ForeignKeyField, IntegerField, TextField
+from playhouse.sqlite_ext import JSONField
 
-from lamplight.store.models.base import Fact, Machine, Site, UtcField
+from lamplight.store.models.base import Fact, Machine, OrderedFact, Site, UtcField
 
 
-class CounterReading(Fact):
+class CounterReading(OrderedFact):
     """A count seen at a moment."""
 
     machine = ForeignKeyField(Machine)
@@ -36,19 +37,23 @@ class CounterRestart(Fact):
     after = IntegerField(constraints=[Check("after >= 0")])
 
 
-class CareDone(Fact):
-    """An item was done: at a moment, or when the counter showed a value."""
+class CareDone(OrderedFact):
+    """An item was done: at a moment, or when the counter showed a value; and with it, the keys of what that settled.
+
+    Null there is what versions before this one wrote; `actions.upgrades` fills it in once.
+    """
 
     machine = ForeignKeyField(Machine)
     item = CharField()
     at = UtcField(null=True)
     value = IntegerField(null=True)
+    settled = JSONField(null=True)
 
     class Meta:
         constraints = [SQL("CHECK (at IS NOT NULL OR value IS NOT NULL)")]
 
 
-class Cleaning(Fact):
+class Cleaning(OrderedFact):
     """Drinks that only cleaned."""
 
     machine = ForeignKeyField(Machine)
@@ -107,21 +112,6 @@ class CartridgeInstallation(Fact):
         table_name = "cartridge_fit"
 
 
-class Prompt(Fact):
-    """The machine asked for an item."""
-
-    machine = ForeignKeyField(Machine)
-    item = CharField()
-    at = UtcField()
-
-
-class PromptGone(Fact):
-    """The machine stopped asking."""
-
-    prompt = ForeignKeyField(Prompt)
-    at = UtcField()
-
-
 class BarReading(Fact):
     """A progress bar towards a cleaning, in per cent."""
 
@@ -131,7 +121,7 @@ class BarReading(Fact):
     percent = IntegerField(constraints=[Check("percent BETWEEN 0 AND 100")])
 
 
-class DeviceEvent(Fact):
+class DeviceEvent(OrderedFact):
     """Something happened at a machine by itself: ``first-drink`` or ``refill``."""
 
     machine = ForeignKeyField(Machine)

@@ -5,11 +5,14 @@ from __future__ import annotations
 from peewee import BooleanField, CharField, Check, ForeignKeyField, IntegerField
 from playhouse.sqlite_ext import JSONField
 
-from lamplight.store.models.base import Fact, Machine, UtcField
+from lamplight.store.models.base import Fact, Machine, OrderedFact, UtcField
 
 
-class PanelSighting(Fact):
-    """What a panel showed from a moment on: lamps by key as ``steady amber``, and the display's words."""
+class PanelSighting(OrderedFact):
+    """What a panel showed from a moment on: lamps by key as ``steady amber``, and the display's words.
+
+    Or that the machine asks for one item, or no longer does, whatever its panel shows.
+    """
 
     machine = ForeignKeyField(Machine)
     at = UtcField()
@@ -17,6 +20,8 @@ class PanelSighting(Fact):
     message = CharField(max_length=120, default="")
     deferred = BooleanField(column_name="put_off", default=False)
     value = IntegerField(null=True, constraints=[Check("value >= 0")])
+    asks_for = CharField(default="")
+    no_longer = CharField(default="")
 
 
 class CauseTried(Fact):

@@ -10,25 +10,24 @@ from markupsafe import Markup
 
 from lamplight.actions.lamps import (
     Diagnosis,
-    Grinding,
-    PanelReading,
     disagreements_of,
     grinding,
     known_causes,
     known_symptoms,
-    reading_of,
-    shown_now,
+    panel_diagnosis,
 )
 from lamplight.actions.machine_views import MachineView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.diagnosis.disagreements import Disagreement
 from lamplight.core.diagnosis.faults import FaultWeeks, fault_weeks
+from lamplight.core.diagnosis.grinding import Grinding
+from lamplight.core.diagnosis.panel_reading import PanelReading
 from lamplight.core.lamps.causes import Symptom
 from lamplight.core.lamps.match import PanelSignals, read_panel
 from lamplight.core.lamps.own_interval import LampExpected
+from lamplight.core.lamps.sightings import panels_seen
 from lamplight.drawing.lamp_panel import lamp_panel, signals_in_words, state_words
 from lamplight.drawing.multiples import fault_bars
-from lamplight.store.sightings import tried_causes
 
 SENSES = (("see", "You see"), ("hear", "You hear"), ("taste", "You taste"), ("feel", "You feel"))
 DARK = PanelSignals()
@@ -69,9 +68,7 @@ def panel_lines(views: Sequence[MachineView]) -> list[PanelLine]:
     """Every machine with its panel, lit ones first."""
     lines = []
     for view in views:
-        shown = shown_now(view)
-        match = next(iter(read_panel(view.kind.panel, shown.signals)), None) if shown else None
-        seen = shown.signals if shown else DARK
+        shown, match, seen = view.panel.seen, view.panel.match, view.panel.signals
         meaning = match.pattern.title if match else "no rule knows this pattern" if shown else "dark"
         pressing = bool(match and match.pattern.stops_drinks)
         lines.append(
@@ -99,7 +96,7 @@ def faults_of(view: MachineView) -> FaultWeeks:
     known = {symptom.key for symptom in known_symptoms(view.equipped)}
     found: list[tuple[Circuit, object]] = [
         (causes[one.cause].circuit, context.calendar.today(one.at))
-        for one in tried_causes(view.row.id)
+        for one in view.tried
         if one.was_it and one.about in known and one.cause in causes
     ]
     return fault_weeks(view.kind, causes, view.status.book.sightings, found, context.calendar, context.today)  # type: ignore[arg-type]
@@ -124,7 +121,8 @@ class LampsModel:
         drawing: as it is set now.
         buttons: one a lamp.
         preview: what the panel as it is set would mean, before it is written down; empty where it is as seen.
-        reading: what was seen last, with its causes.
+        reading: what was seen last.
+        diagnosis: the causes of that; None where no rule knows it.
         expected: when lamps are expected.
         disagreements: where lamp and book differ.
         symptoms: complaints by sense.
@@ -139,6 +137,7 @@ class LampsModel:
     preview: str
     changed: bool
     reading: PanelReading
+    diagnosis: Diagnosis | None
     expected: tuple[LampExpected, ...]
     disagreements: tuple[Disagreement, ...]
     symptoms: list[tuple[str, list[Symptom]]]
@@ -149,8 +148,7 @@ class LampsModel:
 
 def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
     """The page; ``setting`` is what the keeper is about to write down, None for what was seen last."""
-    shown = shown_now(view)
-    now = shown.signals if shown else DARK
+    now = view.panel.signals
     panel_signals = now if setting is None else setting
     changed = setting is not None and setting != now
     matches = read_panel(view.kind.panel, panel_signals)
@@ -170,11 +168,12 @@ def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
         messages=[message.says for message in view.kind.panel.messages],
         preview=preview,
         changed=changed,
-        reading=reading_of(view),
+        reading=view.panel,
+        diagnosis=panel_diagnosis(view),
         expected=view.status.lamps_expected,
         disagreements=disagreements_of(view),
         symptoms=[(words, [one for one in symptoms if one.sense == sense]) for sense, words in SENSES],
-        grinding=grinding(view),
+        grinding=grinding(view.status.book.events, view.status.context.now),
         history=_history(view),
         titles={item.key: item.title for item in view.kind.items},
     )  # fmt: skip
@@ -184,7 +183,7 @@ def _history(view: MachineView) -> list[tuple[datetime, str, str]]:
     """Sightings of twelve weeks: when, what was lit, and what it meant."""
     since = view.status.context.now - timedelta(weeks=12)
     rows = []
-    for one in view.status.book.sightings:
+    for one in panels_seen(view.status.book.sightings):
         if one.at >= since:
             best = next(iter(read_panel(view.kind.panel, one.signals)), None)
             meaning = best.pattern.title if best else "" if one.signals.dark else "no rule knows it"
@@ -196,33 +195,27 @@ def _history(view: MachineView) -> list[tuple[datetime, str, str]]:
 
 def lit_lamps(view: MachineView) -> tuple[tuple[str, str], ...]:
     """State and colour of each lamp in order, for the drawing of the whole machine."""
-    shown = shown_now(view)
-    seen = shown.signals if shown else DARK
+    seen = view.panel.signals
     return tuple((seen.lamp(lamp.key).state.value, seen.lamp(lamp.key).colour) for lamp in view.kind.panel.lamps)
 
 
 def message_shown(view: MachineView) -> str:
     """What the display says, as far as anybody wrote down."""
-    shown = shown_now(view)
-    return shown.signals.message if shown else ""
+    return view.panel.signals.message
 
 
 def trouble_shown(view: MachineView) -> str:
     """What a lit panel means where that is no mere care or information; empty otherwise."""
-    shown = shown_now(view)
-    best = next(iter(read_panel(view.kind.panel, shown.signals)), None) if shown else None
-    if best is None or not best.pattern.sort.interrupts:
-        return ""
-    return best.pattern.title
+    match = view.panel.match
+    return match.pattern.title if match and match.pattern.sort.interrupts else ""
 
 
 def panel_words(view: MachineView) -> str:
     """What the panel shows and means, in a line; empty where it is dark."""
-    shown = shown_now(view)
-    if shown is None:
+    if view.panel.seen is None:
         return ""
-    best = next(iter(read_panel(view.kind.panel, shown.signals)), None)
-    return f"{best.pattern.title if best else 'no rule knows it'}: {signals_in_words(view.kind, shown.signals)}"
+    match = view.panel.match
+    return f"{match.pattern.title if match else 'no rule knows it'}: {signals_in_words(view.kind, view.panel.signals)}"
 
 
 __all__ = [

@@ -137,7 +137,7 @@ def run_model(
         inside=tuple(_inside_words(one) for one in state.inside),
         broken=BREAK_WORDS[state.broken] if state.broken else "",
         asks_lamp=asks_for_lamp(view.kind, run),
-        lit_since=view.status.context.prompts.get(run.item),
+        lit_since=asked.at if (asked := view.status.context.prompts.get(run.item)) else None,
         inspections=tuple((key, INSPECTIONS[key]) for key in inspections),
         doses=tuple((key, titles[key].title, units, titles[key].unit) for key, units in doses(state).items()),
         settled=settles(state.confirmations),

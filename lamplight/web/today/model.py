@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
+from functools import lru_cache
 
 from markupsafe import Markup
 
@@ -23,7 +24,6 @@ FEW = 6
 # Few machines share the width of a common screen; their names need a little room beside them.
 EDGE_PX, STAND_MARGIN_PX = 1270, 46
 MOST_SOON = 14
-MOST_DRAWN = 200
 
 
 @dataclass(frozen=True)
@@ -203,17 +203,10 @@ def _stands(views: Sequence[MachineView], today: date) -> list[Stand]:
     return stands
 
 
-_DRAWN: dict[tuple[int, int, str], tuple[Kind, Markup]] = {}
-
-
+@lru_cache(maxsize=200)
 def _drawn(kind: Kind, height: int, name: str) -> Markup:
-    """The drawing of a kind, made once; the kind is kept with it, so that its identity stays its own."""
-    key = (id(kind), height, name)
-    if key not in _DRAWN:
-        if len(_DRAWN) > MOST_DRAWN:
-            _DRAWN.clear()
-        _DRAWN[key] = (kind, cutaway(kind, height=height, name=name))
-    return _DRAWN[key][1]
+    """The drawing of a kind, made once."""
+    return cutaway(kind, height=height, name=name)
 
 
 def _headline(view: MachineView, today: date) -> str:

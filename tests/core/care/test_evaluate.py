@@ -39,7 +39,8 @@ from lamplight.core.care.triggers import (  # fmt: skip
 )
 from lamplight.core.care.visits import visits
 from lamplight.core.errors import InvalidInput
-from lamplight.core.machine.book import MachineBook, PromptSeen
+from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.absence import Absence
@@ -236,7 +237,7 @@ class Weekdays(unittest.TestCase):
         dues = judged(known, acid, wash, now=tuesday)
         self.assertEqual(dues["wash"].covered_by, "acid")
         self.assertFalse(dues["wash"].pressing)
-        asked = replace(known, prompts=(PromptSeen("wash", tuesday - timedelta(hours=1)),))
+        asked = replace(known, sightings=(Sighting(tuesday - timedelta(hours=1), asks_for="wash"),))
         self.assertEqual(judged(asked, acid, wash, now=tuesday)["wash"].covered_by, "")
 
 
@@ -324,10 +325,10 @@ class Events(unittest.TestCase):
 
     def test_prompt(self):
         """The machine asks: due without any start; gone or done: clear."""
-        lit = PromptSeen("job", MONDAY - timedelta(hours=60))
-        known = replace(book(28, 40), prompts=(lit,))
+        lit = Sighting(MONDAY - timedelta(hours=60), asks_for="job")
+        known = replace(book(28, 40), sightings=(lit,))
         self.assertEqual(judged(known, item(Prompted(), CountSince(200)))["job"].status, Status.DUE)
-        gone = replace(known, prompts=(replace(lit, gone_at=MONDAY),))
+        gone = replace(known, sightings=(lit, Sighting(MONDAY, no_longer="job")))
         self.assertEqual(judged(gone, item(Prompted(), CountSince(200)))["job"].status, Status.UNKNOWN)
         done = replace(known, done=(DoneFact("job", MONDAY - timedelta(hours=1)),))
         self.assertEqual(judged(done, item(Prompted(), CountSince(200)))["job"].status, Status.CLEAR)
@@ -340,10 +341,15 @@ class Events(unittest.TestCase):
         self.assertIn(" and ", job(both, 14).reasons[0])
 
     def test_settled_by_another(self):
-        """A strip-down counts as a rinse."""
+        """A strip-down counts as a rinse where that was written down with it, whatever the kind says today."""
         rinse, strip = item(DaysSince(7), key="rinse"), item(DaysSince(300), key="strip", settles=("rinse",))
-        done = {"rinse": MONDAY - timedelta(days=20), "strip": MONDAY - timedelta(days=1)}
-        self.assertEqual(judged(book(28, 40, done), rinse, strip)["rinse"].status, Status.CLEAR)
+        long_ago = DoneFact("rinse", MONDAY - timedelta(days=20))
+        for settled, status in ((("rinse",), Status.CLEAR), ((), Status.OVERDUE)):
+            known = replace(
+                book(28, 40), done=(long_ago, DoneFact("strip", MONDAY - timedelta(days=1), settled=settled))
+            )
+            self.assertEqual(judged(known, rinse, strip)["rinse"].status, status)
+            self.assertEqual(judged(known, rinse, replace(strip, settles=()))["rinse"].status, status)
 
     def test_own_basis_and_switched_off(self):
         """By the calendar alone; an item that is done without."""

@@ -17,7 +17,6 @@ from lamplight.core.lamps.causes import Cause, Evidence, Tried, ranked
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState
 from lamplight.core.lamps.sightings import Sighting
-from lamplight.core.machine.book import PromptSeen
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import Restart
 from lamplight.core.words import span_words
@@ -178,9 +177,9 @@ class LampAndBook(unittest.TestCase):
         kind = kinds()["removable-tabletop"]
         known = book(56, 40, None)
         done = (DoneFact("brew-tablet", at=MONDAY - timedelta(days=drinks_ago_days)),)
-        prompts = (PromptSeen("brew-tablet", MONDAY - timedelta(minutes=5)),) if lit else ()
-        sightings = () if lit else (Sighting(MONDAY - timedelta(minutes=5), PanelSignals()),)
-        known = replace(known, done=done, prompts=prompts, sightings=sightings, **rest)
+        at = MONDAY - timedelta(minutes=5)
+        seen = Sighting(at, asks_for="brew-tablet") if lit else Sighting(at, PanelSignals())
+        known = replace(known, done=done, sightings=(seen,), **rest)
         return assess(known, kind, OFFICE, MONDAY), kind
 
     def told(self, days, lit, circumstances=None):

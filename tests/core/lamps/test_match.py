@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals, checked_signals, read_panel, step_lamp
 from lamplight.core.lamps.panel import Condition, Lamp, LampSignal, LampState, Message, Panel, Pattern, Sort
-from lamplight.core.lamps.sightings import Sighting, asked_for, sighting_at
+from lamplight.core.lamps.sightings import Sighting, asked_for, panel_at
 
 NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
 OFF, STEADY, FLASHING = LampState.OFF, LampState.STEADY, LampState.FLASHING
@@ -140,10 +140,10 @@ class Sightings(unittest.TestCase):
     def test_now(self):
         """The latest that is not dark and not ahead."""
         lit, dark = at(-30, shows(a="flashing red")), at(-10, shows())
-        self.assertEqual(sighting_at([lit], NOW), lit)
-        self.assertIsNone(sighting_at([dark, lit], NOW))
-        self.assertEqual(sighting_at([lit, dark], NOW - timedelta(minutes=20)), lit)
-        self.assertIsNone(sighting_at([at(5, shows(a="flashing red"))], NOW))
+        self.assertEqual(panel_at([lit], NOW).signals, lit.signals)
+        self.assertIsNone(panel_at([dark, lit], NOW))
+        self.assertEqual(panel_at([lit, dark], NOW - timedelta(minutes=20)).at, lit.at)
+        self.assertIsNone(panel_at([at(5, shows(a="flashing red"))], NOW))
 
     def test_asked_for(self):
         """One stretch from the first sighting to the one that no longer asks; two items at once."""

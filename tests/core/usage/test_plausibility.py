@@ -8,7 +8,7 @@ from datetime import UTC, datetime, timedelta
 from scipy import stats
 
 from lamplight.core.usage.counters import HIGHEST_COUNT
-from lamplight.core.usage.plausibility import DoubtKind, Severity, check_plausibility, tail_chances
+from lamplight.core.usage.plausibility import DoubtKind, KnownRow, Severity, check_plausibility, tail_chances
 from lamplight.core.usage.weekday_rates import usage_of
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 
@@ -26,7 +26,7 @@ class Recognised(unittest.TestCase):
 
     def doubts(self, value, at=TUESDAY):
         """What is said about a count."""
-        return check_plausibility(value, at, self.book.readings, self.usage, OFFICE, TUESDAY)
+        return check_plausibility(value, at, KnownRow(self.book.readings, self.usage, OFFICE), TUESDAY)
 
     def test_table(self):
         """Kind, force and suggestion of each."""
@@ -48,12 +48,12 @@ class Recognised(unittest.TestCase):
                 if kind is None:
                     self.assertEqual(found, ())
                     continue
-                self.assertEqual((found[0].kind, found[0].force, found[0].suggestion), (kind, force, suggestion))
+                self.assertEqual((found[0].kind, found[0].severity, found[0].suggestion), (kind, force, suggestion))
                 self.assertTrue(found[0].sentence.endswith("."))
 
     def test_says_what_is_counted(self):
         """Litres are not called drinks."""
-        found = check_plausibility(2840, TUESDAY, self.book.readings, self.usage, OFFICE, TUESDAY, "litres")
+        found = check_plausibility(2840, TUESDAY, KnownRow(self.book.readings, self.usage, OFFICE, "litres"), TUESDAY)
         self.assertIn("1\u202f040 litres since", found[0].sentence)
 
     def test_future(self):
@@ -69,18 +69,18 @@ class Recognised(unittest.TestCase):
     def test_older_than_a_later_reading(self):
         """More than was read later cannot be."""
         found = self.doubts(1790, MONDAY - timedelta(days=6, hours=-5))
-        self.assertEqual((found[0].kind, found[0].force), (DoubtKind.BACKWARDS, Severity.REFUSE))
+        self.assertEqual((found[0].kind, found[0].severity), (DoubtKind.BACKWARDS, Severity.REFUSE))
         self.assertIn("read later", found[0].sentence)
 
     def test_first_reading_raises_no_doubt(self):
         """Nothing to compare it with."""
-        self.assertEqual(check_plausibility(55_000, TUESDAY, (), self.usage, OFFICE, TUESDAY), ())
+        self.assertEqual(check_plausibility(55_000, TUESDAY, KnownRow((), self.usage, OFFICE), TUESDAY), ())
 
     def test_unknown_usage_raises_no_implausibility(self):
         """After one reading only, any higher count is taken."""
         alone = daily_readings(0, 40)
         usage = usage_of(book(0).drinks, OFFICE, TUESDAY)
-        self.assertEqual(check_plausibility(9000, TUESDAY, alone, usage, OFFICE, TUESDAY), ())
+        self.assertEqual(check_plausibility(9000, TUESDAY, KnownRow(alone, usage, OFFICE), TUESDAY), ())
 
 
 class Tails(unittest.TestCase):

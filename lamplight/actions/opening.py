@@ -1,0 +1,19 @@
+"""Opening a data folder for use: the file at the newest schema, and what an older one left open settled."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from lamplight.actions.upgrades import write_down_what_was_settled
+from lamplight.store.database import database, open_database
+
+
+def open_book(folder: Path) -> None:
+    """Open the data file in a folder, creating both where they are missing.
+
+    Raises:
+        DataFileProblem: as `lamplight.store.database.open_database` does.
+    """
+    open_database(folder)
+    with database.connection_context():
+        write_down_what_was_settled()

@@ -1,0 +1,72 @@
+"""How often anything was written in the data file: by that a copy in memory is known to be fresh.
+
+The counts live in the file and are kept by its own triggers, so that they are right whoever writes: this process,
+another one, or a hand with a tool of its own.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from peewee import SqliteDatabase
+
+# The counts themselves, and the migrations' own history.
+UNCOUNTED = ("change", "schema_migration")
+# What is written for no machine in particular counts for all; and everything together.
+EVERYONE, EVERYTHING = 0, -1
+ROWS = {"INSERT": "NEW", "UPDATE": "NEW", "DELETE": "OLD"}
+
+
+@dataclass(frozen=True)
+class Edition:
+    """The state of a data file: while two are equal, so is everything in it.
+
+    Attributes:
+        path: of the file.
+        counts: changes by machine id, and under `EVERYONE` and `EVERYTHING`.
+    """
+
+    path: str
+    counts: Mapping[int, int]
+
+    @property
+    def whole(self) -> tuple[str, int]:
+        """What changes whenever anything in the file does."""
+        return self.path, self.counts[EVERYTHING]
+
+    def of_machine(self, machine_id: int) -> tuple[str, int, int]:
+        """What changes whenever a machine's own book does."""
+        return self.path, self.counts.get(EVERYONE, 0), self.counts.get(machine_id, 0)
+
+
+def edition(db: SqliteDatabase) -> Edition | None:
+    """The state of the open file; None inside a transaction, whose changes may still be taken back."""
+    if db.in_transaction():
+        return None
+    return Edition(str(db.database), dict(db.execute_sql("SELECT id, number FROM change").fetchall()))
+
+
+def count_changes(db: SqliteDatabase) -> None:
+    """Put triggers on every table that has none; after each migration, since one that rebuilds a table drops them."""
+    for table in db.get_tables():
+        if table in UNCOUNTED:
+            continue
+        columns = {column.name for column in db.get_columns(table)}
+        for action, row in ROWS.items():
+            db.execute_sql(
+                f'CREATE TRIGGER IF NOT EXISTS "count_{action.lower()}_{table}" AFTER {action} ON "{table}" BEGIN '
+                f"UPDATE change SET number = number + 1 WHERE id = {EVERYTHING}; "
+                f"INSERT INTO change (id, number) VALUES (COALESCE({_machine(columns, row)}, {EVERYONE}), 1) "
+                "ON CONFLICT (id) DO UPDATE SET number = number + 1; END"
+            )
+
+
+def _machine(columns: set[str], row: str) -> str:
+    """The machine that a line of a table is about, in SQL."""
+    if "machine_id" in columns:
+        return f"{row}.machine_id"
+    for table in ("run", "entry"):
+        if f"{table}_id" in columns:
+            return f"(SELECT machine_id FROM {table} WHERE id = {row}.{table}_id)"
+    return "NULL"
