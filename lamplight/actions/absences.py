@@ -20,7 +20,7 @@ def add_absence(site_id: int, row: MachineRow | None, first: date, last: date, l
         InvalidInput: when it ends before it begins, or lasts longer than a year.
     """
     Absence(first, last)
-    label = optional(label, "The reason", 80)
+    label = optional(label, "The reason", 80, "label")
     who = row.name if row else "everybody"
     span = f"{first:%a %-d %b %Y} to {last:%a %-d %b %Y}"
     with database.atomic():
@@ -47,7 +47,7 @@ def take_holidays(site: SiteRow, country: str, region: str, years: range, actor:
 
     known = countries()
     if country not in known or (region and region not in known[country]):
-        raise InvalidInput("Choose a country from the list, and a region of it or none.")
+        raise InvalidInput("Choose a country from the list, and a region of it or none.", "country")
     found = holidays.country_holidays(country, subdiv=region or None, years=years)
     fresh = sorted((day, name) for day, name in found.items() if site.calendar.is_open(day))
     if not fresh:

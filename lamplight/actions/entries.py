@@ -38,7 +38,7 @@ def write_entry(
     )  # fmt: skip
 
 
-def required(text: str, what: str, longest: int) -> str:
+def required(text: str, what: str, longest: int, field: str = "") -> str:
     """A trimmed text that is neither empty nor too long.
 
     Raises:
@@ -46,16 +46,16 @@ def required(text: str, what: str, longest: int) -> str:
     """
     trimmed = " ".join(text.split())
     if not trimmed:
-        raise InvalidInput(f"{what} is missing.")
+        raise InvalidInput(f"{what} is missing.", field)
     if len(trimmed) > longest:
-        raise InvalidInput(f"{what} is longer than {longest} characters.")
+        raise InvalidInput(f"{what} is longer than {longest} characters.", field)
     return trimmed
 
 
-def optional(text: str, what: str, longest: int) -> str:
+def optional(text: str, what: str, longest: int, field: str = "") -> str:
     """A trimmed text, possibly empty.
 
     Raises:
         InvalidInput: when too long.
     """
-    return required(text, what, longest) if text.strip() else ""
+    return required(text, what, longest, field) if text.strip() else ""

@@ -9,8 +9,9 @@ from datetime import datetime
 import yaml
 
 from lamplight.actions.entries import Actor, required, write_entry
-from lamplight.actions.kinds import copied, kind_of, own_kind, read_kind
+from lamplight.actions.kinds import KINDS, kind_of
 from lamplight.actions.machine_views import MachineView
+from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.procedures import FREE
 from lamplight.core.diagnosis.disagreements import Disagreement, disagreements
 from lamplight.core.diagnosis.grinding import DRINK_JUDGED, GRIND_EVENTS, grinding
@@ -192,13 +193,13 @@ def teach_pattern(row: MachineRow, signals: PanelSignals, words: PatternWords, a
     pattern = {"lamps": lamps_as_data(shown.lamps), "means": title, "sort": words.sort}
     pattern |= {"message": shown.message} if shown.message else {}
     pattern |= {"asks_for": words.asks_for, "force": words.force} if words.asks_for else {}
-    own = own_kind(kind.key) is not None
-    data = load_yaml(own_kind(kind.key) or copied(kind.key))
+    own = KINDS.own(kind.key) is not None
+    data = load_yaml(KINDS.own(kind.key) or KINDS.copied(kind.key))
     if not own:
         data["title"] = f"{data['title'][:66]}, as ours is"
     data.setdefault("panel", {}).setdefault("patterns", []).append(pattern)
     text = yaml.safe_dump(data, sort_keys=False, allow_unicode=True, width=120)
-    taught = read_kind(text)
+    taught = OWN_KINDS.read(text)
     with database.atomic():
         entry = write_entry("kind", f"Kind “{taught.title}” learned: {title}", actor, row.id)
         KindVersion.create(entry=entry, key=taught.key, text=text)

@@ -11,7 +11,7 @@ from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.water import install_cartridge, set_up
 from lamplight.core.care.triggers import LIMITED
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidInput, about
 from lamplight.core.usage.counters import Reading
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.database import database
@@ -42,16 +42,16 @@ class MachineFields:
 
 
 def _checked(site_id: int, fields: MachineFields, machine_id: int | None = None) -> MachineFields:
-    name = required(fields.name, "The machine's name", 60)
+    name = required(fields.name, "The machine's name", 60, "name")
     kind_of(fields.kind)
     if any(m.name.lower() == name.lower() and m.id != machine_id for m in machines(site_id)):
-        raise InvalidInput(f"There is a machine called {name} already. Choose another name.")
+        raise InvalidInput(f"There is a machine called {name} already. Choose another name.", "name")
     guess = fields.guess_per_day
     if guess is not None and not 0 <= guess <= MOST_DRINKS_A_DAY:
-        raise InvalidInput(f"Drinks a day lie between 0 and {MOST_DRINKS_A_DAY}.")
+        raise InvalidInput(f"Drinks a day lie between 0 and {MOST_DRINKS_A_DAY}.", "guess")
     return MachineFields(
-        name, fields.kind, optional(fields.place, "The place", 80),
-        optional(fields.serial, "The serial number", 40), guess,
+        name, fields.kind, optional(fields.place, "The place", 80, "place"),
+        optional(fields.serial, "The serial number", 40, "serial"), guess,
     )  # fmt: skip
 
 
@@ -87,10 +87,12 @@ def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: A
             a last time that lies ahead of now or of the counter.
     """
     fields = _checked(site_id, fields)
-    for value in start.counters.values():
-        Reading(actor.now, value)
-    for answer in start.last_done.values():
-        check_last_done(answer, start.counters.get("drinks"), actor.now)
+    for counter, value in start.counters.items():
+        with about(f"counter-{counter}"):
+            Reading(actor.now, value)
+    for item_key, answer in start.last_done.items():
+        with about(f"done-{item_key}"):
+            check_last_done(answer, start.counters.get("drinks"), actor.now)
     with database.atomic():
         machine = Machine.create(site=site_id)
         entry = write_entry("machine", f"{fields.name} added", actor, machine.id)

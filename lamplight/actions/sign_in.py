@@ -40,9 +40,13 @@ def check_strength(keeper: KeeperRow, passphrase: str) -> None:
         InvalidInput: in a sentence that says what is wanted.
     """
     if not SHORTEST <= len(passphrase) <= LONGEST:
-        raise InvalidInput(f"A passphrase has {SHORTEST} to {LONGEST} characters; four words are easy to remember.")
+        raise InvalidInput(
+            f"A passphrase has {SHORTEST} to {LONGEST} characters; four words are easy to remember.", "passphrase"
+        )
     if len(set(passphrase)) < 5 or passphrase.strip().lower() in (keeper.name.lower(), "passphrase", "lamplight"):
-        raise InvalidInput("That passphrase is guessed at once. Take four words that only you would put together.")
+        raise InvalidInput(
+            "That passphrase is guessed at once. Take four words that only you would put together.", "passphrase"
+        )
 
 
 @cache

@@ -21,10 +21,10 @@ def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], actor:
     Raises:
         InvalidInput: for a missing name, an unknown zone, or a week without an open day.
     """
-    name = required(name, "The site's name", 80)
+    name = required(name, "The site's name", 80, "name")
     calendar = SiteCalendar(zone, tuple(hours))
     if not calendar.has_open_days():
-        raise InvalidInput("Say on which weekdays the site is open: one at least.")
+        raise InvalidInput("Say on which weekdays the site is open: one at least.", "hours")
     spans = [[span.opens_minute, span.closes_minute] if span else None for span in calendar.hours]
     with database.atomic():
         known = the_site()
@@ -44,10 +44,10 @@ def add_closure(site_id: int, first: date, last: date, label: str, actor: Actor)
         InvalidInput: when the last date lies before the first, or more than a year after it.
     """
     if last < first:
-        raise InvalidInput("The last closed day lies before the first. Swap them.")
+        raise InvalidInput("The last closed day lies before the first. Swap them.", "first")
     if (last - first).days > LONGEST_CLOSURE_DAYS:
-        raise InvalidInput("A closure lasts a year at most.")
-    label = optional(label, "The reason", 80)
+        raise InvalidInput("A closure lasts a year at most.", "last")
+    label = optional(label, "The reason", 80, "label")
     span = f"{first:%a %-d %b %Y}" + (f" to {last:%a %-d %b %Y}" if last > first else "")
     with database.atomic():
         entry = write_entry("closure", f"Closed {span}" + (f": {label}" if label else ""), actor)
@@ -60,11 +60,11 @@ def save_keeper(name: str, initials: str, actor: Actor, keeper_id: int | None = 
     Raises:
         InvalidInput: when the initials are missing or another keeper has them.
     """
-    initials = required(initials, "Initials", 6).upper()
-    name = optional(name, "The name", 80) or initials
+    initials = required(initials, "Initials", 6, "initials").upper()
+    name = optional(name, "The name", 80, "name") or initials
     taken = [k for k in keepers() if k.initials == initials and k.id != keeper_id]
     if taken and active:
-        raise InvalidInput(f"{taken[0].name} has the initials {initials} already. Choose others.")
+        raise InvalidInput(f"{taken[0].name} has the initials {initials} already. Choose others.", "initials")
     with database.atomic():
         keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
         said = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")

@@ -82,13 +82,13 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
     Raises:
         InvalidInput: for an unknown role, form or chemistry, or a dose out of range.
     """
-    title, unit = required(fields.title, "The name", 80), required(fields.unit, "The unit", 20)
+    title, unit = required(fields.title, "The name", 80, "title"), required(fields.unit, "The unit", 20, "unit")
     if fields.role not in roles():
-        raise InvalidInput("Say what it serves as.")
+        raise InvalidInput("Say what it serves as.", "role")
     if fields.form not in FORMS or fields.chemistry not in set(Chemistry):
-        raise InvalidInput("Say its form, and the chemistry that its label names.")
+        raise InvalidInput("Say its form, and the chemistry that its label names.", "form")
     if not 0 < fields.dose <= 100_000 or (fields.per_l is not None and not 0 < fields.per_l <= 100_000):
-        raise InvalidInput("A dose is more than 0.")
+        raise InvalidInput("A dose is more than 0.", "dose")
     whole = unit not in ("ml", "g", "L", "capful")
     known = products()
     key = key or _new_key(title, known)

@@ -46,7 +46,8 @@ WORDS = {
 def consequences(row: EntryRow) -> list[str]:
     """What else goes when an entry is undone, in sentences."""
     said = []
-    counted = {name: count for name, count in facts_of(row.id).items() if name in WORDS}
+    facts = facts_of(row.id)
+    counted = {name: facts[name] for name in WORDS if name in facts}
     if counted:
         parts = [f"{count} {WORDS[name][count > 1]}" for name, count in counted.items()]
         said.append(f"With it go {', '.join(parts)}; every figure that rests on them is worked out anew.")

@@ -43,9 +43,9 @@ def add_water_test(site_id: int, typed: TypedTest, today: date, actor: Actor) ->
     Raises:
         InvalidInput: when neither hardness is given, one is out of range, or the day lies ahead.
     """
-    source = required(typed.source, "The name of the water", 60)
+    source = required(typed.source, "The name of the water", 60, "source")
     if typed.day > today:
-        raise InvalidInput("The day of the test has not come yet.")
+        raise InvalidInput("The day of the test has not come yet.", "day")
 
     def degrees(value: float | None) -> float | None:
         return None if value is None else round(convert_hardness(value, typed.unit, "dH"), 6)

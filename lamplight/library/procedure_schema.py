@@ -12,7 +12,7 @@ from lamplight.core.job.confirmations import CONFIRMATIONS
 from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.job.procedure import LampReason, Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
 from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind
-from lamplight.library.base import Key, Minutes, Strict, Title, duration
+from lamplight.library.base import Key, Minutes, Strict, Title, duration, same_named
 from lamplight.library.schema import PARTS
 
 POSE = Literal[
@@ -66,7 +66,7 @@ class AskFile(Strict):
 
     def core(self) -> Ask:
         """As a core object."""
-        return Ask(**{**self.model_dump(), "choices": tuple(self.choices)})
+        return Ask(**same_named(self, Ask))
 
 
 class DeliveryFile(Strict):
@@ -159,43 +159,29 @@ class StepFile(Strict):
 
     def core(self, circuit: Circuit) -> ShippedStep:
         """As a core object."""
-        named = self.minutes if isinstance(self.minutes, str) else ""
-        given = duration(self.minutes) if isinstance(self.minutes, list) else None
         parts = (self.part,) if isinstance(self.part, str) else tuple(self.part)
         delivers = tuple(
             (outlet, given.ml, given.bursts) if isinstance(given, DeliveryFile) else (outlet, given, 1)
             for outlet, given in self.delivers.items()
         )
+        only = tuple(
+            Only(key, (answer,) if isinstance(answer, str) else tuple(answer)) for key, answer in self.only.items()
+        )
         step = Step(
-            kind=self.kind,
-            title=next(title for name in TITLES if (title := getattr(self, name)) is not None),
-            text=self.text,
-            circuit=self.circuit or circuit,
-            part=parts[0],
-            pose=self.pose,
-            duration=given,
-            duration_name=named,
-            over_when=self.over_when,
-            done_label=self.done_label or _label(self.kind),
-            on_no=self.on_no,
-            caution=self.caution,
-            mistake=self.mistake,
-            why=self.why,
-            when=tuple(self.when),
-            only=tuple(
-                Only(key, (answer,) if isinstance(answer, str) else tuple(answer)) for key, answer in self.only.items()
-            ),
-            ask=self.ask.core() if self.ask else None,
-            confirmation=self.confirmation,
-            no_goes_on=self.no_goes_on,
-            amount_of=self.of,
-            tips=tuple(self.tips) or (("all",) if self.kind is StepKind.TIP_OUT else ()),
-            puts=tuple(self.puts.items()),
-            rinses=tuple(self.rinses),
-            takes_out=self.takes_out,
-            puts_back=self.puts_back,
-            access=self.access,
-            starts_over=self.starts_over,
+            **{
+                **same_named(self, Step, "delivers"),
+                "kind": self.kind,
+                "title": next(title for name in TITLES if (title := getattr(self, name)) is not None),
+                "circuit": self.circuit or circuit,
+                "part": parts[0],
+                "duration": duration(self.minutes) if isinstance(self.minutes, list) else None,
+                "duration_name": self.minutes if isinstance(self.minutes, str) else "",
+                "done_label": self.done_label or LABELS.get(self.kind, "Done"),
+                "only": only,
+                "ask": self.ask.core() if self.ask else None,
+                "amount_of": self.of,
+                "tips": tuple(self.tips) or (("all",) if self.kind is StepKind.TIP_OUT else ()),
+            }
         )
         return ShippedStep(step, parts, self.amount, delivers, tuple(self.settles))
 
@@ -209,10 +195,6 @@ LABELS = {
     StepKind.ASK: "Write it down",
     StepKind.PHOTO: "Go on",
 }
-
-
-def _label(kind: StepKind) -> str:
-    return LABELS.get(kind, "Done")
 
 
 class LampReasonFile(Strict):
@@ -278,11 +260,8 @@ class ProcedureFile(Strict):
 
     def core(self) -> ShippedProcedure:
         """As a core object."""
-        plain = Procedure(
-            self.key, self.title, self.circuit, (), (), tuple(self.cautions), self.cleaning_drinks, self.afterwards,
-            tuple(self.settles), self.starts_over,
-            tuple(LampReason(reason.text, reason.item) for reason in self.lamp_reasons), tuple(self.inspects),
-        )  # fmt: skip
+        reasons = tuple(LampReason(reason.text, reason.item) for reason in self.lamp_reasons)
+        plain = Procedure(**{**same_named(self, Procedure, "needs", "outlets"), "steps": (), "lamp_reasons": reasons})
         return ShippedProcedure(
             plain,
             tuple(step.core(self.circuit) for step in self.steps),

@@ -17,7 +17,7 @@ from lamplight.core.care.triggers import REFILL
 from lamplight.core.machine.kind import AccessFact, Kind
 from lamplight.core.water.at_machine import HardnessLevel
 from lamplight.core.water.cartridge import Cartridge, Resin
-from lamplight.library.base import Key, Minutes, Strict, Title, duration, load_yaml
+from lamplight.library.base import Key, Minutes, Strict, Title, duration, load_yaml, same_named
 from lamplight.library.panel_schema import CauseFile, PanelFile, SymptomFile, shared_causes
 from lamplight.library.triggers import EVENTS, TriggerFile
 
@@ -90,11 +90,8 @@ class ItemFile(Strict):
 
     def core(self, key: str) -> CareItem:
         """As a core object."""
-        return CareItem(
-            key, self.title, self.circuit, self.part, tuple(trigger.core() for trigger in self.triggers),
-            self.minutes, self.procedure, self.why, self.soon_open_days, tuple(self.products), tuple(self.settles),
-            tuple(self.replaces), self.hygiene, self.when_overdue, self.opening, self.water_ml, self._role(key),
-        )  # fmt: skip
+        triggers = tuple(trigger.core() for trigger in self.triggers)
+        return CareItem(**{**same_named(self, CareItem), "key": key, "triggers": triggers, "role": self._role(key)})
 
     def _role(self, key: str) -> ItemRole:
         """What it is: as it says, else what the standard item of its key is."""
@@ -112,7 +109,7 @@ class PartFile(Strict):
 
     def core(self, key: str) -> Part:
         """As a core object."""
-        return Part(key, self.label, self.circuit, self.removable, tuple(self.tolerates), self.note)
+        return Part(key=key, **same_named(self, Part))
 
 
 class CapacitiesFile(Strict):

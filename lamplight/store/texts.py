@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from peewee import fn
 
-from lamplight.store.models import Entry, KindVersion, MachineVersion, ProcedureVersion, TextVersion
+from lamplight.store.models import Entry, MachineVersion, TextVersion
 from lamplight.store.sites import newest
 
 
-def _texts(model: type[TextVersion]) -> dict[str, str]:
+def own_texts(model: type[TextVersion]) -> dict[str, str]:
     """The text of each own file that was not deleted, by key."""
     latest = (
         model.select(fn.MAX(model.id)).join(Entry, on=model.entry).where(Entry.undone_at.is_null()).group_by(model.key)
@@ -17,7 +17,8 @@ def _texts(model: type[TextVersion]) -> dict[str, str]:
     return {row.key: row.text for row in rows if not row.deleted}
 
 
-def _text(model: type[TextVersion], key: str) -> str | None:
+def own_text(model: type[TextVersion], key: str) -> str | None:
+    """The text of one own file, or None."""
     row = (
         model.select()
         .join(Entry, on=model.entry)
@@ -26,26 +27,6 @@ def _text(model: type[TextVersion], key: str) -> str | None:
         .first()
     )
     return None if row is None or row.deleted else row.text
-
-
-def own_kind_texts() -> dict[str, str]:
-    """Own kinds by key."""
-    return _texts(KindVersion)
-
-
-def own_kind_text(key: str) -> str | None:
-    """The text of one own kind, or None."""
-    return _text(KindVersion, key)
-
-
-def own_procedure_texts() -> dict[str, str]:
-    """Own procedures by key."""
-    return _texts(ProcedureVersion)
-
-
-def own_procedure_text(key: str) -> str | None:
-    """The text of one own procedure, or None."""
-    return _text(ProcedureVersion, key)
 
 
 def machines_of_kind(key: str) -> list[str]:

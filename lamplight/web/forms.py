@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+from collections.abc import Collection
 from datetime import date, datetime, time
 
 from lamplight.core.errors import InvalidInput
@@ -14,12 +14,21 @@ GROUPING = re.compile(r"[\s\u00a0\u202f'’.,]")
 GROUPED = re.compile(r"\d{1,3}(?:(?P<mark>[\s\u00a0\u202f'’.,])\d{3})(?:(?P=mark)\d{3})*|\d+")
 
 
-class FieldErrors(InvalidInput):
-    """What is wrong, by field name."""
+def placed(problem: InvalidInput, fields: Collection[str], rest: str, prefix: str = "") -> dict[str, str]:
+    """What was refused, by the field of a form beside which it is said.
 
-    def __init__(self, errors: Mapping[str, str]) -> None:
-        super().__init__(" ".join(errors.values()))
-        self.errors = dict(errors)
+    Args:
+        problem: with its fields, as far as it names any.
+        fields: that the form has a place for.
+        rest: the field beside which everything else is said, so that nothing stays unsaid.
+        prefix: of the form's own names.
+    """
+    found: dict[str, str] = {}
+    for field, sentence in problem.by_field.items():
+        own = f"{prefix}{field}"
+        own = own if own in fields else rest
+        found[own] = f"{found[own]} {sentence}" if own in found else sentence
+    return found
 
 
 def count(text: str, what: str) -> int:

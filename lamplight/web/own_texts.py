@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Container, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 from flask import Blueprint, Response, abort, request
 
+from lamplight.actions.own_texts import OwnTexts
 from lamplight.core.errors import InvalidInput
 from lamplight.library.mistakes import FileMistakes, Mistake
 from lamplight.web.rendering import page as render
@@ -21,11 +23,7 @@ class TextPlace:
         name: of the blueprint.
         title, all_words, hint: what the editor says.
         fresh: the text that a new one begins with.
-        read: checks a text; raises FileMistakes or InvalidInput.
-        own: the text of the keeper's own one of a key, or None.
-        text_of: the text of any one.
-        copied: the text of one under a key of its own.
-        keys: all that are known.
+        texts: how they are read and written.
         schema: of the files.
     """
 
@@ -34,17 +32,13 @@ class TextPlace:
     all_words: str
     hint: str
     fresh: str
-    read: Callable[[str], object]
-    own: Callable[[str], str | None]
-    text_of: Callable[[str], str]
-    copied: Callable[[str], str]
-    keys: Callable[[], Container[str]]
+    texts: OwnTexts[Any]
     schema: Callable[[], str]
 
     def mistakes(self, text: str) -> list[Mistake]:
         """What is wrong in a text, nothing where it is right."""
         try:
-            self.read(text)
+            self.texts.read(text)
         except FileMistakes as wrong:
             return list(wrong.mistakes)
         except InvalidInput as problem:
@@ -61,7 +55,7 @@ class TextPlace:
     def known(self, key: str) -> None:
         """404 where nobody knows that key."""
         site()
-        if key not in self.keys():
+        if key not in self.texts.library.every():
             abort(404)
 
     def add_to(self, blueprint: Blueprint) -> None:
@@ -75,7 +69,7 @@ class TextPlace:
     def _export(self, key: str) -> Response:
         self.known(key)
         headers = {"Content-Disposition": f"attachment; filename={key}.yaml"}
-        return Response(self.text_of(key), mimetype="application/yaml; charset=utf-8", headers=headers)
+        return Response(self.texts.library.text_of(key), mimetype="application/yaml; charset=utf-8", headers=headers)
 
     def _schema(self) -> Response:
         return Response(self.schema(), mimetype="application/schema+json")
@@ -84,13 +78,13 @@ class TextPlace:
         site()
         source = request.args.get("copy", "")
         try:
-            return self.editor(self.copied(source) if source else self.fresh)
+            return self.editor(self.texts.library.copied(source) if source else self.fresh)
         except InvalidInput:
             abort(404)
 
     def _edit(self, key: str):  # noqa: ANN202
         self.known(key)
-        text = self.own(key)
+        text = self.texts.library.own(key)
         return self.editor(text, editing=key) if text else see_other(f"{self.name}.new", copy=key)
 
     def _check(self):  # noqa: ANN202

@@ -7,9 +7,10 @@ from datetime import timedelta
 
 from lamplight.actions.care import mark_done
 from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import copied, save_kind
+from lamplight.actions.kinds import KINDS
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.opening import open_book
+from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.upgrades import write_down_what_was_settled
 from lamplight.core.care.status import Status
 from lamplight.store.database import database
@@ -27,8 +28,8 @@ class Settled(DataTest):
     def setUp(self):
         """Written a month ago; drawer emptied this morning."""
         super().setUp()
-        self.text = copied("removable-tabletop")
-        self.kind = save_kind(self.text, ACTOR)
+        self.text = KINDS.copied("removable-tabletop")
+        self.kind = OWN_KINDS.save(self.text, ACTOR)
         fields = MachineFields("Own", self.kind.key)
         self.own = add_machine(self.site.id, fields, NewMachine({"drinks": 100}), Actor(NOW - timedelta(days=30)))
         self.row = machine(self.site.id, self.own)
@@ -45,11 +46,11 @@ class Settled(DataTest):
         drawer = "  grounds-drawer: {like: grounds-drawer, settles: []}"
         apart = re.sub(r"(?m)^  grounds-drawer: .*$", drawer, self.text)
         self.assertNotEqual(apart, self.text)
-        save_kind(apart, ACTOR)
+        OWN_KINDS.save(apart, ACTOR)
         self.assertEqual(self.tray(), NOW - timedelta(hours=3))
         mark_done([(self.row, "grounds-drawer")], NOW - timedelta(hours=1), ACTOR)
         self.assertEqual(self.tray(), NOW - timedelta(hours=3))
-        save_kind(self.text, ACTOR)
+        OWN_KINDS.save(self.text, ACTOR)
         self.assertEqual(self.tray(), NOW - timedelta(hours=3))
         mark_done([(self.row, "grounds-drawer")], NOW, ACTOR)
         self.assertEqual(self.tray(), NOW)

@@ -8,16 +8,12 @@ from datetime import timedelta
 from PIL import Image
 
 from lamplight.actions.entries import Actor
+from lamplight.actions.kinds import KINDS
 from lamplight.actions.lamps import known_causes
+from lamplight.actions.own_texts import OWN_KINDS, OWN_PROCEDURES
 from lamplight.actions.photos import add_photo, photo_path, shrunk
 from lamplight.actions.preparing import Wishes, defer, prepare
-from lamplight.actions.procedures import (
-    copied_procedure,
-    delete_procedure,
-    procedure_for,
-    procedures,
-    save_procedure,
-)
+from lamplight.actions.procedures import PROCEDURES, procedure_for, procedures
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.stock import ProductFields, move_stock, products, save_product, stock_held
 from lamplight.actions.undo import put_back, undo
@@ -374,28 +370,27 @@ class OwnTexts(Guided):
 
     def test_copy_change_use_delete(self):
         """A copied procedure guides an item of an own kind; in use it cannot be deleted."""
-        from lamplight.actions.kinds import copied, save_kind
         from lamplight.actions.kinds import kind_of as known_kind
 
-        text = copied_procedure("outlets").replace("Wipe the spouts", "Polish the spouts")
-        self.assertEqual(save_procedure(text, HAND).plain.key, "outlets-2")
-        kind = copied("removable-tabletop").replace(
+        text = PROCEDURES.copied("outlets").replace("Wipe the spouts", "Polish the spouts")
+        self.assertEqual(OWN_PROCEDURES.save(text, HAND).plain.key, "outlets-2")
+        kind = KINDS.copied("removable-tabletop").replace(
             "outlets: {like: outlets}", "outlets: {like: outlets, procedure: outlets-2}"
         )
-        save_kind(kind, HAND)
+        OWN_KINDS.save(kind, HAND)
         own = known_kind("removable-tabletop-2")
         self.assertEqual(procedure_for(own, "outlets-2").steps[0].title, "Polish the spouts")
         with self.assertRaisesRegex(InvalidInput, "uses this procedure"):
-            delete_procedure("outlets-2", HAND)
+            OWN_PROCEDURES.delete("outlets-2", HAND)
         with self.assertRaisesRegex(InvalidInput, "does not say what 'nonsense'"):
-            save_procedure(text.replace("Polish", "Polish {nonsense}"), HAND)
+            OWN_PROCEDURES.save(text.replace("Polish", "Polish {nonsense}"), HAND)
         with self.assertRaisesRegex(InvalidInput, "is a shipped procedure"):
-            save_procedure(text.replace("outlets-2", "outlets"), HAND)
-        save_procedure(text.replace("outlets-2", "outlets-3"), HAND)
-        delete_procedure("outlets-3", HAND)
+            OWN_PROCEDURES.save(text.replace("outlets-2", "outlets"), HAND)
+        OWN_PROCEDURES.save(text.replace("outlets-2", "outlets-3"), HAND)
+        OWN_PROCEDURES.delete("outlets-3", HAND)
         self.assertNotIn("outlets-3", procedures())
         with self.assertRaisesRegex(InvalidInput, "Only procedures of your own"):
-            delete_procedure("outlets", HAND)
+            OWN_PROCEDURES.delete("outlets", HAND)
 
     def test_products(self):
         """A label read again changes the shipped one's dose; odd ones are refused."""

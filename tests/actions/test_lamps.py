@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import kind_of, save_kind
+from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import (
     PatternWords,
     change_grind,
@@ -20,6 +20,7 @@ from lamplight.actions.lamps import (
     try_cause,
 )
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
+from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import undo
 from lamplight.core.care.status import Status
@@ -205,7 +206,7 @@ class OwnPanel(DataTest):
     def setUp(self):
         """Saved, and a machine of it."""
         super().setUp()
-        save_kind(KIND, HAND)
+        OWN_KINDS.save(KIND, HAND)
         self.own = add_machine(self.site.id, MachineFields("Own", "bench"), NewMachine({"drinks": 100}), HAND)
         self.row = machine(self.site.id, self.own)
 
@@ -275,4 +276,4 @@ class OwnPanel(DataTest):
         for old, new, said in rows:
             with self.subTest(new=new), self.assertRaisesRegex(InvalidInput, said):
                 self.assertIn(old, KIND)
-                save_kind(KIND.replace(old, new), HAND)
+                OWN_KINDS.save(KIND.replace(old, new), HAND)

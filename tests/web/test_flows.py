@@ -259,11 +259,11 @@ class Book(WebTest):
 
     def test_add_machine_refused(self):
         """422, the form kept, the sentence at its field."""
-        form = {"kind": "office-tower", "name": "Hall", "counter": "12x", "place": "hall <2>"}
+        form = {"kind": "office-tower", "name": "Hall", "counter-drinks": "12x", "place": "hall <2>"}
         page = self.post("/machines/new", form, 422).get_data(as_text=True)
         self.shows(page, "The counter is a whole number")
         self.shows(page, "hall &lt;2&gt;")
-        page = self.post("/machines/new", form | {"counter": "5"}, 422).get_data(as_text=True)
+        page = self.post("/machines/new", form | {"counter-drinks": "5"}, 422).get_data(as_text=True)
         self.shows(page, "There is a machine called Hall already")
 
     def test_site_closures_people(self):

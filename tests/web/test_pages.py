@@ -29,7 +29,7 @@ class Empty(WebTest):
             form |= {f"open{day}": "1", f"from{day}": "06:00", f"to{day}": "00:00"}
         self.assertEqual(self.post("/start", form).location, "/machines/new")
         self.assertEqual(self.client.get("/").location, "/machines/new")
-        form = {"kind": "jug-compact", "name": "Kitchen", "counter": "1 480", "how-brew-tablet": "unknown"}
+        form = {"kind": "jug-compact", "name": "Kitchen", "counter-drinks": "1 480", "how-brew-tablet": "unknown"}
         self.assertEqual(self.post("/machines/new", form).location, "/machines/1")
         page = self.get("/")
         self.shows(page, "things are not known yet")

@@ -24,9 +24,9 @@ class Absence:
 
     def __post_init__(self) -> None:
         if self.last < self.first:
-            raise InvalidInput("An absence ends on the day it begins, or later. Swap the dates.")
+            raise InvalidInput("An absence ends on the day it begins, or later. Swap the dates.", "first")
         if self.days > LONGEST_ABSENCE_DAYS:
-            raise InvalidInput("An absence lasts a year at most.")
+            raise InvalidInput("An absence lasts a year at most.", "last")
 
     @property
     def days(self) -> int:

@@ -88,12 +88,12 @@ class SiteCalendar:
 
     def __post_init__(self) -> None:
         if len(self.hours) != 7:
-            raise InvalidInput("Opening hours need seven days, Monday first.")
+            raise InvalidInput("Opening hours need seven days, Monday first.", "hours")
         try:
             ZoneInfo(self.zone)
         except (ZoneInfoNotFoundError, ValueError, OSError) as problem:
             raise InvalidInput(
-                f"“{self.zone[:40]}” is not a known time zone. Choose one such as Europe/Berlin."
+                f"“{self.zone[:40]}” is not a known time zone. Choose one such as Europe/Berlin.", "zone"
             ) from problem
 
     @cached_property

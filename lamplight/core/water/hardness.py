@@ -96,7 +96,7 @@ class WaterTest:
     def __post_init__(self) -> None:
         given = [value for value in (self.total_dh, self.carbonate_dh) if value is not None]
         if not given:
-            raise InvalidInput("Enter the total or the carbonate hardness.")
+            raise InvalidInput("Enter the total or the carbonate hardness.", "total")
         if not all(0 <= value <= HARDEST_DH for value in given):
             raise InvalidInput(f"A hardness lies between 0 and {HARDEST_DH:.0f} °dH.")
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 from flask import Blueprint, flash, request
 
 from lamplight.actions.kind_changes import moved_dates
-from lamplight.actions.kinds import copied, delete_kind, kind_of, kinds, own_kind, read_kind, save_kind, text_of
+from lamplight.actions.kinds import KINDS, kind_of, kinds
+from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.core.care.trigger_words import trigger_in_words
 from lamplight.core.errors import InvalidInput
 from lamplight.drawing.cutaway import Label, Scene, cutaway
@@ -40,11 +41,7 @@ PLACE = TextPlace(
     all_words="All kinds",
     hint="An item may say “like: descale” and only what is other.",
     fresh=NEW,
-    read=read_kind,
-    own=own_kind,
-    text_of=text_of,
-    copied=copied,
-    keys=kinds,
+    texts=OWN_KINDS,
     schema=kind_schema,
 )
 PLACE.add_to(blueprint)
@@ -53,7 +50,7 @@ PLACE.add_to(blueprint)
 @blueprint.get("")
 def page():  # noqa: ANN201
     site()
-    rows = [(kind, cutaway(kind, height=150), own_kind(kind.key) is not None) for kind in kinds().values()]
+    rows = [(kind, cutaway(kind, height=150), KINDS.own(kind.key) is not None) for kind in kinds().values()]
     return render("kinds/page.html", "worktop", rows=rows)
 
 
@@ -65,7 +62,7 @@ def kind(key: str):  # noqa: ANN201
     labels = tuple(Label(part.key, part.label, part.note[:44]) for part in known.parts if part.key in touched)[:8]
     return render(
         "kinds/kind.html", "worktop", kind=known, drawing=cutaway(known, Scene(labels=labels), cls="cutaway large"),
-        own=own_kind(key) is not None, used=machines_of_kind(key), trigger_in_words=trigger_in_words,
+        own=KINDS.own(key) is not None, used=machines_of_kind(key), trigger_in_words=trigger_in_words,
         titles={item.key: item.title for item in known.items},
     )  # fmt: skip
 
@@ -77,14 +74,14 @@ def save():  # noqa: ANN201
     mistakes = PLACE.mistakes(text)
     if mistakes:
         return PLACE.editor(text, mistakes)
-    changed = read_kind(text)
-    known = own_kind(changed.key)
+    changed = OWN_KINDS.read(text)
+    known = KINDS.own(changed.key)
     if known is not None and not request.form.get("confirmed"):
         moved = moved_dates(here, kind_of(changed.key), changed, now())
         if moved or not request.form.get("editing"):
             return PLACE.editor(text, (), moved, changed.key)
     try:
-        saved = save_kind(text, actor())
+        saved = OWN_KINDS.save(text, actor())
     except InvalidInput as problem:
         return PLACE.editor(text, [Mistake("key", 1, str(problem))])
     flash(f"The kind “{saved.title}” is saved.")
@@ -94,6 +91,6 @@ def save():  # noqa: ANN201
 @blueprint.post("/<key>/delete")
 def delete(key: str):  # noqa: ANN201
     PLACE.known(key)
-    delete_kind(key, actor())
+    OWN_KINDS.delete(key, actor())
     flash("The kind is gone. The log can bring it back.")
     return see_other("kinds.page")

@@ -25,7 +25,7 @@ from lamplight.actions.water import set_up
 from lamplight.core.care.own_items import WHICHEVER_FIRST, own_items
 from lamplight.core.care.trigger_words import trigger_words
 from lamplight.core.care.triggers import DESCALING_BASES
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidInput, about
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.drawing.cutaway import cutaway
 from lamplight.store.logbook import entries
@@ -89,7 +89,7 @@ def add():  # noqa: ANN201
             machine_id = add_machine(here.id, fields, start, actor())
             return see_other("machines.machine", machine_id=machine_id)
         except InvalidInput as problem:
-            errors = _placed(problem)
+            errors = forms.placed(problem, _fields_to_add(kind_key), "name")
     return render(
         "machines/add.html", "worktop", 422 if errors else 200, kind=kind_of(kind_key), form=form, errors=errors,
         counter_words=COUNTER_WORDS,
@@ -98,9 +98,20 @@ def add():  # noqa: ANN201
 
 def _typed_counters(form: Mapping[str, str]) -> dict[str, int]:
     """What each counter shows, as far as it was typed."""
-    names = {"drinks": "counter", **{name: f"counter-{name}" for name in COUNTER_WORDS}}
-    typed = {name: forms.optional_count(form.get(field, ""), "The counter") for name, field in names.items()}
-    return {name: value for name, value in typed.items() if value is not None}
+    found = {}
+    for name in ("drinks", *COUNTER_WORDS):
+        with about(f"counter-{name}"):
+            value = forms.optional_count(form.get(f"counter-{name}", ""), "The counter")
+        if value is not None:
+            found[name] = value
+    return found
+
+
+def _fields_to_add(kind_key: str) -> list[str]:
+    """The fields beside which the form for a new machine says what is wrong."""
+    kind = kind_of(kind_key)
+    counters, items = (f"counter-{name}" for name in kind.counters), (f"done-{item.key}" for item in kind.items)
+    return ["name", "place", "guess", "source", "cartridge_on", *counters, *items]
 
 
 def _typed_filter(form: Mapping[str, str]) -> tuple[Cartridge | None, datetime | None]:
@@ -109,11 +120,13 @@ def _typed_filter(form: Mapping[str, str]) -> tuple[Cartridge | None, datetime |
     if form.get("cartridge") != "usual" or usual is None:
         return None, None
     typed = form.get("cartridge_on", "").strip()
-    return usual, _moment_of_day(forms.day(typed, "The day the filter was fitted")) if typed else now()
+    with about("cartridge_on"):
+        return usual, _moment_of_day(forms.day(typed, "The day the filter was fitted")) if typed else now()
 
 
 def _fields(form: Mapping[str, str]) -> MachineFields:
-    guess = forms.optional_rate(form.get("guess", ""), "Drinks a day")
+    with about("guess"):
+        guess = forms.optional_rate(form.get("guess", ""), "Drinks a day")
     return MachineFields(
         form.get("name", ""), form.get("kind", ""), form.get("place", ""), form.get("serial", ""), guess
     )
@@ -123,7 +136,8 @@ def _last_done_answers(form: Mapping[str, str], counter: int | None) -> dict[str
     """For each item: a date, a counter value, today as new, or nothing (not known)."""
     answers = {}
     for item in kind_of(form.get("kind", "")).items:
-        answer = _last_done(form, item.key, counter)
+        with about(f"done-{item.key}"):
+            answer = _last_done(form, item.key, counter)
         if answer is not None:
             answers[item.key] = answer
     return answers
@@ -149,19 +163,6 @@ def _moment_of_day(day: date) -> datetime:
     return min(opening, now()) if day == calendar.today(now()) else opening
 
 
-def _placed(problem: InvalidInput) -> dict[str, str]:
-    """Put a refusal beside the field that it is about."""
-    said = str(problem)
-    places = (
-        ("last done", "done"),
-        ("name", "name"),
-        ("called", "name"),
-        ("Drinks a day", "guess"),
-        ("counter", "counter"),
-    )
-    return {next((field for word, field in places if word in said), "name"): said}
-
-
 @blueprint.route("/<int:machine_id>/edit", methods=["GET", "POST"])
 def edit(machine_id: int):  # noqa: ANN201
     view = _existing(machine_id)
@@ -179,7 +180,7 @@ def edit(machine_id: int):  # noqa: ANN201
             flash(f"{form.get('name')} is saved.")
             return see_other("machines.machine", machine_id=machine_id)
         except InvalidInput as problem:
-            errors = _placed(problem)
+            errors = forms.placed(problem, ("name", "place", "serial", "guess"), "name")
     return render(
         "machines/edit.html",
         "worktop",

@@ -8,17 +8,9 @@ from markupsafe import Markup
 
 from lamplight.actions.kinds import kinds
 from lamplight.actions.machine_views import machine_view
+from lamplight.actions.own_texts import OWN_PROCEDURES
 from lamplight.actions.preparing import prepare
-from lamplight.actions.procedures import (
-    copied_procedure,
-    delete_procedure,
-    known_procedure,
-    own_procedure,
-    procedures,
-    read_procedure,
-    save_procedure,
-    text_of_procedure,
-)
+from lamplight.actions.procedures import PROCEDURES, known_procedure, procedures
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import in_general
 from lamplight.drawing.cutaway import Scene, cutaway
@@ -52,11 +44,7 @@ PLACE = TextPlace(
     all_words="All procedures",
     hint="An item of a kind is guided by it when it says “procedure:” and its key.",
     fresh=NEW,
-    read=read_procedure,
-    own=own_procedure,
-    text_of=text_of_procedure,
-    copied=copied_procedure,
-    keys=procedures,
+    texts=OWN_PROCEDURES,
     schema=procedure_schema,
 )
 PLACE.add_to(blueprint)
@@ -71,7 +59,7 @@ def page():  # noqa: ANN201
         for item in kind.items:
             users[item.procedure] = users.get(item.procedure, 0) + 1
     rows = [
-        (shipped.plain, len(shipped.steps), own_procedure(key), users.get(key, 0))
+        (shipped.plain, len(shipped.steps), PROCEDURES.own(key), users.get(key, 0))
         for key, shipped in procedures().items()
     ]
     return render("procedures/page.html", "worktop", rows=rows)
@@ -89,7 +77,7 @@ def procedure(key: str):  # noqa: ANN201
     ]
     usual = defaults()
     return render(
-        "procedures/procedure.html", "worktop", shipped=known, users=users, own=own_procedure(key),
+        "procedures/procedure.html", "worktop", shipped=known, users=users, own=PROCEDURES.own(key),
         said=lambda text: in_general(text, usual),
     )  # fmt: skip
 
@@ -102,7 +90,7 @@ def save():  # noqa: ANN201
     if mistakes:
         return PLACE.editor(text, mistakes)
     try:
-        saved = save_procedure(text, actor())
+        saved = OWN_PROCEDURES.save(text, actor())
     except InvalidInput as problem:
         return PLACE.editor(text, [Mistake("", 1, str(problem))])
     flash(f"The procedure “{saved.plain.title}” is saved. Runs that are under way keep the old one.")
@@ -112,7 +100,7 @@ def save():  # noqa: ANN201
 @blueprint.post("/<key>/delete")
 def delete(key: str):  # noqa: ANN201
     PLACE.known(key)
-    delete_procedure(key, actor())
+    OWN_PROCEDURES.delete(key, actor())
     flash("The procedure is gone. The log can bring it back.")
     return see_other("procedures.page")
 

@@ -10,7 +10,7 @@ from flask import Blueprint, abort, current_app, flash, redirect, request, sessi
 from lamplight.actions.absences import add_absence, countries, take_holidays
 from lamplight.actions.sign_in import set_passphrase
 from lamplight.actions.sites import add_closure, save_keeper, save_site
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidFields, InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours, SiteCalendar
 from lamplight.store.books import absences
 from lamplight.store.passphrases import secrets_by_keeper
@@ -23,18 +23,28 @@ from lamplight.web.rendering import page as render
 blueprint = Blueprint("setup", __name__, template_folder="templates")
 
 
-def _typed_hours(form: Mapping[str, str]) -> tuple[list[OpeningHours | None], dict[str, str]]:
-    """Opening hours by weekday, and what is wrong with them."""
-    week: list[OpeningHours | None] = []
-    errors = {}
+SITE_FIELDS = ("name", "zone", "hours", *(f"from{day}" for day in range(7)))
+CLOSURE_FIELDS = ("first", "last", "label")
+ABSENCE_FIELDS = ("away_first", "away_last", "away_label")
+
+
+def _typed_hours(form: Mapping[str, str]) -> list[OpeningHours | None]:
+    """Opening hours by weekday.
+
+    Raises:
+        InvalidFields: with a sentence for each day that is wrong.
+    """
+    week: list[OpeningHours | None] = [None] * 7
+    wrong = {}
     for day in range(7):
-        week.append(None)
         if form.get(f"open{day}"):
             try:
                 week[day] = forms.hours(form.get(f"from{day}", ""), form.get(f"to{day}", ""))
             except InvalidInput as problem:
-                errors[f"from{day}"] = f"{WEEKDAYS[day]}: {problem}"
-    return week, errors
+                wrong[f"from{day}"] = f"{WEEKDAYS[day]}: {problem}"
+    if wrong:
+        raise InvalidFields(wrong)
+    return week
 
 
 def _default_form() -> dict[str, str]:
@@ -59,14 +69,10 @@ def _form_of(name: str, calendar: SiteCalendar) -> dict[str, str]:
 
 def _save(form: Mapping[str, str]) -> dict[str, str]:
     """Save the site's form; answers what is wrong, by field."""
-    week, errors = _typed_hours(form)
-    if errors:
-        return errors
     try:
-        save_site(form.get("name", ""), form.get("zone", ""), week, actor())
+        save_site(form.get("name", ""), form.get("zone", ""), _typed_hours(form), actor())
     except InvalidInput as problem:
-        said = str(problem)
-        return {"zone" if "time zone" in said else "from0" if "weekdays" in said else "name": said}
+        return forms.placed(problem, SITE_FIELDS, "name")
     return {}
 
 
@@ -118,12 +124,14 @@ def site_page():  # noqa: ANN201
 def close_days():  # noqa: ANN201
     here = site()
     try:
-        first = forms.day(request.form.get("first", ""), "The first closed day")
-        last = forms.day(request.form.get("last", "") or request.form.get("first", ""), "The last closed day")
+        with about("first"):
+            first = forms.day(request.form.get("first", ""), "The first closed day")
+        with about("last"):
+            last = forms.day(request.form.get("last", "") or request.form.get("first", ""), "The last closed day")
         add_closure(here.id, first, last, request.form.get("label", ""), actor())
     except InvalidInput as problem:
         form = _form_of(here.name, here.calendar) | request.form.to_dict()
-        return _show("setup/site.html", form, {"first": str(problem)})
+        return _show("setup/site.html", form, forms.placed(problem, CLOSURE_FIELDS, "first"))
     flash("The closed days are noted.")
     return see_other("setup.site_page")
 
@@ -132,14 +140,16 @@ def close_days():  # noqa: ANN201
 def absence():  # noqa: ANN201
     here, form = site(), request.form
     try:
-        first = forms.day(form.get("away_first", ""), "The first day away")
-        last = forms.day(form.get("away_last", ""), "The last day away")
+        with about("first"):
+            first = forms.day(form.get("away_first", ""), "The first day away")
+        with about("last"):
+            last = forms.day(form.get("away_last", ""), "The last day away")
         wanted = form.get("away_machine", "")
         row = machine(here.id, forms.row_number(wanted) or 0)
         add_absence(here.id, row, first, last, form.get("away_label", ""), actor())
     except InvalidInput as problem:
         again = _form_of(here.name, here.calendar) | form.to_dict()
-        return _show("setup/site.html", again, {"away_first": str(problem)})
+        return _show("setup/site.html", again, forms.placed(problem, ABSENCE_FIELDS, "away_first", "away_"))
     flash("The absence is noted.")
     return see_other("setup.site_page")
 
@@ -162,7 +172,7 @@ def holidays():  # noqa: ANN201
 @blueprint.route("/people", methods=["GET", "POST"])
 def people():  # noqa: ANN201
     site()
-    errors = {}
+    errors: dict[str, str] = {}
     if request.method == "POST":
         known = {row.id for row in keepers(active_only=False)}
         keeper_id = forms.row_number(request.form.get("id", ""))
@@ -178,12 +188,12 @@ def people():  # noqa: ANN201
                 session.permanent = True
             return see_other("setup.people")
         except InvalidInput as problem:
-            errors["initials"] = str(problem)
+            errors = forms.placed(problem, ("initials", "name"), "initials")
     return _people(422 if errors else 200, errors)
 
 
 def _people(code: int, errors: Mapping[str, str]):  # noqa: ANN202
-    form = request.form if "initials" in errors else {}
+    form = request.form if {"initials", "name"} & set(errors) else {}
     return render("setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets_by_keeper()))
 
 

@@ -8,7 +8,7 @@ from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.machine_views import machine_view, machine_views
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidInput, about
 from lamplight.core.water.cartridge import USUAL_MONTHS, Cartridge, Resin
 from lamplight.core.water.hardness import UNITS
 from lamplight.store.waters import MAINS, installations, water_tests
@@ -42,13 +42,16 @@ def _show(errors=None):  # noqa: ANN001, ANN202
 def test():  # noqa: ANN201
     here, form = site(), request.form
     try:
-        day = forms.day(form.get("day", ""), "The day of the test")
-        total = forms.optional_rate(form.get("total", ""), "The total hardness")
-        carbonate = forms.optional_rate(form.get("carbonate", ""), "The carbonate hardness")
+        with about("day"):
+            day = forms.day(form.get("day", ""), "The day of the test")
+        with about("total"):
+            total = forms.optional_rate(form.get("total", ""), "The total hardness")
+        with about("carbonate"):
+            carbonate = forms.optional_rate(form.get("carbonate", ""), "The carbonate hardness")
         typed = TypedTest(form.get("source", ""), day, total, carbonate, form.get("unit", "dH"))
         taken = add_water_test(here.id, typed, here.calendar.today(now()), actor())
     except InvalidInput as problem:
-        return _show({"test": str(problem)})
+        return _show(forms.placed(problem, ("source", "day", "total", "carbonate"), "total"))
     flash(f"The test is noted, and every date was worked out anew. {taken.assumed}".strip())
     return see_other("water.page")
 
