@@ -17,21 +17,27 @@ from lamplight.core.care.visits import Visit, visits
 from lamplight.core.diagnosis.evidence import Circumstances, Facts, evidence_of
 from lamplight.core.diagnosis.panel_reading import PanelReading, panel_reading
 from lamplight.core.job.chemistry import Inside, Product
-from lamplight.core.job.confirmations import confirmations_in_words
 from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
-from lamplight.core.run.state import Outcome, RunState
+from lamplight.core.run.finish import outcome_words
+from lamplight.core.run.state import RunState
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.words import grouped
 from lamplight.library.catalogue import usual_products as serving_on
 from lamplight.store.books import books
 from lamplight.store.changes import Edition, edition
 from lamplight.store.database import database
 from lamplight.store.deferrals import deferred_until
-from lamplight.store.runs import RunRow, ended_runs, machines_with_cleaner, open_runs, run_extras, run_rows
+from lamplight.store.runs import (
+    RunRow,
+    ended_runs,
+    left_inside,
+    open_runs,
+    run_rows,
+    written_at_end,
+)
 from lamplight.store.sightings import confirmations_given, tried_causes
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import Setup, setups
@@ -45,6 +51,7 @@ class MachineView:
         serving: the product that serves each role here.
         left_inside: cleaners that an earlier run left inside.
         deferrals: until when items were left for later, by key.
+        tried: causes that were tried here, oldest first.
     """
 
     row: MachineRow
@@ -55,6 +62,7 @@ class MachineView:
     serving: Mapping[str, Product] = field(default_factory=dict)
     left_inside: tuple[Inside, ...] = ()
     deferrals: Mapping[str, datetime] = field(default_factory=dict)
+    tried: tuple[Tried, ...] = ()
 
     @cached_property
     def equipped(self) -> Kind:
@@ -74,11 +82,6 @@ class MachineView:
             runs.setdefault(run.item, run.state)
         around = Circumstances(confirmations_given(self.row.id), runs, self.deferrals)
         return evidence_of(self.status, self.kind, around)
-
-    @cached_property
-    def tried(self) -> list[Tried]:
-        """Causes that were tried here, oldest first."""
-        return tried_causes(self.row.id)
 
     @cached_property
     def visits(self) -> tuple[Visit, ...]:
@@ -109,7 +112,7 @@ class Surroundings:
     Attributes:
         edition: the state of the file; None inside a transaction.
         runs: the open run of each machine.
-        setups, deferrals, left_inside: by machine.
+        setups, deferrals, left_inside, tried: by machine.
         products: every product by key.
     """
 
@@ -119,6 +122,7 @@ class Surroundings:
     products: Mapping[str, Product]
     left_inside: Mapping[int, tuple[Inside, ...]]
     deferrals: Mapping[int, Mapping[str, datetime]]
+    tried: Mapping[int, tuple[Tried, ...]]
 
 
 def _surroundings(now: datetime) -> Surroundings:
@@ -126,7 +130,7 @@ def _surroundings(now: datetime) -> Surroundings:
 
     def read() -> Surroundings:
         runs = {run.machine_id: run for run in open_runs()}
-        return Surroundings(state, runs, setups(), products(), machines_with_cleaner(), deferred_until(now))
+        return Surroundings(state, runs, setups(), products(), left_inside(), deferred_until(now), tried_causes())
 
     return kept("surroundings", state and (state.whole, minute(now)), read)
 
@@ -177,6 +181,7 @@ def _assembled(row: MachineRow, book: MachineBook, site: SiteRow, now: datetime,
         serving_on(kind, around.products),
         around.left_inside.get(row.id, ()),
         around.deferrals.get(row.id, {}),
+        around.tried.get(row.id, ()),
     )
 
 
@@ -200,21 +205,14 @@ def _books(machine_ids: Sequence[int], state: Edition | None) -> dict[int, Machi
     return {key: remembered[key][1] for key in machine_ids}
 
 
+def first_pressing(views: Sequence[MachineView]) -> tuple[MachineView, Due] | None:
+    """The most urgent thing to do now on any machine, or None."""
+    pressing = [(view, due) for view in views for due in view.status.dues if due.pressing]
+    return min(pressing, key=lambda job: job[1].urgency, default=None)
+
+
 def run_outcomes(run_ids: Sequence[int]) -> dict[int, tuple[str, bool]]:
     """For each run: how it went in words, and whether it is still open."""
-    found = {}
-    for run in run_rows(run_ids):
-        state = run.state
-        if state.running:
-            found[run.id] = (f"open, step {min(state.index + 1, len(state.procedure.steps))}", True)
-            continue
-        minutes = round(((state.ended_at or state.begun_at) - state.begun_at).total_seconds() / 60)
-        words = f"{state.outcome.value} after {minutes} min"
-        reason = state.notes[-1].text if state.outcome is Outcome.ABANDONED and state.notes else ""
-        extra = run_extras(run.entry_id)
-        counted = f" at counter {grouped(extra.value)}" if extra.value is not None else ""
-        drinks = "drink" if extra.cleaning == 1 else "drinks"
-        cleaned = f", {extra.cleaning} {drinks} only to clean" if extra.cleaning else ""
-        told = "; " + ", ".join(confirmations_in_words(extra.confirmations)) if extra.confirmations else ""
-        found[run.id] = (words + counted + cleaned + told + (f": {reason}" if reason else ""), False)
-    return found
+    runs = run_rows(run_ids)
+    written = written_at_end([run.entry_id for run in runs])
+    return {run.id: (outcome_words(run.state, written[run.entry_id]), run.state.running) for run in runs}

@@ -14,29 +14,24 @@ from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Product
-from lamplight.core.job.containers import TRAY, ContainerPlan, Vessel, least_without_stops
+from lamplight.core.job.containers import ContainerPlan
 from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.clock import Learned, keeper_seconds, learned, learned_steps, total_seconds, with_learned
 from lamplight.core.run.precheck import precheck
-from lamplight.core.run.state import RunContext
+from lamplight.core.run.state import Outcome, RunContext
+from lamplight.core.run.vessels import offered_ml, vessels_of
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.site.work_windows import Rush, collision, next_work_window
+from lamplight.core.site.work_windows import Rush, collision, window_if_not_now
 from lamplight.core.stock.stock import Holding, enough
 from lamplight.core.words import units_in_words
 from lamplight.store.database import database
 from lamplight.store.models import Deferral
-from lamplight.store.runs import ended_runs, finished_runs, left_inside
+from lamplight.store.runs import ended_runs
 from lamplight.store.sites import MachineRow
 
-# What stands in a cupboard: the smallest that needs no stop is offered.
-USUAL_VESSELS_ML = (500, 1000, 1500, 2000, 3000, 5000)
-LARGEST_OFFERED_ML = 2000
-DRAINED_TRAY_ML = 100_000
 LONGEST_DEFERRAL = timedelta(days=60)
-# Who does not begin now is not back within a quarter of an hour; ours, no source.
-NOT_NOW = timedelta(minutes=15)
 
 
 @dataclass(frozen=True)
@@ -117,10 +112,12 @@ class Wishes:
 NO_WISHES = Wishes({}, {})
 
 
-def _with_what_is_there(line: NeedLine, held: Holding | None) -> StockedNeed:
-    if held is None or held.amount is None:
-        return StockedNeed(line, held, None)
-    return StockedNeed(line, held, enough(held, line.units), units_in_words(held.amount, products()[line.product].unit))
+def _stocked(line: NeedLine, held: Mapping[str, Holding], known: Mapping[str, Product]) -> StockedNeed:
+    """A need with what there is of it."""
+    holding, product = held.get(line.product), known.get(line.product)
+    if holding is None or holding.amount is None or product is None:
+        return StockedNeed(line, holding, None)
+    return StockedNeed(line, holding, enough(holding, line.units), units_in_words(holding.amount, product.unit))
 
 
 def prepare(
@@ -145,19 +142,19 @@ def prepare(
         raise InvalidInput(f"{view.row.name} has no such care item that is guided.")
     past = ended_runs(view.row.id, item=key)
     last = past[0].state.context if past else RunContext()
-    chosen = _chosen(view, wishes.products, last)
-    finished = finished_runs(view.row.id, key)
+    known = products()
+    chosen = _chosen(known, view.serving, wishes.products, last)
+    finished = [run.state for run in past if run.state.outcome is Outcome.FINISHED]
     procedure = with_learned(procedure_for(_serves(view, item), procedure_key, chosen), learned_steps(finished))
     sizes = {
-        outlet: wishes.vessels.get(outlet) or last.vessels.get(outlet) or _offered(procedure, outlet)
+        outlet: wishes.vessels.get(outlet) or last.vessels.get(outlet) or offered_ml(procedure, outlet)
         for outlet, _ in procedure.outlets
     }
     plan = procedure.containers(vessels_of(view.kind, procedure, sizes))
-    inside = left_inside(view.row.id)
     context = RunContext(
         products={role: chosen[role] for role in procedure.roles if role in chosen},
         accepts={role: roles()[role].accepts for role in procedure.roles if role in roles()},
-        inside=inside,
+        inside=view.left_inside,
         filter_installed=_filter_installed(view),
         vessels=sizes,
     )
@@ -170,11 +167,8 @@ def prepare(
         key=key,
         due=due,
         procedure=procedure,
-        choices=_choices(procedure, chosen),
-        stocked_needs=tuple(
-            _with_what_is_there(line, held.get(line.product) if line.product else None)
-            for line in need_lines(procedure, chosen)
-        ),
+        choices=_choices(procedure, chosen, known),
+        stocked_needs=tuple(_stocked(line, held, known) for line in need_lines(procedure, chosen)),
         context=context,
         plan=plan,
         vessels=tuple((outlet, words, sizes[outlet]) for outlet, words in procedure.outlets),
@@ -183,15 +177,17 @@ def prepare(
         learned=own,
         usable_at=now + timedelta(seconds=total),
         rush=collision(now, total, calendar),
-        work_window=_work_window(now, total, calendar),
+        work_window=window_if_not_now(now, total, calendar),
         instead=_instead(view, due),
         against=precheck(procedure, now, context),
     )
 
 
-def _chosen(view: MachineView, wanted: Mapping[str, str], last: RunContext) -> dict[str, Product]:
+def _chosen(
+    known: Mapping[str, Product], usual: Mapping[str, Product], wanted: Mapping[str, str], last: RunContext
+) -> dict[str, Product]:
     """The product for each role: as wished, else as last time, else the usual one."""
-    known, found = products(), dict(view.serving)
+    found = dict(usual)
     for role, product in last.products.items():
         if product.key in known:
             found[role] = known[product.key]
@@ -201,35 +197,14 @@ def _chosen(view: MachineView, wanted: Mapping[str, str], last: RunContext) -> d
     return found
 
 
-def _choices(procedure: Procedure, chosen: Mapping[str, Product]) -> tuple[Choice, ...]:
+def _choices(procedure: Procedure, chosen: Mapping[str, Product], known: Mapping[str, Product]) -> tuple[Choice, ...]:
+    """The roles that more than one product may serve."""
+    served = {role: tuple(serving(role, known)) for role in procedure.roles if role in chosen and role in roles()}
     return tuple(
-        Choice(role, roles()[role].title, chosen[role], tuple(serving(role)))
-        for role in procedure.roles
-        if role in chosen and role in roles() and len(serving(role)) > 1
+        Choice(role, roles()[role].title, chosen[role], products)
+        for role, products in served.items()
+        if len(products) > 1
     )
-
-
-def _offered(procedure: Procedure, outlet: str) -> int:
-    """The smallest usual container that needs no stop, as far as anybody has one so large."""
-    least = least_without_stops(procedure.flows, [outlet])
-    return next((ml for ml in USUAL_VESSELS_ML if ml >= least), LARGEST_OFFERED_ML)
-
-
-def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> list[Vessel]:
-    """The container under each outlet, and the tray; a tray with a drain never fills."""
-    found = [Vessel(outlet, sizes[outlet], (outlet,)) for outlet, _ in procedure.outlets if sizes.get(outlet)]
-    tray = DRAINED_TRAY_ML if "drain" in kind.traits else kind.capacities.tray_ml
-    return [*found, Vessel(TRAY, tray, (TRAY,))] if tray else found
-
-
-def _work_window(now: datetime, seconds: int, calendar: SiteCalendar) -> datetime:
-    """For who does not begin now: when the rush of now is over, else the next good time."""
-    soonest = now + NOT_NOW
-    day = calendar.today(soonest)
-    there = calendar.is_open(day) and calendar.opening(day) <= soonest <= calendar.closing(day)
-    if there and collision(now, seconds, calendar) and not collision(soonest, seconds, calendar):
-        return soonest
-    return next_work_window(soonest, seconds, calendar)
 
 
 def _serves(view: MachineView, item: CareItem | None) -> Kind:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections import defaultdict
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -14,7 +15,7 @@ from lamplight.core.usage.plausibility import Doubt, KnownRow, Severity, check_p
 from lamplight.core.usage.usage import Usage
 from lamplight.core.usage.weekday_rates import usage_of
 from lamplight.core.words import grouped
-from lamplight.store.books import ReadingRow, counter_book, reading_rows
+from lamplight.store.books import ReadingRow, counter_book, counter_books, reading_rows
 from lamplight.store.database import database
 from lamplight.store.models import CounterReading, CounterRestart, Entry, ReadingRemoval
 
@@ -80,26 +81,39 @@ def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, actor: 
         DoubtfulReadings: when any of them has a doubt without an answer; nothing is saved.
     """
     with database.atomic():
+        known = _known({reading.machine_id for reading in typed})
         doubtful = {}
         for reading in typed:
-            found = doubts_about(reading, calendar, actor.now)
-            if found:
-                doubtful[reading.machine_id, reading.counter] = found
+            facts = known[reading.machine_id, reading.counter]
+            doubts = _open_doubts(reading, facts, usage_of(facts, calendar, actor.now), calendar, actor.now)
+            if doubts:
+                doubtful[reading.machine_id, reading.counter] = doubts
         if doubtful:
             raise DoubtfulReadings(doubtful)
-        return sum(_save(reading, calendar, actor, source) for reading in typed)
+        new = 0
+        for reading in typed:
+            place = reading.machine_id, reading.counter
+            if Reading(reading.at, reading.value) not in known[place].readings:
+                _save(reading, known[place], calendar, actor, source)
+                known[place] = known[place].and_([Reading(reading.at, reading.value)])
+                new += 1
+    return new
 
 
-def _save(typed: TypedReading, calendar: SiteCalendar, actor: Actor, source: str) -> bool:
-    known = _facts(typed)
-    if Reading(typed.at, typed.value) in known.readings:
-        return False
-    said = f"{counter_title(typed.counter)} {grouped(typed.value)}"
+def _known(machine_ids: Collection[int]) -> dict[tuple[int, str], CounterBook]:
+    """The facts of every counter of machines, read together; an empty book where there are none."""
+    found: dict[tuple[int, str], CounterBook] = defaultdict(CounterBook)
+    for machine_id, counters in counter_books(machine_ids).items():
+        found.update({(machine_id, counter): facts for counter, facts in counters.items()})
+    return found
+
+
+def _save(typed: TypedReading, known: CounterBook, calendar: SiteCalendar, actor: Actor, source: str) -> None:
+    summary = f"{counter_title(typed.counter)} {grouped(typed.value)}"
     if typed.answer in (RESTARTED, SWAPPED):
-        said += ", restarted at zero" if typed.answer == RESTARTED else ", board changed"
-    entry = write_entry("reading", said, actor, typed.machine_id, at=typed.at)
+        summary += ", restarted at zero" if typed.answer == RESTARTED else ", board changed"
+    entry = write_entry("reading", summary, actor, typed.machine_id, at=typed.at)
     add_reading(entry, typed, known, calendar, source)
-    return True
 
 
 def counter_title(counter: str) -> str:

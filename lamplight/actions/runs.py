@@ -14,11 +14,11 @@ from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
 from lamplight.core.care.triggers import REFILL, Prompted
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED, settles
+from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED
 from lamplight.core.job.inspections import INSPECTIONS, due_inspections
-from lamplight.core.job.needs import need_lines
 from lamplight.core.machine.kind import Kind
-from lamplight.core.run.state import EventKind, RunEvent, RunState, apply
+from lamplight.core.run.finish import doses, settled_items
+from lamplight.core.run.state import EventKind, RunEvent, apply
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.stock import Move
 from lamplight.store.books import counter_book
@@ -181,14 +181,11 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
 
 
 def _settle(row: RunRow, kind: Kind, actor: Actor) -> None:
-    """What counts as done: the item and what its procedure settles, where no answer speaks against it."""
-    if not settles(row.state.confirmations):
-        return
-    item, where = kind.item(row.item), place(row.entry_id, row.machine_id, kind)
-    along = set(row.state.procedure.settles) - {row.item, *(item.settles if item else ())}
-    for settled in filter(None, (item, *map(kind.item, sorted(along)))):
-        write_deed(where, settled, actor.now)
-        renew_cartridge(where, settled, actor.now)
+    """What counts as done."""
+    where = place(row.entry_id, row.machine_id, kind)
+    for item in settled_items(row.state, row.item, kind):
+        write_deed(where, item, actor.now)
+        renew_cartridge(where, item, actor.now)
 
 
 def _happened(row: RunRow, actor: Actor) -> None:
@@ -216,12 +213,6 @@ def _use_up(row: RunRow, finish: Finish, actor: Actor) -> None:
     for product, units in (doses(row.state) if finish.used is None else finish.used).items():
         if units > 0:
             StockMoveFact.create(entry=row.entry_id, product=product, move=Move.USED.value, amount=units, at=actor.now)
-
-
-def doses(state: RunState) -> dict[str, float]:
-    """Units of each product that a run uses by its procedure, by key."""
-    lines = need_lines(state.procedure, state.context.products)
-    return {line.product: line.units for line in lines if line.product}
 
 
 def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, actor: Actor) -> None:

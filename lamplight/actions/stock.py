@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from lamplight.actions.entries import Actor, required, write_entry
@@ -31,9 +32,9 @@ def roles() -> dict[str, Role]:
     return catalogue.roles()
 
 
-def serving(role: str) -> list[Product]:
-    """The products that serve a role, by title."""
-    return sorted((one for one in products().values() if one.role == role), key=lambda one: one.title.lower())
+def serving(role: str, known: Mapping[str, Product]) -> list[Product]:
+    """The products that serve a role, of those that are known, by title."""
+    return sorted((product for product in known.values() if product.role == role), key=lambda one: one.title.lower())
 
 
 def stock_held() -> dict[str, Holding]:

@@ -56,6 +56,10 @@ class TextLibrary(Generic[Thing]):
         shipped = self.shipped().get(key)
         return shipped if shipped is not None else self.read(self.text_of(key))
 
+    def own_keys(self) -> set[str]:
+        """Keys of the keeper's own."""
+        return set(own_texts(self.versions))
+
     def own(self, key: str) -> str | None:
         """The text of one of the keeper's own, or None."""
         return own_text(self.versions, key)

@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from functools import cache
 from typing import Any
 
-from peewee import ModelSelect
+from peewee import ModelSelect, fn
 from pydantic import TypeAdapter
 
 from lamplight.core.job.chemistry import Inside, circuits_of
 from lamplight.core.job.procedure import Procedure
+from lamplight.core.run.finish import WrittenAtEnd
 from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, RunState, replay
 from lamplight.store.models import Cleaning, ConfirmationGiven, CounterReading, Entry, Inspected, Run, RunEventRow
 from lamplight.store.sites import keepers
@@ -94,25 +95,21 @@ def run_row(run_id: int) -> RunRow | None:
     return next(iter(run_rows([run_id])), None)
 
 
-@dataclass(frozen=True)
-class RunExtras:
-    """What the end of a run wrote down: the counter, the drinks that only cleaned, what was told and looked at."""
-
-    value: int | None
-    cleaning: int
-    confirmations: Mapping[str, bool]
-    inspected: Mapping[str, bool]
-
-
-def run_extras(entry_id: int) -> RunExtras:
-    """Counter, cleaning drinks, confirmations and inspections that hang on a run's entry."""
-    reading = CounterReading.get_or_none(CounterReading.entry == entry_id)
-    cleaning = Cleaning.get_or_none(Cleaning.entry == entry_id)
-    confirmations = {
-        row.what: row.answer for row in ConfirmationGiven.select().where(ConfirmationGiven.entry == entry_id)
+def written_at_end(entry_ids: Sequence[int]) -> dict[int, WrittenAtEnd]:
+    """Counter, cleaning drinks, confirmations and inspections that hang on the entries of runs; four queries."""
+    ids = list(entry_ids)
+    values = {row.entry_id: row.value for row in CounterReading.select().where(CounterReading.entry.in_(ids))}
+    cleaning = {row.entry_id: row.drinks for row in Cleaning.select().where(Cleaning.entry.in_(ids))}
+    told: dict[int, dict[str, bool]] = {}
+    for row in ConfirmationGiven.select().where(ConfirmationGiven.entry.in_(ids)).order_by(ConfirmationGiven.id):
+        told.setdefault(row.entry_id, {})[row.what] = row.answer
+    inspected: dict[int, dict[str, bool]] = {}
+    for seen in Inspected.select().where(Inspected.entry.in_(ids)).order_by(Inspected.id):
+        inspected.setdefault(seen.entry_id, {})[seen.what] = seen.well
+    return {
+        key: WrittenAtEnd(values.get(key), cleaning.get(key, 0), told.get(key, {}), inspected.get(key, {}))
+        for key in ids
     }
-    inspected = {row.what: row.well for row in Inspected.select().where(Inspected.entry == entry_id)}
-    return RunExtras(reading.value if reading else None, cleaning.drinks if cleaning else 0, confirmations, inspected)
 
 
 def _live_runs() -> ModelSelect:
@@ -137,8 +134,13 @@ def run_of_entry(entry_id: int) -> RunRow | None:
 
 def ended_runs(machine_id: int, limit: int = LEARNED_FROM, item: str | None = None) -> list[RunRow]:
     """A machine's latest runs that have ended and hold, newest first; of one item, or of all."""
+    return ended_runs_of([machine_id], limit, item)
+
+
+def ended_runs_of(machine_ids: Collection[int], limit: int, item: str | None = None) -> list[RunRow]:
+    """The latest runs of several machines that have ended and hold, newest first; of one item, or of all."""
     ended = _ended(EventKind.FINISH, EventKind.ABANDON)
-    rows = _live_runs().where(Run.machine == machine_id, Run.id.in_(ended))
+    rows = _live_runs().where(Run.machine.in_(list(machine_ids)), Run.id.in_(ended))
     if item is not None:
         rows = rows.where(Run.item == item)
     return _rows(list(rows.order_by(Run.id.desc()).limit(limit)))
@@ -149,18 +151,18 @@ def finished_runs(machine_id: int, item: str) -> list[RunState]:
     return [row.state for row in ended_runs(machine_id, item=item) if row.state.outcome is Outcome.FINISHED]
 
 
-def left_inside(machine_id: int) -> tuple[Inside, ...]:
-    """Cleaners that the machine's last run left in its circuits and that nobody has rinsed out since."""
-    last = next(iter(ended_runs(machine_id, limit=1)), None)
-    return circuits_of(last.state.inside) if last else ()
+def left_inside(machine_ids: Collection[int] | None = None) -> dict[int, tuple[Inside, ...]]:
+    """Cleaners that each machine's last run left in its circuits and nobody rinsed out since, by machine.
 
-
-def machines_with_cleaner() -> dict[int, tuple[Inside, ...]]:
-    """What the last ended run left inside, by machine, where it left anything."""
-    abandoned = _ended(EventKind.ABANDON)
-    ids = {run.machine_id for run in _live_runs().where(Run.id.in_(abandoned))}
-    found = {machine_id: left_inside(machine_id) for machine_id in ids}
-    return {machine_id: inside for machine_id, inside in found.items() if inside}
+    Machines in which nothing was left are left out; without ids all are looked at.
+    """
+    ended = _ended(EventKind.FINISH, EventKind.ABANDON)
+    latest = Run.select(fn.MAX(Run.id)).join(Entry).where(Entry.undone_at.is_null(), Run.id.in_(ended))
+    if machine_ids is not None:
+        latest = latest.where(Run.machine.in_(list(machine_ids)))
+    rows = _rows(list(_live_runs().where(Run.id.in_(latest.group_by(Run.machine)))))
+    inside = {row.machine_id: circuits_of(row.state.inside) for row in rows}
+    return {machine_id: left for machine_id, left in inside.items() if left}
 
 
 def last_inspections(machine_id: int) -> dict[str, datetime]:

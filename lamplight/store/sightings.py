@@ -74,15 +74,13 @@ def sightings_by_machine(machine_ids: Collection[int] | None = None) -> dict[int
     return {machine_id: tuple(rows) for machine_id, rows in found.items()}
 
 
-def tried_causes(machine_id: int) -> list[Tried]:
-    """What was tried on a machine, oldest first."""
-    rows = (
-        CauseTried.select()
-        .join(Entry)
-        .where(CauseTried.machine == machine_id, Entry.undone_at.is_null())
-        .order_by(CauseTried.id)
-    )
-    return [Tried(row.about, row.cause, row.was_it, row.at) for row in rows]
+def tried_causes() -> dict[int, tuple[Tried, ...]]:
+    """What was tried on each machine, oldest first."""
+    rows = CauseTried.select().join(Entry, on=CauseTried.entry).where(Entry.undone_at.is_null()).order_by(CauseTried.id)
+    found: dict[int, list[Tried]] = defaultdict(list)
+    for row in rows:
+        found[row.machine_id].append(Tried(row.about, row.cause, row.was_it, row.at))
+    return {machine_id: tuple(tried) for machine_id, tried in found.items()}
 
 
 def confirmations_given(machine_id: int) -> list[ConfirmationAt]:

@@ -54,7 +54,14 @@ def keeper() -> KeeperRow | None:
     if asked is not None:
         return asked()
     chosen = session.get("keeper")
-    return next((row for row in keepers() if row.id == chosen), None)
+    return next((row for row in _keepers() if row.id == chosen), None)
+
+
+def _keepers() -> list[KeeperRow]:
+    """Everybody who keeps machines, asked for once a request."""
+    if "keepers" not in g:
+        g.keepers = keepers()
+    return g.keepers
 
 
 def actor() -> Actor:
@@ -138,7 +145,7 @@ def _everywhere() -> dict[str, Any]:
         "site": known,
         "keeper": keeper(),
         "signs_in": "lamplight_keeper" in current_app.extensions,
-        "keepers": keepers(),
+        "keepers": _keepers(),
         "now": now(),
         "version": __version__,
         "dock": DOCK if known else (),

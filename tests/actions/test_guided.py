@@ -27,7 +27,7 @@ from lamplight.library.catalogue import kind_of
 from lamplight.store.checking import problems_in
 from lamplight.store.database import back_up_to, database, open_database, photo_folder, restore_into
 from lamplight.store.models import CareDone, ConfirmationGiven, Photo, StockMoveFact
-from lamplight.store.runs import left_inside, run_extras, run_row
+from lamplight.store.runs import left_inside, run_row, written_at_end
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
 
@@ -207,7 +207,7 @@ class After(Guided):
         run_id = self.begin("grounds-drawer")
         now = self.walk(run_id, noes=("machine-on", "drawer-emptied"))
         row = self.finish(run_id, now)
-        told = run_extras(row.entry_id).confirmations
+        told = written_at_end([row.entry_id])[row.entry_id].confirmations
         self.assertEqual(told, {"machine-on": False, "drawer-emptied": True})
         self.assertEqual(self.due(self.hall, "grounds-drawer", now).status, Status.CLEAR)
 
@@ -265,7 +265,9 @@ class After(Guided):
         run_id = self.begin("brew-tablet")
         now = self.walk(run_id)
         self.finish(run_id, now, inspected={"screen": False, "moon": True})
-        self.assertEqual(run_extras(run_row(run_id).entry_id).inspected, {"screen": False})
+        self.assertEqual(
+            written_at_end([run_row(run_id).entry_id])[run_row(run_id).entry_id].inspected, {"screen": False}
+        )
 
     def test_free_procedures(self):
         """The end of the day settles what it did there."""
@@ -290,7 +292,7 @@ class Given(Guided):
         self.begin_and_abandon("brew-tablet")
         rinse = self.begin("rinse-out")
         self.finish(rinse, self.walk(rinse))
-        self.assertEqual(left_inside(self.hall), ())
+        self.assertEqual(left_inside(), {})
         self.assertFalse(self.view(self.hall).cleaner_inside)
         self.begin("descale")
 
@@ -298,7 +300,7 @@ class Given(Guided):
         """Another circuit is free; what was left inside stays inside through it."""
         run_id = self.begin(item)
         answer_step(run_id, EventKind.ABANDON, 0, HAND, "only looking")
-        self.assertTrue(left_inside(self.hall))
+        self.assertTrue(left_inside([self.hall])[self.hall])
 
     def test_a_killed_server(self):
         """A run is replayed to the same state from the file alone."""

@@ -15,7 +15,7 @@ from lamplight.library.catalogue import procedure_for
 from lamplight.store.books import book
 from lamplight.store.logbook import entries
 from lamplight.store.models import CareDone, Entry, RunEventRow
-from lamplight.store.runs import open_runs, run_extras, run_row
+from lamplight.store.runs import open_runs, run_row, written_at_end
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
 
@@ -67,7 +67,7 @@ class Finishing(Led):
         self.assertLess(due.first.used, 8)
         row = run_row(run_id)
         self.assertEqual(row.state.outcome, Outcome.FINISHED)
-        extras = run_extras(row.entry_id)
+        extras = written_at_end([row.entry_id])[row.entry_id]
         self.assertEqual((extras.value, extras.cleaning), (expected + 1, 1))
         self.assertEqual(book(self.hall).drinks.last_reading.value, expected + 1)
 

@@ -9,7 +9,6 @@ import unittest
 from datetime import UTC, datetime, timedelta
 from itertools import count
 
-from lamplight.actions.preparing import vessels_of
 from lamplight.actions.procedures import FREE
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import in_general
@@ -17,6 +16,7 @@ from lamplight.core.job.containers import Vessel, least_without_stops
 from lamplight.core.job.steps import AskFor, StepKind
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, apply, begin
+from lamplight.core.run.vessels import vessels_of
 from lamplight.drawing.gestures import POSES
 from lamplight.library.catalogue import (
     defaults,

@@ -15,6 +15,8 @@ RUSH_AFTER_OPENING = timedelta(hours=1)
 MIDDAY_RUSH = (12 * 60, 13 * 60 + 30)
 LEAD = timedelta(minutes=10)
 DAYS_AHEAD = 14
+# Who does not begin now is not back within a quarter of an hour; ours, no source.
+NOT_NOW = timedelta(minutes=15)
 
 
 @dataclass(frozen=True)
@@ -82,3 +84,13 @@ def next_work_window(now: datetime, seconds: int, calendar: SiteCalendar) -> dat
                     return later
         day += timedelta(days=1)
     return now
+
+
+def window_if_not_now(now: datetime, seconds: int, calendar: SiteCalendar) -> datetime:
+    """For who does not begin now: when the rush of now is over, else the next good time; arguments as above."""
+    soonest = now + NOT_NOW
+    day = calendar.today(soonest)
+    there = calendar.is_open(day) and calendar.opening(day) <= soonest <= calendar.closing(day)
+    if there and collision(now, seconds, calendar) and not collision(soonest, seconds, calendar):
+        return soonest
+    return next_work_window(soonest, seconds, calendar)

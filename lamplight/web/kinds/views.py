@@ -50,7 +50,8 @@ PLACE.add_to(blueprint)
 @blueprint.get("")
 def page():  # noqa: ANN201
     site()
-    rows = [(kind, cutaway(kind, height=150), KINDS.own(kind.key) is not None) for kind in kinds().values()]
+    own = KINDS.own_keys()
+    rows = [(kind, cutaway(kind, height=150), kind.key in own) for kind in kinds().values()]
     return render("kinds/page.html", "worktop", rows=rows)
 
 

@@ -10,9 +10,10 @@ from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.machine_views import run_outcomes
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.needs import need_lines
+from lamplight.core.run.finish import run_minutes
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.photos import PhotoRow, photos_of_runs
-from lamplight.store.runs import RunRow, ended_runs
+from lamplight.store.runs import RunRow, ended_runs_of
 from lamplight.store.sites import MachineRow, SiteRow, machines
 
 
@@ -72,8 +73,8 @@ class RunLine:
 def run_lines(known: Mapping[int, MachineRow], machine_id: int | None, item: str, length: int) -> list[RunLine]:
     """The latest runs of one machine or of all, newest first."""
     wanted = [machine_id] if machine_id is not None and machine_id in known else list(known)
-    runs = [run for one in wanted for run in ended_runs(one, length, item or None)]
-    runs = sorted(runs, key=lambda run: run.state.begun_at, reverse=True)[:length]
+    runs = ended_runs_of(wanted, length, item or None)
+    runs = sorted(runs, key=lambda run: run.state.begun_at, reverse=True)
     outcomes, photos = run_outcomes([run.id for run in runs]), photos_of_runs([run.id for run in runs])
     return [_run_line(run, known[run.machine_id].name, outcomes[run.id][0], photos.get(run.id, [])) for run in runs]
 
@@ -89,5 +90,4 @@ def _run_line(run: RunRow, machine: str, words: str, photos: list[PhotoRow]) -> 
     used = [
         f"{line.amount} {line.thing}" for line in need_lines(state.procedure, state.context.products) if line.product
     ]
-    minutes = round(((state.ended_at or state.begun_at) - state.begun_at).total_seconds() / 60)
-    return RunLine(run, machine, minutes, tuple(timed), drawn, tuple(used), words, tuple(photos))
+    return RunLine(run, machine, run_minutes(state), tuple(timed), drawn, tuple(used), words, tuple(photos))

@@ -55,13 +55,11 @@ SIZES = ("a4", "a5")
 def page():  # noqa: ANN201
     site()
     users: dict[str, int] = {}
+    own = PROCEDURES.own_keys()
     for kind in kinds().values():
         for item in kind.items:
             users[item.procedure] = users.get(item.procedure, 0) + 1
-    rows = [
-        (shipped.plain, len(shipped.steps), PROCEDURES.own(key), users.get(key, 0))
-        for key, shipped in procedures().items()
-    ]
+    rows = [(shipped.plain, len(shipped.steps), key in own, users.get(key, 0)) for key, shipped in procedures().items()]
     return render("procedures/page.html", "worktop", rows=rows)
 
 

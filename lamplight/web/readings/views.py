@@ -9,6 +9,7 @@ from typing import Any
 from flask import Blueprint, Response, abort, flash, request
 
 from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings, readings_as_csv
+from lamplight.actions.kinds import kind_of
 from lamplight.actions.machine_views import MachineView, machine_view, machine_views
 from lamplight.actions.readings import (
     DoubtfulReadings,
@@ -22,6 +23,7 @@ from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.errors import InvalidInput
 from lamplight.core.usage.plausibility import Doubt
 from lamplight.store.books import latest_readings, reading_rows
+from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.readings.model import field_key, history_tables, said_about, sheet_rows
@@ -41,34 +43,44 @@ def _typed(form: Mapping[str, str], machine_id: int, counter: str, at: datetime)
     return TypedReading(machine_id, value, at, form.get(f"answer-{key}", ""), before, counter)
 
 
-@blueprint.route("", methods=["GET", "POST"])
+@blueprint.get("")
 def page():  # noqa: ANN201
-    here = site()
-    views = machine_views(here, now())
-    if request.method == "GET":
-        return _sheet(views, {}, {})
-    errors: dict[str, str] = {}
-    typed: list[TypedReading] = []
+    return _sheet({}, {})
+
+
+@blueprint.post("")
+def take():  # noqa: ANN201
+    """Save what was typed on the sheet: all of it, or nothing."""
+    here, form = site(), request.form
     try:
-        at = _asked_moment(request.form)
+        at = _asked_moment(form)
     except InvalidInput as problem:
-        return _sheet(views, request.form, {}, at_error=str(problem))
-    for view, counter in [(own, counter) for own in views for counter in own.kind.counters]:
-        try:
-            reading = _typed(request.form, view.row.id, counter, at)
-            typed += [reading] if reading else []
-        except InvalidInput as problem:
-            errors[field_key(view.row.id, counter)] = str(problem)
+        return _sheet(form, {}, at_error=str(problem))
+    typed, errors = _typed_sheet(form, at)
     if not errors and not typed:
-        return _sheet(views, request.form, {}, at_error="Type at least one counter, then save.")
+        return _sheet(form, {}, at_error="Type at least one counter, then save.")
     try:
         if errors:
             raise DoubtfulReadings({})
         saved = take_readings(typed, here.calendar, actor())
     except DoubtfulReadings as doubtful:
-        return _sheet(views, request.form, errors, doubts=doubtful.doubts)
+        return _sheet(form, errors, doubts=doubtful.doubts)
     flash(f"{saved} reading{'s' if saved != 1 else ''} saved." if saved else "Those readings were in the book already.")
     return see_other("readings.page")
+
+
+def _typed_sheet(form: Mapping[str, str], at: datetime) -> tuple[list[TypedReading], dict[str, str]]:
+    """What was typed for each counter of each machine, and what is wrong with it, by field."""
+    typed: list[TypedReading] = []
+    errors: dict[str, str] = {}
+    for row in machines(site().id):
+        for counter in kind_of(row.kind).counters:
+            try:
+                reading = _typed(form, row.id, counter, at)
+                typed += [reading] if reading else []
+            except InvalidInput as problem:
+                errors[field_key(row.id, counter)] = str(problem)
+    return typed, errors
 
 
 def _asked_moment(form: Mapping[str, str]) -> datetime:
@@ -76,7 +88,8 @@ def _asked_moment(form: Mapping[str, str]) -> datetime:
     return forms.moment(typed, "The time of reading", site().calendar) if typed else now()
 
 
-def _sheet(views, form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN202
+def _sheet(form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN202
+    views = machine_views(site(), now())
     wrong = bool(errors or doubts or at_error)
     rows = sheet_rows(views, form, errors, doubts or {}, site().calendar, now())
     names = {view.row.id: view.row.name for view in views}

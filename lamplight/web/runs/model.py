@@ -9,8 +9,7 @@ from datetime import datetime
 from markupsafe import Markup
 
 from lamplight.actions.machine_views import MachineView
-from lamplight.actions.preparing import vessels_of
-from lamplight.actions.runs import asks_for_lamp, doses
+from lamplight.actions.runs import asks_for_lamp
 from lamplight.core.care.item import Due
 from lamplight.core.job.chemistry import CIRCUITS, Inside
 from lamplight.core.job.confirmations import consequences, settles
@@ -18,8 +17,10 @@ from lamplight.core.job.containers import TRAY, ContainerPlan
 from lamplight.core.job.inspections import INSPECTIONS, Inspection
 from lamplight.core.job.steps import Step
 from lamplight.core.run.clock import Timer, likely_end, timer
+from lamplight.core.run.finish import doses
 from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.run.state import BREAK_WORDS, EventKind, Outcome, RunState
+from lamplight.core.run.vessels import drained, vessels_of
 from lamplight.drawing.bulbs import string_of_bulbs
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.drawing.dial import dial
@@ -195,7 +196,7 @@ def _fillings(state: RunState, plan: ContainerPlan, clock: Timer | None) -> tupl
     for delivery in step.delivers:
         vessel = delivery.outlet if delivery.outlet in plan.vessels else TRAY
         holds = plan.vessels.get(vessel)
-        if holds is None or holds >= 50_000:
+        if holds is None or drained(holds):
             continue
         now, ends = _level(plan, state.index, vessel, clock)
         stops = tuple(

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from flask import Blueprint, abort, flash, request, send_file
 
-from lamplight.actions.machine_views import MachineView, machine_view, machine_views
+from lamplight.actions.machine_views import MachineView, first_pressing, machine_view, machine_views
 from lamplight.actions.photos import add_photo, photo_path
 from lamplight.actions.preparing import Wishes, defer, prepare
 from lamplight.actions.procedures import RINSE_OUT
@@ -17,14 +17,13 @@ from lamplight.core.job.confirmations import LAMP_OUT
 from lamplight.core.run.state import Outcome
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.photos import photos_of_runs
-from lamplight.store.runs import RunRow, run_extras, run_row
+from lamplight.store.runs import RunRow, run_row, written_at_end
 from lamplight.store.sites import machine
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 from lamplight.web.runs.model import ANSWERS, run_model
-from lamplight.web.today.model import today_model
 
 blueprint = Blueprint("runs", __name__, url_prefix="/runs", template_folder="templates")
 
@@ -122,8 +121,8 @@ def _existing(run_id: int) -> tuple[RunRow, MachineView]:
 
 
 def _show(run_id: int, code: int = 200, said: str = "", doubts=(), form=None):  # noqa: ANN001, ANN202
+    others = machine_views(site(), now())  # first: the run's own machine is one of them
     run, view = _existing(run_id)
-    others = machine_views(site(), now())
     model = run_model(run, view, others, inspections_due(run, actor()), now())
     after = _afterwards(run, view, others) if model.mode == "over" else {}
     return render(
@@ -134,13 +133,12 @@ def _show(run_id: int, code: int = 200, said: str = "", doubts=(), form=None):  
 
 def _afterwards(run: RunRow, view: MachineView, others: list[MachineView]) -> dict[str, object]:
     """What comes after a run: why a lamp may still be lit, the next dates here, the next stop."""
-    told = run_extras(run.entry_id).confirmations
+    told = written_at_end([run.entry_id])[run.entry_id].confirmations
     reasons = run.state.procedure.lamp_reasons if told.get(LAMP_OUT) is False else ()
-    today = today_model(others, site().calendar, now())
     return {
         "still_lit": [(reason.text, view.status.due(reason.item)) for reason in reasons],
         "next_dates": [due for due in view.status.dues if not due.covered_by][:4],
-        "next_stop": today.first,
+        "next_stop": first_pressing(others),
     }
 
 

@@ -24,10 +24,11 @@ blueprint = Blueprint("supplies", __name__, url_prefix="/supplies", template_fol
 
 def _lines() -> dict[str, list[StockLine]]:
     """Products by the words of their role."""
-    held, wanted = stock_held(), demand((due, view.needs(due)) for view, due in _jobs())
+    held, known = stock_held(), products()
+    wanted = demand((due, view.needs(due)) for view, due in _jobs())
     found: dict[str, list[StockLine]] = {}
     for role in roles().values():
-        for product in serving(role.key):
+        for product in serving(role.key, known):
             line = StockLine(product, held.get(product.key), wanted.get(product.key, 0.0))
             found.setdefault(role.title, []).append(line)
     return found
