@@ -7,6 +7,7 @@ from datetime import date
 from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.absence import Absence
+from lamplight.library.catalogue import countries
 from lamplight.store.database import database
 from lamplight.store.models import Absence as AbsenceFact
 from lamplight.store.models import Closure
@@ -30,20 +31,13 @@ def add_absence(site_id: int, row: MachineRow | None, first: date, last: date, l
         )
 
 
-def countries() -> dict[str, list[str]]:
-    """Country codes with their regions, as far as holidays are known."""
-    import holidays  # large: only where holidays are asked for
-
-    return dict(sorted(holidays.list_supported_countries().items()))
-
-
 def take_holidays(site: SiteRow, country: str, region: str, years: range, actor: Actor) -> int:
     """Close the site on the public holidays of some years that fall on open days; answers how many were new.
 
     Raises:
         InvalidInput: for an unknown country or region.
     """
-    import holidays
+    import holidays  # large: only where they are really taken over
 
     known = countries()
     if country not in known or (region and region not in known[country]):

@@ -80,6 +80,12 @@ def defaults() -> Defaults:
 
 
 @cache
+def countries() -> dict[str, list[str]]:
+    """Codes of the countries whose public holidays are known, with their regions."""
+    return load_yaml(_text("countries.yaml"))
+
+
+@cache
 def _catalogue() -> CatalogueFile:
     return parse(_text("products.yaml"), CatalogueFile, "products.yaml")
 

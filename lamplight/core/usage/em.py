@@ -1,6 +1,8 @@
 """Expectation-maximisation for counts over known days.
 
-The step is that of Richardson 1972 and Lucy 1974, after Shepp and Vardi 1982 (all quoted from memory).
+The step is that of Richardson (J. Opt. Soc. Am. 62 (1972) 55) and Lucy (Astron. J. 79 (1974) 745), for counts as
+Shepp and Vardi give it (IEEE Trans. Med. Imaging 1 (1982) 113). All three quoted from memory; that the step climbs to
+the maximum of the likelihood is tested against a general linear model of another package.
 """
 
 from __future__ import annotations

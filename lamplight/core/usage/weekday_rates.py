@@ -2,9 +2,9 @@
 
 Model: the drinks of a day are Poisson with a rate for its weekday, independent from day to day; the
 gap between two readings counts the days (and shares of days, by opening hours) that it spans. The
-rates are found by expectation-maximisation (Shepp and Vardi 1982, quoted from memory; the step is
-that of Richardson 1972 and Lucy 1974). Two things are laid over it: recent gaps weigh more, and a
-weak prior of `prior_weight` imagined days for each weekday lends strength where readings are few.
+rates are found by expectation-maximisation; for its sources see `lamplight.core.usage.em`. Two things
+are laid over it: recent gaps weigh more, and a weak prior of `prior_weight` imagined days for each
+weekday lends strength where readings are few.
 """
 
 from __future__ import annotations

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from lamplight.core.errors import MissingReading
 from lamplight.core.water.cartridge import Cartridge, Resin, blended
-from lamplight.core.water.hardness import WaterTest
+from lamplight.core.water.hardness import WaterTest, checked_hardness
 
 
 @dataclass(frozen=True)
@@ -21,9 +21,15 @@ class HardnessLevel:
 def level_to_set(total_dh: float, levels: Sequence[HardnessLevel]) -> HardnessLevel:
     """The level to set in the machine for a hardness (after the filter).
 
+    Args:
+        total_dh: total hardness, 0 or more.
+        levels: of the kind, softest first.
+
     Raises:
+        InvalidInput: for a negative hardness.
         MissingReading: when the kind names no levels.
     """
+    checked_hardness(total_dh)
     for level in levels:
         if level.up_to_dh is None or total_dh <= level.up_to_dh:
             return level

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from lamplight.core.errors import InvalidInput
+from lamplight.core.water.hardness import checked_hardness
 
 # How long a cartridge may stay in at most: a default of common practice, no source.
 USUAL_MONTHS, MOST_MONTHS = 2, 120
@@ -57,9 +58,10 @@ def blended(hardness_dh: float, bypass: float, residual_dh: float = 0.0) -> floa
     Raises:
         InvalidInput: for a bypass outside 0 to 1 or a negative hardness.
     """
-    if not 0 <= bypass <= 1 or hardness_dh < 0 or residual_dh < 0:
-        raise InvalidInput("A bypass lies between 0 and 1, a hardness at 0 or more.")
-    return bypass * hardness_dh + (1 - bypass) * min(residual_dh, hardness_dh)
+    if not 0 <= bypass <= 1:
+        raise InvalidInput("A bypass is a share between 0 and 1.")
+    left = min(checked_hardness(residual_dh), checked_hardness(hardness_dh))
+    return bypass * hardness_dh + (1 - bypass) * left
 
 
 @dataclass(frozen=True)
@@ -80,7 +82,17 @@ def bypass_for(hardness_dh: float, target_dh: float, residual_dh: float = 0.0) -
 
     All of the water goes past (1) where it is soft enough already; none (0, not reachable) where
     the resin leaves more than is wanted.
+
+    Args:
+        hardness_dh: of the water before it, 0 or more.
+        target_dh: wanted behind it, 0 or more.
+        residual_dh: what the resin leaves, 0 or more.
+
+    Raises:
+        InvalidInput: for a negative hardness.
     """
+    for hardness in (hardness_dh, target_dh, residual_dh):
+        checked_hardness(hardness)
     if target_dh >= hardness_dh:
         return Bypass(1.0, True)
     if target_dh <= residual_dh:
@@ -93,7 +105,11 @@ def filter_litres(cartridge: Cartridge, hardness_dh: float) -> float | None:
 
     Args:
         cartridge: capacity, bypass and what it leaves.
-        hardness_dh: of the water before it: carbonate for decarbonising resin, total for softening.
+        hardness_dh: of the water before it, 0 or more: carbonate for decarbonising resin, total for softening.
+
+    Raises:
+        InvalidInput: for a negative hardness.
     """
+    checked_hardness(hardness_dh)
     taken = (1 - cartridge.bypass) * (hardness_dh - cartridge.residual_dh)
     return cartridge.capacity_dh_l / taken if taken > 0 else None

@@ -45,35 +45,59 @@ def convert_hardness(value: float, source: str, target: str) -> float:
     for unit in (source, target):
         if unit not in UNITS:
             raise InvalidInput(f"“{unit}” is not a unit of hardness. Known are: {', '.join(UNITS)}.")
-    if not value >= 0:
+    return checked_hardness(value) * UNITS[source] / UNITS[target]
+
+
+def checked_hardness(value: float) -> float:
+    """The same hardness, in any unit.
+
+    Raises:
+        InvalidInput: when it is negative or no finite number.
+    """
+    if not 0 <= value < float("inf"):
         raise InvalidInput("A hardness is 0 or more.")
-    return value * UNITS[source] / UNITS[target]
+    return value
 
 
-# Upper limits in mg/L as CaCO3, the last band open. Sources quoted from memory.
-USGS_BANDS = ((60.0, "soft"), (120.0, "moderately hard"), (180.0, "hard"), (None, "very hard"))
-WRMG_BANDS_MMOL = ((1.5, "soft"), (2.5, "medium"), (None, "hard"))
+# Upper limits in mg/L as CaCO3, the last band open. Printed for whole numbers (61 to 120, and so on); between them
+# the lower band holds.
+USGS_BANDS = (
+    (60.0, "soft"),  # US Geological Survey, after Durfor and Becker 1964; quoted from memory
+    (120.0, "moderately hard"),  # the same, quoted from memory
+    (180.0, "hard"),  # the same, quoted from memory
+    (None, "very hard"),
+)
+# Upper limits in mmol/L as CaCO3: soft is below the first, medium up to and with the second.
+WRMG_SOFT_BELOW_MMOL = 1.5  # German law on washing agents (WRMG) 2007, section 9; quoted from memory
+WRMG_MEDIUM_UP_TO_MMOL = 2.5  # the same, quoted from memory
 
 
 def usgs_band(hardness_dh: float) -> str:
-    """The band of the US Geological Survey, after Durfor and Becker 1964: soft to very hard.
+    """The band of the US Geological Survey: soft to very hard.
 
     Args:
         hardness_dh: total hardness, 0 or more.
+
+    Raises:
+        InvalidInput: for a negative hardness.
     """
     mg = convert_hardness(hardness_dh, "dH", "mg/L CaCO3")
     return next(name for limit, name in USGS_BANDS if limit is None or mg <= limit)
 
 
 def german_band(hardness_dh: float) -> str:
-    """The band of the German law on washing agents (WRMG 2007, section 9): soft, medium, hard.
+    """The band of the German law on washing agents: soft, medium, hard.
 
-    Soft is below 1.5 mmol/L, medium 1.5 to 2.5, hard above.
+    Args:
+        hardness_dh: total hardness, 0 or more.
+
+    Raises:
+        InvalidInput: for a negative hardness.
     """
     mmol = convert_hardness(hardness_dh, "dH", "mmol/L")
-    if mmol < 1.5:
+    if mmol < WRMG_SOFT_BELOW_MMOL:
         return "soft"
-    return "medium" if mmol <= 2.5 else "hard"
+    return "medium" if mmol <= WRMG_MEDIUM_UP_TO_MMOL else "hard"
 
 
 @dataclass(frozen=True)

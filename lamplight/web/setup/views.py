@@ -7,11 +7,12 @@ from zoneinfo import available_timezones
 
 from flask import Blueprint, abort, current_app, flash, redirect, request, session, url_for
 
-from lamplight.actions.absences import add_absence, countries, take_holidays
+from lamplight.actions.absences import add_absence, take_holidays
 from lamplight.actions.sign_in import set_passphrase
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours, SiteCalendar
+from lamplight.library.catalogue import countries
 from lamplight.store.books import absences
 from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.sites import closures, keepers, machine, machines, the_site
