@@ -27,6 +27,11 @@ NOW = datetime(2026, 11, 24, 12, 0, tzinfo=UTC)  # a Tuesday, 13:00 in Berlin
 WEEK = (OFFICE_HOURS,) * 5 + (None,) * 2
 
 
+def flat(page: str) -> str:
+    """Text as a browser sees it: a run of white space is one space."""
+    return " ".join(page.split())
+
+
 class DataTest(unittest.TestCase):
     """A data file of its own for each test, with a site in Berlin unless `with_site` is False."""
 
@@ -123,11 +128,12 @@ class WebTest(DataTest):
 
     def shows(self, page, words):
         """Fail shortly where a page does not hold the words."""
+        page, words = flat(page), flat(words)
         self.assertTrue(words in page, f"“{words}” is not on the page, which begins {page[page.find('<h1') :][:300]}")
 
     def hides(self, page, words):
         """Fail shortly where a page holds the words."""
-        self.assertFalse(words in page, f"“{words}” is on the page")
+        self.assertFalse(flat(words) in flat(page), f"“{words}” is on the page")
 
     def token(self):
         """A token as every page carries it; asked for anew where the session is another."""

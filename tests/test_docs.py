@@ -57,6 +57,17 @@ class Readme(unittest.TestCase):
         for picture in (ROOT / "docs" / "screenshots").glob("*.png"):
             self.assertIn(f"docs/screenshots/{picture.name}", readme)
 
+    def test_the_map_leads_to_files(self):
+        """A file named without its folder lies in that of the one named before it."""
+        named = 0
+        for line in (ROOT / "docs" / "architecture.md").read_text("utf-8").splitlines():
+            folder = ROOT / "lamplight"
+            for name in re.findall(r"`([\w/]+\.py)`", line):
+                path = next((p for p in (ROOT / "lamplight" / name, folder / name) if p.exists()), None)
+                self.assertIsNotNone(path or (name.startswith("tests/") and ROOT / name), f"{name}: {line}")
+                folder, named = path.parent if path else folder, named + 1
+        self.assertGreater(named, 50)
+
 
 class KindDocument(unittest.TestCase):
     """docs/kinds.md and the exported schema."""

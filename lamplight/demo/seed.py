@@ -150,7 +150,9 @@ def tell(now: datetime) -> None:
         _lamps(
             story, [event for event in events if event.machine == row], Actor(now - timedelta(minutes=3), keepers[0])
         )
-    for n, event in enumerate(sorted(set(events) - set(older), key=lambda event: event.at)):
+    for n, event in enumerate(
+        sorted(set(events) - set(older), key=lambda event: (event.at, event.machine.id, event.item, event.cleaning))
+    ):
         _enact(event, site, Actor(event.at, keepers[n % 3 == 0]), event.at >= begun)
     _stock(site, now, keepers[1])
     _defer(site, now, keepers[0])

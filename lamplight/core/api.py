@@ -1,0 +1,203 @@
+"""The public face of the core: every name that is meant to be used from outside, imported from where it lives.
+
+Whoever computes with Lamplight imports from here, and stays right when a module moves to another room: docs/core.md
+shows each function in an example. Inside Lamplight the rooms are imported themselves.
+"""
+
+from __future__ import annotations
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
+from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.parts import Appearance, Capacities, Part
+from lamplight.core.assess import DayBasis, MachineStatus, assess, day_basis, status_at
+from lamplight.core.care.by_calendar import days_due, due_day, month_later, months_due, rate_due, weekdays_due
+from lamplight.core.care.by_count import Limit, against, count_due, filter_due, litres_by_hardness_due, scale_due
+from lamplight.core.care.by_event import all_of, event_due, hours_due, leaving_due, prompt_due, service_due
+from lamplight.core.care.context import Evaluated, EvaluationContext, EventSeen
+from lamplight.core.care.evaluate import evaluate_all, evaluate_item, evaluate_trigger
+from lamplight.core.care.item import CareItem, Day, Due, ItemRole, LastDone, TriggerDue
+from lamplight.core.care.last_done import DoneFact, last_done, with_settled
+from lamplight.core.care.own_items import LimitChange, OwnChoices, own_items
+from lamplight.core.care.status import Status, Window, grace
+from lamplight.core.care.trigger_words import trigger_in_words, trigger_words
+from lamplight.core.care.triggers import (
+    AfterEvent,
+    AllOf,
+    BeforeAbsence,
+    ByRate,
+    CountSince,
+    DaysSince,
+    EndOfService,
+    FilterSpent,
+    FixedWeekdays,
+    HardnessStep,
+    HoursSinceFirstDrink,
+    LitresByHardness,
+    MonthsSince,
+    Prompted,
+    RateStep,
+    ScaleBudget,
+)
+from lamplight.core.care.visits import Visit, visits
+from lamplight.core.diagnosis.disagreements import Disagreement, Reason, disagreements
+from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evidence_of
+from lamplight.core.diagnosis.faults import FaultWeeks, circuit_of, fault_weeks
+from lamplight.core.diagnosis.grinding import Grinding, grinding
+from lamplight.core.diagnosis.panel_reading import PanelReading, panel_reading
+from lamplight.core.errors import (
+    InvalidFields,
+    InvalidInput,
+    InvalidReading,
+    LamplightError,
+    MissingReading,
+    StaleStep,
+    about,
+)
+from lamplight.core.job.adapt import (
+    Adaptation,
+    Defaults,
+    adapt_procedure,
+    adaptation_of,
+    forms_of,
+    in_general,
+    traits_of,
+)
+from lamplight.core.job.chemistry import (
+    Chemistry,
+    Inside,
+    Product,
+    Role,
+    added,
+    chosen_product,
+    circuits_of,
+    refusal,
+    rinsed,
+)
+from lamplight.core.job.confirmations import Confirmation, confirmations_in_words, consequences, settles
+from lamplight.core.job.containers import (
+    ContainerPlan,
+    Delivery,
+    Flow,
+    StepLevels,
+    TipStop,
+    Vessel,
+    least_without_stops,
+    plan_containers,
+)
+from lamplight.core.job.inspections import Inspection, due_inspections
+from lamplight.core.job.needs import NeedLine, added_up, need_lines
+from lamplight.core.job.procedure import LampReason, Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
+from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind, applies
+from lamplight.core.lamps.causes import Cause, Evidence, Ranked, Symptom, Tried, ranked
+from lamplight.core.lamps.match import Match, PanelSignals, checked_signals, read_panel, step_lamp
+from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
+from lamplight.core.lamps.panel import (
+    Condition,
+    Lamp,
+    LampSignal,
+    LampState,
+    Message,
+    Panel,
+    Pattern,
+    PromptForce,
+    Sort,
+)
+from lamplight.core.lamps.progress_bars import (
+    BarInterval,
+    BarSeen,
+    bar_interval,
+    bar_intervals,
+    counted_by,
+    following_bars,
+)
+from lamplight.core.lamps.rounds import Seen, rounds_of
+from lamplight.core.lamps.sightings import Asked, PanelSeen, Sighting, asked_for, in_order, panel_at, panels_seen
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.machine.estimated_meters import meters_of
+from lamplight.core.machine.kind import AccessFact, Kind
+from lamplight.core.moment import Moment
+from lamplight.core.run.clock import (
+    Learned,
+    Timer,
+    calls_at,
+    keeper_seconds,
+    learned,
+    learned_steps,
+    likely_end,
+    timer,
+    total_seconds,
+    with_learned,
+)
+from lamplight.core.run.finish import WrittenAtEnd, doses, outcome_words, run_minutes, settled_items
+from lamplight.core.run.meanwhile import possible_while_waiting
+from lamplight.core.run.precheck import precheck
+from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, RunState, apply, begin, replay
+from lamplight.core.run.vessels import drained, offered_ml, vessels_of
+from lamplight.core.site.absence import Absence
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, minute_of, require_aware
+from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, window_if_not_now
+from lamplight.core.stock.demand import StockLine, demand
+from lamplight.core.stock.stock import Holding, Move, StockMove, enough, holdings
+from lamplight.core.usage.counters import (
+    CleaningDrinks,
+    CounterBook,
+    Interval,
+    Reading,
+    Restart,
+    as_reading,
+    backwards_pairs,
+    coffee_intervals,
+)
+from lamplight.core.usage.cumulative import Count, CumulativeCount, cumulative_of
+from lamplight.core.usage.em import em_step, maximise
+from lamplight.core.usage.expected_reading import ExpectedReading, expected_reading
+from lamplight.core.usage.import_plausibility import doubtful_among
+from lamplight.core.usage.level import (
+    HalfLifeMixture,
+    Level,
+    half_life_weights,
+    kept_by_half_life,
+    known_levels,
+    level_of,
+    weigh_half_lives,
+)
+from lamplight.core.usage.meters import Meter
+from lamplight.core.usage.passage import Ahead, Passage, chance_of_at_least, first_passage, forecast, passage_chances
+from lamplight.core.usage.plausibility import (
+    Doubt,
+    DoubtKind,
+    KnownRow,
+    Severity,
+    check_plausibility,
+    future_doubt,
+    tail_chances,
+)
+from lamplight.core.usage.usage import Usage, opening_shape
+from lamplight.core.usage.weekday_rates import FitSettings, fit_intervals, fit_usage, usage_of
+from lamplight.core.water.at_machine import HardnessLevel, WaterAtMachine, level_to_set
+from lamplight.core.water.cartridge import Bypass, Cartridge, Resin, blended, bypass_for, filter_litres
+from lamplight.core.water.hardness import (
+    WaterTest,
+    checked_hardness,
+    convert_hardness,
+    german_band,
+    latest_test,
+    usgs_band,
+)
+from lamplight.core.water.scale import descale_litres, scale_grams
+from lamplight.core.words import (
+    amount,
+    clock_words,
+    day_words,
+    degrees,
+    due_words,
+    grouped,
+    listed,
+    open_days_ahead,
+    plural,
+    span_words,
+    units_in_words,
+    whole,
+    words_for_ml,
+)
