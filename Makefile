@@ -3,7 +3,7 @@ PORT ?= 8000
 PYTHON ?= python3
 BIN = .venv/bin
 
-.PHONY: demo run test lint css screenshots lock vendor bench
+.PHONY: demo run test lint css screenshots lock vendor bench mutate
 
 .venv/.runtime: requirements.lock pyproject.toml
 	@test -x $(BIN)/python || $(PYTHON) -m venv .venv
@@ -49,6 +49,9 @@ screenshots: .venv/.workshop
 lock: .venv/.workshop
 	$(BIN)/uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements.lock requirements.in
 	$(BIN)/uv pip compile -q --python-version 3.11 --generate-hashes --no-emit-index-url --no-header -o requirements-dev.lock requirements-dev.in
+
+mutate: .venv/.workshop
+	@$(BIN)/python -m tools.mutate $(MODULE) $(if $(SAMPLE),--sample $(SAMPLE))
 
 bench: .venv/.runtime
 	@test -x build/bench/bin/python || $(PYTHON) -m venv build/bench
