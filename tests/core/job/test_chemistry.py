@@ -61,3 +61,7 @@ class Refusals(unittest.TestCase):
         self.assertEqual([tablets.dose_for(ml) for ml in (0, 250, 251, 1000)], [1, 1, 2, 4])
         liquid = Product("l", "L", "r", "liquid", Chemistry.ALKALINE, "ml", 25, 50, False)
         self.assertEqual([liquid.dose_for(ml) for ml in (None, 250, 1010)], [25, 25, 50.5])
+
+
+if __name__ == "__main__":
+    unittest.main()

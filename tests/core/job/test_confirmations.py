@@ -3,10 +3,8 @@
 from __future__ import annotations
 
 import unittest
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
-from lamplight.core.diagnosis.faults import FaultWeeks
 from lamplight.core.job.confirmations import (
     DRAWER_EMPTIED,
     GROUP_DRY,
@@ -19,9 +17,7 @@ from lamplight.core.job.confirmations import (
     consequences,
     settles,
 )
-from lamplight.core.job.inspections import INSPECTIONS, due_inspections
-
-NOW = datetime(2026, 11, 24, 12, tzinfo=UTC)
+from lamplight.core.job.inspections import due_inspections
 
 
 class Answers(unittest.TestCase):
@@ -51,30 +47,27 @@ class Answers(unittest.TestCase):
         self.assertIn("too early", consequences(told)[0])
 
 
-class Inspecting(unittest.TestCase):
-    """Now and then something is looked at."""
-
-    def test_on_the_day(self):
-        """Never looked at, or exactly so many days ago: due. A second earlier: not yet."""
-        days = timedelta(days=INSPECTIONS["hose"].days)
-        self.assertEqual(due_inspections(["hose"], {}, NOW), ("hose",))
-        self.assertEqual(due_inspections(["hose"], {"hose": NOW - days}, NOW), ("hose",))
-        self.assertEqual(due_inspections(["hose"], {"hose": NOW - days + timedelta(seconds=1)}, NOW), ())
-
-    def test_only_what_is_wanted_and_known(self):
-        """In the order wanted; a word that names none is passed over."""
-        self.assertEqual(due_inspections(["screen", "whisker", "hose"], {}, NOW), ("screen", "hose"))
+NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
 
 
-class Rising(unittest.TestCase):
-    """A machine whose faults grow more."""
+class Said(unittest.TestCase):
+    """What an answer means."""
 
-    def test_boundaries(self):
-        """At least three lately, and more than twice as many as before."""
-        weeks = tuple(date(2026, 9, 7) + timedelta(weeks=n) for n in range(4))
-        for counts, rising in (
-            ((0, 0, 1, 2), True), ((0, 0, 1, 1), False), ((1, 0, 1, 2), True), ((2, 0, 2, 2), False),
-            ((2, 0, 2, 3), True), ((0, 3, 0, 0), False), ((0, 0, 0, 0), False),
-        ):  # fmt: skip
-            with self.subTest(counts=counts):
-                self.assertEqual(FaultWeeks(weeks, {Circuit.WATER: counts}).rising, rising)
+    def test_what_settles(self):
+        """A drawer that was not emptied, a group that does not hold: not done. The rest are facts."""
+        self.assertFalse(settles({"drawer-emptied": False}))
+        self.assertFalse(settles({"pull-test": False, "group-dry": True}))
+        self.assertTrue(settles({"machine-on": False, "refill-confirmed": False, "lamp-out": False}))
+        self.assertEqual(
+            confirmations_in_words({"machine-on": False, "group-dry": True}), ["machine was off meanwhile", "group dry"]
+        )
+        self.assertIn("too early", consequences({"machine-on": False, "group-dry": True})[0])
+
+    def test_inspections(self):
+        """Never looked at, long ago, lately."""
+        last = {"hose": NOW - timedelta(days=7), "orifice": NOW - timedelta(days=6)}
+        self.assertEqual(due_inspections(["hose", "orifice", "screen", "nonsense"], last, NOW), ("hose", "screen"))
+
+
+if __name__ == "__main__":
+    unittest.main()

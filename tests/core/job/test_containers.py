@@ -107,3 +107,7 @@ class EveryDrop(unittest.TestCase):
         least = least_without_stops(flows, ["coffee"])
         roomy = plan_containers(flows, [Vessel("coffee", max(1, least), ("coffee",))])
         self.assertEqual((roomy.stops, roomy.problems), ((), ()))
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import unittest
-from datetime import UTC, datetime, timedelta
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -11,9 +10,7 @@ from hypothesis import strategies as st
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals, checked_signals, read_panel, step_lamp
 from lamplight.core.lamps.panel import Condition, Lamp, LampSignal, LampState, Message, Panel, Pattern, Sort
-from lamplight.core.lamps.sightings import Sighting, asked_for, panel_at
 
-NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
 OFF, STEADY, FLASHING = LampState.OFF, LampState.STEADY, LampState.FLASHING
 
 
@@ -129,34 +126,5 @@ class Reading(unittest.TestCase):
             step_lamp(PANEL, signals, "x")
 
 
-def at(minutes, signals):
-    """A sighting so many minutes from now."""
-    return Sighting(NOW + timedelta(minutes=minutes), signals)
-
-
-class Sightings(unittest.TestCase):
-    """A panel over time."""
-
-    def test_now(self):
-        """The latest that is not dark and not ahead."""
-        lit, dark = at(-30, shows(a="flashing red")), at(-10, shows())
-        self.assertEqual(panel_at([lit], NOW).signals, lit.signals)
-        self.assertIsNone(panel_at([dark, lit], NOW))
-        self.assertEqual(panel_at([lit, dark], NOW - timedelta(minutes=20)).at, lit.at)
-        self.assertIsNone(panel_at([at(5, shows(a="flashing red"))], NOW))
-
-    def test_asked_for(self):
-        """One stretch from the first sighting to the one that no longer asks; two items at once."""
-        rows = [
-            at(-90, shows(b="flashing amber")),
-            at(-80, shows(b="flashing amber", c="steady white")),
-            at(-60, shows()),
-            at(-50, shows("Wash me", b="flashing red")),
-        ]
-        asked = [(one.item, one.at, one.gone_at) for one in asked_for(PANEL, reversed(rows))]
-        expected = [
-            ("tablet", rows[0].at, rows[2].at),
-            ("scale", rows[3].at, None),
-            ("wash", rows[3].at, None),
-        ]
-        self.assertEqual(asked, expected)
+if __name__ == "__main__":
+    unittest.main()

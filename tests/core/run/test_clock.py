@@ -82,3 +82,7 @@ class Learning(unittest.TestCase):
         """The machine's own time takes the place of the expected one, elsewhere nothing changes."""
         own = with_learned(PROCEDURE, {"Soak": Duration(1, 2, 3), "Fill": Duration(1, 2, 3)})
         self.assertEqual((own.machine_seconds, own.steps[0].duration), (2, None))
+
+
+if __name__ == "__main__":
+    unittest.main()

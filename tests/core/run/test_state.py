@@ -217,3 +217,7 @@ class Questions(unittest.TestCase):
         self.assertEqual(counter.checked("12 480"), "12480")
         with self.assertRaisesRegex(InvalidInput, "whole number"):
             counter.checked("1.5")
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -69,3 +69,7 @@ class Times(unittest.TestCase):
         """Without an open day within two weeks it is now."""
         now = datetime(2026, 11, 24, 9, tzinfo=UTC)
         self.assertEqual(next_work_window(now, 600, SiteCalendar("UTC", (None,) * 7)), now)
+
+
+if __name__ == "__main__":
+    unittest.main()

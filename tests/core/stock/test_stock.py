@@ -6,8 +6,6 @@ import unittest
 from datetime import UTC, datetime, timedelta
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.confirmations import confirmations_in_words, consequences, settles
-from lamplight.core.job.inspections import due_inspections
 from lamplight.core.stock.stock import Move, StockMove, enough, holdings
 
 NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
@@ -43,20 +41,5 @@ class Cupboard(unittest.TestCase):
         self.assertEqual([enough(held, 2), enough(held, 2.5), enough(None, 1)], [True, False, None])
 
 
-class Confirmations(unittest.TestCase):
-    """What an answer means."""
-
-    def test_what_settles(self):
-        """A drawer that was not emptied, a group that does not hold: not done. The rest are facts."""
-        self.assertFalse(settles({"drawer-emptied": False}))
-        self.assertFalse(settles({"pull-test": False, "group-dry": True}))
-        self.assertTrue(settles({"machine-on": False, "refill-confirmed": False, "lamp-out": False}))
-        self.assertEqual(
-            confirmations_in_words({"machine-on": False, "group-dry": True}), ["machine was off meanwhile", "group dry"]
-        )
-        self.assertIn("too early", consequences({"machine-on": False, "group-dry": True})[0])
-
-    def test_inspections(self):
-        """Never looked at, long ago, lately."""
-        last = {"hose": NOW - timedelta(days=7), "orifice": NOW - timedelta(days=6)}
-        self.assertEqual(due_inspections(["hose", "orifice", "screen", "nonsense"], last, NOW), ("hose", "screen"))
+if __name__ == "__main__":
+    unittest.main()

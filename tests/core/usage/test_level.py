@@ -114,3 +114,7 @@ class Remembering(unittest.TestCase):
         levels = np.ones((len(HALF_LIVES), GAPS))
         levels[2] = drinks / fitted
         self.assertGreater(weigh_half_lives(drinks, fitted, levels).shares[2], 0.99)
+
+
+if __name__ == "__main__":
+    unittest.main()

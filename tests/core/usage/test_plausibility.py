@@ -88,7 +88,7 @@ class Tails(unittest.TestCase):
 
     def test_against_scipy(self):
         """With no doubt about the rates and no over-dispersion it is Poisson."""
-        from tests.reference.test_passage_dates import known_usage
+        from tests.core.usage.test_passage import known_usage
 
         usage = known_usage((40.0,) * 7)
         start = datetime(2026, 11, 23, 6, tzinfo=UTC)

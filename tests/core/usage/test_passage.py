@@ -20,7 +20,7 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.passage import chance_of_at_least, first_passage, forecast, passage_chances
 from lamplight.core.usage.usage import Usage
 
-CASES = json.loads((Path(__file__).parent / "first_passage.json").read_text())
+CASES = json.loads((Path(__file__).parents[2] / "reference" / "first_passage.json").read_text())
 EVEN = (20.0,) * 7
 
 

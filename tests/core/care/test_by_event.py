@@ -1,8 +1,4 @@
-"""Every kind of trigger, around midnights, closed days, month ends, clock changes and absences.
-
-Expected dates are worked out by hand from a calendar; the changes of the clocks are those of
-Europe/Berlin in tzdata (25 October 2026, 28 March 2027).
-"""
+"""The first drink, the end of service, other jobs, absences, refills and prompts."""
 
 from __future__ import annotations
 
@@ -10,16 +6,13 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
-from lamplight.core.anatomy.parts import Capacities, Part
+from lamplight.core.anatomy.parts import Capacities
 from lamplight.core.assess import assess
-from lamplight.core.care.by_calendar import month_later
 from lamplight.core.care.context import EventSeen
-from lamplight.core.care.item import CareItem
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import (  # fmt: skip
+from lamplight.core.care.triggers import (
     AfterEvent,
     AllOf,
     BeforeAbsence,
@@ -41,72 +34,10 @@ from lamplight.core.care.visits import visits
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.sightings import Sighting
 from lamplight.core.machine.book import MachineBook
-from lamplight.core.machine.estimated_meters import meters_of
-from lamplight.core.machine.kind import Kind
 from lamplight.core.site.absence import Absence
 from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
-from lamplight.core.usage.counters import CounterBook
-from lamplight.core.water.at_machine import WaterAtMachine
-from lamplight.core.water.cartridge import Cartridge
-from lamplight.core.water.hardness import WaterTest
-from tests.core.makers import MONDAY, OFFICE, book, daily_readings
-from tests.core.test_assess import LOOK
-
-NOON = MONDAY + timedelta(hours=6)
-MIX = Mix((DrinkSort("Coffee", 100, 0.75), DrinkSort("Milk", 60, 0.25, milk=True)), 50, 50)
-HARD = WaterAtMachine(WaterTest(date(2026, 1, 1), total_dh=18, carbonate_dh=14), Cartridge(1000, bypass=0.2))
-
-
-def item(*triggers, key="job", **rest):
-    """An item of the brew circuit."""
-    return CareItem(key, key.title(), Circuit.BREW, "group", triggers, 5, **rest)
-
-
-def kind(*items, **rest):
-    """A kind with these items and a mix of drinks."""
-    part = Part("group", "Group", Circuit.BREW)
-    return Kind("k", "Kind", "", LOOK, (part,), Capacities(), items, **{"mix": MIX, **rest})
-
-
-def judged(known, *items, now=MONDAY, calendar=OFFICE, **rest):
-    """Dues by key."""
-    return {due.item.key: due for due in assess(known, kind(*items, **rest), calendar, now).dues}
-
-
-def job(trigger, days_ago, now=MONDAY, calendar=OFFICE, per_day=40, **facts):
-    """Where one item with one trigger stands, last done so many days (or at a moment) ago."""
-    at = days_ago if isinstance(days_ago, datetime) else now - timedelta(days=days_ago)
-    known = replace(book(28, per_day, {"job": at}, end=now), **facts)
-    return judged(known, item(trigger), now=now, calendar=calendar)["job"]
-
-
-class Months(unittest.TestCase):
-    """Calendar months."""
-
-    def test_month_ends(self):
-        """The 31st becomes the last day of a shorter month; leap years; over the turn of the year."""
-        rows = [
-            (date(2027, 1, 31), 1, date(2027, 2, 28)), (date(2028, 1, 31), 1, date(2028, 2, 29)),
-            (date(2026, 12, 15), 2, date(2027, 2, 15)), (date(2026, 8, 31), 6, date(2027, 2, 28)),
-            (date(2026, 11, 24), 12, date(2027, 11, 24)),
-        ]  # fmt: skip
-        for day, months, expected in rows:
-            self.assertEqual(month_later(day, months), expected)
-
-    def test_due_on_the_open_day_before(self):
-        """23 September plus two months is Monday 23 November; 21 September falls on a Saturday."""
-        done = datetime(2026, 9, 23, 9, tzinfo=UTC)
-        self.assertEqual(job(MonthsSince(2), done).status, Status.DUE)
-        done = datetime(2026, 9, 21, 9, tzinfo=UTC)
-        self.assertEqual(job(MonthsSince(2), done).likely, date(2026, 11, 20))
-
-    def test_absence_counts_or_not(self):
-        """Ten days away move a month's end by ten days where they do not count."""
-        away = (Absence(date(2026, 11, 2), date(2026, 11, 11)),)
-        done = datetime(2026, 10, 30, 9, tzinfo=UTC)
-        self.assertEqual(job(DaysSince(30), done, absences=away).likely, date(2026, 11, 27))
-        self.assertEqual(job(DaysSince(30, while_away=False), done, absences=away).likely, date(2026, 12, 9))
-        self.assertEqual(job(DaysSince(30, while_away=False), done, absences=away).first.used, 14)
+from tests.core.care.makers import item, job, judged, kind
+from tests.core.makers import MONDAY, OFFICE, book
 
 
 class FirstDrink(unittest.TestCase):
@@ -149,96 +80,6 @@ class FirstDrink(unittest.TestCase):
         due = judged(known, item(HoursSinceFirstDrink(72)), now=first + timedelta(hours=1), calendar=berlin)["job"]
         self.assertEqual(berlin.local(due.first.due_at).hour, 9)
         self.assertEqual(berlin.local(first).hour, 10)
-
-
-class ByUse(unittest.TestCase):
-    """Rates, milk drinks, litres."""
-
-    def test_interval_by_rate(self):
-        """Grease: 5 a day every 120 days, 8 every 60, 40 every 30."""
-        table = ByRate((RateStep(0, 120), RateStep(6, 60), RateStep(10, 30)))
-        for per_day, limit in ((5, 120), (8, 60), (40, 30)):
-            self.assertEqual(job(table, 10, per_day=per_day).first.limit, limit)
-        with self.assertRaisesRegex(InvalidInput, "from 0 on"):
-            ByRate((RateStep(6, 60),))
-
-    def test_milk_drinks_by_share_and_by_counter(self):
-        """A quarter of 200 drinks is 50; a counter of their own says 80."""
-        due = job(CountSince(60, "milk"), 7)
-        self.assertAlmostEqual(due.first.used, 50, delta=0.5)
-        self.assertIn("milk drinks", due.reasons[0])
-        own = daily_readings(28, 16, end=MONDAY)
-        known = book(28, 40, {"job": MONDAY - timedelta(days=7)}).with_counter("milk", CounterBook(own))
-        due = judged(known, item(CountSince(60, "milk")), counters=("drinks", "milk"))["job"]
-        self.assertAlmostEqual(due.first.used, 80, delta=0.5)
-        self.assertEqual(due.status, Status.OVERDUE)
-
-    def test_litres_from_drinks_and_rinses(self):
-        """Five open days of 40 drinks of 0.09 L and two rinses of 50 ml: 18.5 L."""
-        due = job(CountSince(100, "litres"), 7)
-        self.assertAlmostEqual(due.first.used, 5 * (40 * 0.09 + 0.1), delta=0.1)
-        self.assertTrue(due.first.estimated)
-
-    def test_programmes_take_water_too(self):
-        """Two washes of 400 ml since: 0.8 L more than drinks and rinses."""
-        wash = item(DaysSince(1), key="wash", water_ml=400)
-        descale = item(CountSince(100, "litres"), key="descale")
-        done = {"descale": MONDAY - timedelta(days=7)}
-        plain = judged(book(28, 40, done), wash, descale)["descale"].first.used
-        facts = tuple(DoneFact("wash", MONDAY - timedelta(days=back)) for back in (1, 2, 9))
-        known = book(28, 40, done)
-        more = judged(replace(known, done=(*known.done, *facts)), wash, descale)["descale"].first.used
-        self.assertAlmostEqual(more - plain, 0.8, places=6)
-
-    def test_a_programmes_own_water_counts_once(self):
-        """At the very moment it was done it belongs to the round that ends, not to the one that begins."""
-        meter = meters_of(
-            book(28, 40, {"wash": MONDAY}), kind(item(DaysSince(1), key="wash", water_ml=400)), OFFICE, NOON
-        )
-        hour = timedelta(hours=1)
-        dry = replace(meter["litres"], extras=())
-        for start, end, litres in ((MONDAY - hour, MONDAY, 0.4), (MONDAY, MONDAY + hour, 0.0)):
-            self.assertAlmostEqual(meter["litres"].between(start, end) - dry.between(start, end), litres)
-
-    def test_water_limits(self):
-        """After a filter with a fifth of bypass 14 °dH carbonate are 2.8: table, scale and cartridge."""
-        table = LitresByHardness((HardnessStep(4, 300), HardnessStep(14, 100), HardnessStep(None, 40)))
-        self.assertEqual(job(table, 7, water=HARD).first.limit, 300)
-        self.assertAlmostEqual(
-            job(ScaleBudget(10), 7, water=HARD).first.limit, 10_000 / (2.8 * 17.848 * 0.4), delta=0.1
-        )
-        self.assertAlmostEqual(job(FilterSpent(), 7, water=HARD).first.limit, 1000 / (0.8 * 14), delta=0.01)
-        unfiltered = replace(HARD, cartridge=None)
-        self.assertEqual(job(table, 7, water=unfiltered).first.limit, 100)
-        self.assertIn("10 g of scale at 14 °dH", job(ScaleBudget(10), 7, water=unfiltered).reasons[0])
-        for trigger in (table, ScaleBudget(10)):
-            self.assertIn("enter a test", job(trigger, 7).reasons[0])
-        self.assertIn("Which cartridge", job(FilterSpent(), 7).reasons[0])
-
-
-class Weekdays(unittest.TestCase):
-    """Fixed weekdays, Tuesday and Friday."""
-
-    def test_next_day_after_it_was_done(self):
-        """Done on Friday: Tuesday; done on Monday: the next day; closed Tuesday moves to Monday."""
-        trigger = FixedWeekdays((1, 4))
-        self.assertEqual(job(trigger, 3).likely, date(2026, 11, 24))
-        self.assertEqual(job(trigger, 6).status, Status.DUE)  # Friday was missed; Monday is its day of grace
-        self.assertEqual(job(trigger, 7).likely, date(2026, 11, 17))
-        closed = OFFICE.without([date(2026, 11, 24)])
-        self.assertEqual(job(trigger, 3, calendar=closed).likely, date(2026, 11, 23))
-
-    def test_replaces_the_usual_on_its_day_unless_the_machine_asks(self):
-        """On Tuesday the acid wash stands in for the milk wash; a prompt for that one wins."""
-        tuesday = MONDAY + timedelta(days=1, hours=12)
-        acid = item(FixedWeekdays((1, 4)), key="acid", settles=("wash",), replaces=("wash",))
-        wash = item(EndOfService(), Prompted(), key="wash")
-        known = book(28, 40, {"acid": MONDAY - timedelta(days=3), "wash": MONDAY}, end=MONDAY)
-        dues = judged(known, acid, wash, now=tuesday)
-        self.assertEqual(dues["wash"].covered_by, "acid")
-        self.assertFalse(dues["wash"].pressing)
-        asked = replace(known, sightings=(Sighting(tuesday - timedelta(hours=1), asks_for="wash"),))
-        self.assertEqual(judged(asked, acid, wash, now=tuesday)["wash"].covered_by, "")
 
 
 class Service(unittest.TestCase):

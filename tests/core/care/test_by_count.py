@@ -1,0 +1,94 @@
+"""Counts that fill up: drinks, milk drinks, litres, filters, scale."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from datetime import timedelta
+
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import (
+    ByRate,
+    CountSince,
+    DaysSince,
+    FilterSpent,
+    HardnessStep,
+    LitresByHardness,
+    RateStep,
+    ScaleBudget,
+)
+from lamplight.core.errors import InvalidInput
+from lamplight.core.machine.estimated_meters import meters_of
+from lamplight.core.usage.counters import CounterBook
+from tests.core.care.makers import HARD, NOON, item, job, judged, kind
+from tests.core.makers import MONDAY, OFFICE, book, daily_readings
+
+
+class ByUse(unittest.TestCase):
+    """Rates, milk drinks, litres."""
+
+    def test_interval_by_rate(self):
+        """Grease: 5 a day every 120 days, 8 every 60, 40 every 30."""
+        table = ByRate((RateStep(0, 120), RateStep(6, 60), RateStep(10, 30)))
+        for per_day, limit in ((5, 120), (8, 60), (40, 30)):
+            self.assertEqual(job(table, 10, per_day=per_day).first.limit, limit)
+        with self.assertRaisesRegex(InvalidInput, "from 0 on"):
+            ByRate((RateStep(6, 60),))
+
+    def test_milk_drinks_by_share_and_by_counter(self):
+        """A quarter of 200 drinks is 50; a counter of their own says 80."""
+        due = job(CountSince(60, "milk"), 7)
+        self.assertAlmostEqual(due.first.used, 50, delta=0.5)
+        self.assertIn("milk drinks", due.reasons[0])
+        own = daily_readings(28, 16, end=MONDAY)
+        known = book(28, 40, {"job": MONDAY - timedelta(days=7)}).with_counter("milk", CounterBook(own))
+        due = judged(known, item(CountSince(60, "milk")), counters=("drinks", "milk"))["job"]
+        self.assertAlmostEqual(due.first.used, 80, delta=0.5)
+        self.assertEqual(due.status, Status.OVERDUE)
+
+    def test_litres_from_drinks_and_rinses(self):
+        """Five open days of 40 drinks of 0.09 L and two rinses of 50 ml: 18.5 L."""
+        due = job(CountSince(100, "litres"), 7)
+        self.assertAlmostEqual(due.first.used, 5 * (40 * 0.09 + 0.1), delta=0.1)
+        self.assertTrue(due.first.estimated)
+
+    def test_programmes_take_water_too(self):
+        """Two washes of 400 ml since: 0.8 L more than drinks and rinses."""
+        wash = item(DaysSince(1), key="wash", water_ml=400)
+        descale = item(CountSince(100, "litres"), key="descale")
+        done = {"descale": MONDAY - timedelta(days=7)}
+        plain = judged(book(28, 40, done), wash, descale)["descale"].first.used
+        facts = tuple(DoneFact("wash", MONDAY - timedelta(days=back)) for back in (1, 2, 9))
+        known = book(28, 40, done)
+        more = judged(replace(known, done=(*known.done, *facts)), wash, descale)["descale"].first.used
+        self.assertAlmostEqual(more - plain, 0.8, places=6)
+
+    def test_a_programmes_own_water_counts_once(self):
+        """At the very moment it was done it belongs to the round that ends, not to the one that begins."""
+        meter = meters_of(
+            book(28, 40, {"wash": MONDAY}), kind(item(DaysSince(1), key="wash", water_ml=400)), OFFICE, NOON
+        )
+        hour = timedelta(hours=1)
+        dry = replace(meter["litres"], extras=())
+        for start, end, litres in ((MONDAY - hour, MONDAY, 0.4), (MONDAY, MONDAY + hour, 0.0)):
+            self.assertAlmostEqual(meter["litres"].between(start, end) - dry.between(start, end), litres)
+
+    def test_water_limits(self):
+        """After a filter with a fifth of bypass 14 °dH carbonate are 2.8: table, scale and cartridge."""
+        table = LitresByHardness((HardnessStep(4, 300), HardnessStep(14, 100), HardnessStep(None, 40)))
+        self.assertEqual(job(table, 7, water=HARD).first.limit, 300)
+        self.assertAlmostEqual(
+            job(ScaleBudget(10), 7, water=HARD).first.limit, 10_000 / (2.8 * 17.848 * 0.4), delta=0.1
+        )
+        self.assertAlmostEqual(job(FilterSpent(), 7, water=HARD).first.limit, 1000 / (0.8 * 14), delta=0.01)
+        unfiltered = replace(HARD, cartridge=None)
+        self.assertEqual(job(table, 7, water=unfiltered).first.limit, 100)
+        self.assertIn("10 g of scale at 14 °dH", job(ScaleBudget(10), 7, water=unfiltered).reasons[0])
+        for trigger in (table, ScaleBudget(10)):
+            self.assertIn("enter a test", job(trigger, 7).reasons[0])
+        self.assertIn("Which cartridge", job(FilterSpent(), 7).reasons[0])
+
+
+if __name__ == "__main__":
+    unittest.main()

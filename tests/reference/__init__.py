@@ -1,1 +1,0 @@
-"""Checks against sources outside the project; each row names its own."""
