@@ -138,6 +138,8 @@ def survives(change: Break, home: Path, everywhere: bool) -> bool:
             except subprocess.TimeoutExpired:
                 return False
             if done.returncode:
+                if not change.line:
+                    sys.stderr.write(done.stderr.decode()[-3000:])
                 return False
         return True
     finally:

@@ -50,6 +50,39 @@ class Months(unittest.TestCase):
         self.assertEqual(job(DaysSince(30, while_away=False), done, absences=away).first.used, 14)
 
 
+class ClosedDays(unittest.TestCase):
+    """A date on a closed day comes on the open day before; holidays count like Sundays."""
+
+    def test_holiday(self):
+        """Friday 27 November is a holiday, so a date on Saturday comes on Thursday."""
+        calendar = replace(OFFICE, closures=frozenset({date(2026, 11, 27)}))
+        done = datetime(2026, 11, 21, 9, tzinfo=UTC)
+        self.assertEqual(job(DaysSince(7), done, calendar=calendar).likely, date(2026, 11, 26))
+        self.assertEqual(job(DaysSince(7), done).likely, date(2026, 11, 27))
+
+    def test_a_holiday_on_a_closed_day(self):
+        """A holiday that falls on a Sunday changes nothing."""
+        calendar = replace(OFFICE, closures=frozenset({date(2026, 11, 29)}))
+        for days in (5, 6, 7, 8):
+            done = datetime(2026, 11, 22, 9, tzinfo=UTC)
+            self.assertEqual(job(DaysSince(days), done, calendar=calendar).likely, job(DaysSince(days), done).likely)
+
+    def test_never_before_the_day_after(self):
+        """Every day, done on a Friday: there is no open day in between, so the Saturday stays."""
+        done = datetime(2026, 11, 20, 9, tzinfo=UTC)
+        self.assertEqual(job(DaysSince(1), done, now=done).likely, date(2026, 11, 21))
+        self.assertEqual(job(DaysSince(3), done, now=done).likely, date(2026, 11, 23))
+
+    def test_counted_by_dates(self):
+        """Used and limit are calendar dates; a month is as long as it is."""
+        due = job(DaysSince(7), datetime(2026, 11, 20, 23, tzinfo=UTC)).first
+        self.assertEqual((due.used, due.limit, due.unit), (3, 7, "days"))
+        month = job(MonthsSince(1), datetime(2026, 11, 3, 9, tzinfo=UTC)).first
+        self.assertEqual((month.used, month.limit), (20, 30))
+        self.assertIn("20 days of 1 month;", month.sentence)
+        self.assertIn("of 2 months;", job(MonthsSince(2), datetime(2026, 11, 3, 9, tzinfo=UTC)).first.sentence)
+
+
 class Weekdays(unittest.TestCase):
     """Fixed weekdays, Tuesday and Friday."""
 

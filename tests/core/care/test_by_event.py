@@ -119,6 +119,112 @@ class Service(unittest.TestCase):
         self.assertEqual((due.status, due.reasons[0]), (Status.CLEAR, "nothing drawn since"))
 
 
+class ServiceEdges(unittest.TestCase):
+    """Two hours before closing, the heavy day, the machine that is closed."""
+
+    def test_two_hours(self):
+        """Exactly two hours before closing is good for the day; a minute more is not."""
+        for minute, day in ((0, 24), (-1, 23)):
+            done = MONDAY.replace(hour=16) + timedelta(minutes=minute)
+            due = judged(book(28, 40, {"job": done}), item(EndOfService()), now=MONDAY.replace(hour=16, minute=5))[
+                "job"
+            ]
+            with self.subTest(minute=minute):
+                self.assertEqual(due.likely, date(2026, 11, day))
+
+    def test_heavy_is_from_the_number_on(self):
+        """A hundred drinks a day are heavy where a hundred is the number, and not where it is more."""
+        known = book(56, 100, {"job": datetime(2026, 11, 20, 18, tzinfo=UTC)})
+        for number, hour in ((99, 12), (101, 18)):
+            due = judged(known, item(EndOfService(midday_from=number)), now=MONDAY)["job"]
+            self.assertEqual(due.first.due_at.hour, hour)
+            self.assertEqual("midday" in due.reasons[0], hour == 12)
+
+    def test_closed_days_are_passed_over(self):
+        """Done on Friday evening: Monday's closing, in words."""
+        due = judged(book(28, 40, {"job": datetime(2026, 11, 20, 17, tzinfo=UTC)}), item(EndOfService()))["job"]
+        self.assertEqual(due.reasons[0], "at the end of service, Mon 23 Nov 18:00")
+        each = judged(book(28, 40, {"job": datetime(2026, 11, 20, 17, tzinfo=UTC)}), item(EndOfService(each_use=True)))
+        self.assertEqual(each["job"].reasons[0], "after each use, at the latest Mon 23 Nov 18:00")
+
+
+class HourEdges(unittest.TestCase):
+    """Hours since the first drink, at their ends."""
+
+    def due(self, first, hours, now):
+        """With a first drink that the machine reported."""
+        done = first - timedelta(minutes=1)
+        known = replace(book(28, 40, {"job": done}), events=(EventSeen("first-drink", first),))
+        return judged(known, item(HoursSinceFirstDrink(hours)), now=now)["job"]
+
+    def test_end_before_closing(self):
+        """An end on a Saturday comes at Friday's closing; never before the drink itself was drawn."""
+        friday = datetime(2026, 11, 20, 12, tzinfo=UTC)
+        self.assertEqual(self.due(friday, 24, friday).first.due_at, friday.replace(hour=18))
+        late = friday.replace(hour=18, minute=30)
+        self.assertEqual(self.due(late, 24, late).first.due_at, late + timedelta(hours=24))
+        self.assertEqual(self.due(late, 72, late).first.due_at, late + timedelta(hours=72))
+
+    def test_words_and_use(self):
+        """Hours are counted from the drink; past its end it was due."""
+        first = MONDAY + timedelta(hours=2)
+        due = self.due(first, 24, first + timedelta(hours=10))
+        self.assertEqual(due.reasons[0], "10 of 24 hours since the first drink; due Tue 24 Nov 08:00")
+        self.assertEqual((due.first.used, due.first.limit, due.first.unit), (10, 24, "hours"))
+        self.assertIn("was due Tue 24 Nov", self.due(first, 24, first + timedelta(hours=25)).reasons[0])
+        self.assertNotIn("was due", self.due(first, 24, first + timedelta(hours=24)).reasons[0])
+
+    def test_none_yet(self):
+        """Before anything was drawn nothing runs; the day is foretold."""
+        due = judged(book(28, 40, {"job": MONDAY}), item(HoursSinceFirstDrink(24)), now=MONDAY)["job"]
+        self.assertEqual((due.status, due.likely), (Status.CLEAR, date(2026, 11, 24)))
+        self.assertTrue(due.first.estimated)
+
+
+class AbsenceEdges(unittest.TestCase):
+    """Exact days before and after an absence. Saturday 28 November to Sunday 13 December: 16 days."""
+
+    AWAY = (Absence(date(2026, 11, 28), date(2026, 12, 13)),)
+
+    def due(self, trigger, day, done=None, hour=9, away=AWAY):
+        """Where it stands on a day of November (31 and more: December)."""
+        now = datetime(2026, 11, 1, hour, tzinfo=UTC) + timedelta(days=day - 1)
+        known = replace(book(28, 40, {"job": done or datetime(2026, 11, 2, 9, tzinfo=UTC)}), absences=away)
+        return judged(known, item(trigger), now=now)["job"]
+
+    def test_how_long_counts(self):
+        """Sixteen days are an absence of sixteen days or more, not of seventeen."""
+        self.assertEqual(self.due(BeforeAbsence(16), 27).status, Status.DUE)
+        self.assertEqual(self.due(BeforeAbsence(17), 27).status, Status.CLEAR)
+
+    def test_day_by_day(self):
+        """Soon on the Tuesday before, due on the Friday, over once it has begun."""
+        wanted = {23: Status.CLEAR, 24: Status.SOON, 26: Status.SOON, 27: Status.DUE, 28: Status.CLEAR}
+        for day, status in wanted.items():
+            with self.subTest(day=day):
+                self.assertEqual(self.due(BeforeAbsence(14), day).status, status)
+
+    def test_done_before_it(self):
+        """On the last day is done; the day before is too early, and it is still due."""
+        friday = datetime(2026, 11, 27, 8, tzinfo=UTC)
+        self.assertEqual(self.due(BeforeAbsence(14), 27, friday).status, Status.CLEAR)
+        self.assertEqual(self.due(BeforeAbsence(14), 27, friday - timedelta(days=1)).status, Status.DUE)
+
+    def test_the_nearest_long_one(self):
+        """A short one before it does not count, nor does a later one."""
+        short, later = Absence(date(2026, 11, 24), date(2026, 11, 25)), Absence(date(2027, 1, 4), date(2027, 1, 29))
+        due = self.due(BeforeAbsence(14), 23, away=(later, *self.AWAY, short))
+        self.assertEqual(due.likely, date(2026, 11, 27))
+        self.assertIn("from Sat 28 Nov on", due.reasons[0])
+
+    def test_after_it(self):
+        """From the opening of the first open day on, not before."""
+        self.assertEqual(self.due(AfterEvent("absence"), 44, hour=6).status, Status.CLEAR)
+        self.assertEqual(self.due(AfterEvent("absence"), 44, hour=7).status, Status.DUE)
+        self.assertEqual(self.due(AfterEvent("absence"), 45).status, Status.DUE)
+        self.assertEqual(self.due(AfterEvent("absence"), 46).status, Status.OVERDUE)
+
+
 class Events(unittest.TestCase):
     """Absences, other jobs, prompts, and all-of."""
 

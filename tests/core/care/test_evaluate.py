@@ -1,0 +1,110 @@
+"""Several triggers of one item, several items of one machine: which comes first."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from datetime import timedelta
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from lamplight.core.assess import assess
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import AfterEvent, BeforeAbsence, CountSince, DaysSince, Prompted
+from lamplight.core.lamps.sightings import Sighting
+from tests.core.care.makers import item, judged, kind
+from tests.core.makers import MONDAY, OFFICE, book
+
+LIMITS = st.lists(st.tuples(st.integers(1, 40), st.integers(20, 900)), min_size=1, max_size=6)
+
+
+class OneItem(unittest.TestCase):
+    """Whichever comes first."""
+
+    def test_nobody_knows(self):
+        """Without a start nothing is said to be clear; what needs no start and presses is obeyed all the same."""
+        asked = replace(book(28, 40), sightings=(Sighting(MONDAY - timedelta(hours=1), asks_for="job"),))
+        for known, triggers, status in (
+            (book(28, 40), (CountSince(200),), Status.UNKNOWN),
+            (book(28, 40), (CountSince(200), Prompted()), Status.UNKNOWN),
+            (book(28, 40), (Prompted(),), Status.CLEAR),
+            (asked, (CountSince(200), Prompted()), Status.DUE),
+            (book(28, 40), (AfterEvent("absence"), BeforeAbsence()), Status.CLEAR),
+        ):
+            with self.subTest(triggers=triggers, asked=known is asked):
+                self.assertEqual(judged(known, item(*triggers))["job"].status, status)
+
+    def test_reasons(self):
+        """The deciding one first, what it stops next, then the others, and last what is not known."""
+        triggers = (CountSince(9, "milk"), DaysSince(60), DaysSince(5))
+        one = item(*triggers, when_overdue="Stop.")
+        due = judged(book(28, 40, {"job": MONDAY - timedelta(days=20)}), one, mix=kind().mix.__class__())["job"]
+        self.assertTrue(due.reasons[0].startswith("20 of 5 days"), due.reasons)
+        self.assertEqual(due.reasons[1], "Stop.")
+        self.assertTrue(due.reasons[2].startswith("20 of 60 days"))
+        self.assertIn("Nothing here counts", due.reasons[3])
+        self.assertEqual(len(due.reasons), 4)
+
+    @given(st.integers(1, 60), st.integers(20, 900), st.integers(0, 30))
+    def test_two_triggers_are_the_more_urgent_of_the_two(self, days, drinks, ago):
+        """In status; in date the earlier, unless one presses."""
+        known = book(28, 40, {"job": MONDAY - timedelta(days=ago)})
+        one, two, both = (
+            judged(known, item(*triggers))["job"]
+            for triggers in ((DaysSince(days),), (CountSince(drinks),), (DaysSince(days), CountSince(drinks)))
+        )
+        self.assertEqual(both.status, max(one.status, two.status))
+        if one.status == two.status and one.likely and two.likely:
+            self.assertEqual(both.likely, min(one.likely, two.likely))
+
+
+class AllItems(unittest.TestCase):
+    """One machine."""
+
+    @given(LIMITS, st.data())
+    def test_order(self, limits, data):
+        """What is replaced comes last; then the urgent, hygiene before the rest, the earlier date, the title."""
+        items = [
+            item(DaysSince(days), CountSince(drinks), key=f"i{n}", hygiene=data.draw(st.booleans()))
+            for n, (days, drinks) in enumerate(limits)
+        ]
+        items[0] = replace(items[0], replaces=("i1",))
+        done = {one.key: MONDAY - timedelta(days=data.draw(st.integers(0, 40))) for one in items}
+        dues = assess(book(28, 40, done), kind(*items), OFFICE, MONDAY).dues
+        self.assertEqual({due.item.key for due in dues}, {one.key for one in items})
+        open_ones = [due for due in dues if not due.covered_by]
+        self.assertEqual([bool(due.covered_by) for due in dues], sorted(bool(due.covered_by) for due in dues))
+        for before, after in zip(open_ones, open_ones[1:], strict=False):
+            self.assertGreaterEqual(before.status, after.status)
+            if before.status == after.status:
+                self.assertGreaterEqual(before.item.hygiene, after.item.hygiene)
+                if before.item.hygiene == after.item.hygiene:
+                    self.assertLessEqual((before.likely, before.item.title), (after.likely, after.item.title))
+
+    def test_replaced_only_when_due(self):
+        """The other takes its place on its day, not before; never where the machine asks for it."""
+        usual, other = item(DaysSince(1), key="usual"), item(DaysSince(7), key="other", replaces=("usual",))
+        for ago, covered in ((7, "other"), (8, "other"), (6, "")):
+            done = {"usual": MONDAY - timedelta(days=2), "other": MONDAY - timedelta(days=ago)}
+            with self.subTest(ago=ago):
+                self.assertEqual(judged(book(28, 40, done), usual, other)["usual"].covered_by, covered)
+        prompted = replace(usual, triggers=(DaysSince(1), Prompted()))
+        facts = (DoneFact("usual", MONDAY - timedelta(days=2)), DoneFact("other", MONDAY - timedelta(days=9)))
+        lit = Sighting(MONDAY - timedelta(hours=1), asks_for="usual")
+        known = replace(book(28, 40), done=facts, sightings=(lit,))
+        self.assertEqual(judged(known, prompted, other)["usual"].covered_by, "")
+
+    def test_worst_and_titles(self):
+        """What is replaced does not count; a strange key is its own title."""
+        usual, other = item(DaysSince(1), key="usual"), item(DaysSince(7), key="other", replaces=("usual",))
+        done = {"usual": MONDAY - timedelta(days=20), "other": MONDAY - timedelta(days=7)}
+        status = assess(book(28, 40, done), kind(usual, other), OFFICE, MONDAY)
+        self.assertEqual(status.worst, Status.DUE)
+        self.assertEqual((status.title("usual"), status.title("strange")), ("Usual", "strange"))
+        self.assertEqual(assess(book(28, 40), kind(), OFFICE, MONDAY).worst, Status.CLEAR)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,56 @@
+"""Milk drinks and litres where no counter tells: shares of the drinks, worked by hand."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from datetime import timedelta
+
+from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.triggers import DaysSince
+from lamplight.core.machine.estimated_meters import meters_of
+from lamplight.core.usage.counters import CounterBook, Reading
+from tests.core.care.makers import item, kind
+from tests.core.makers import MONDAY, OFFICE, book
+
+WEEK_AGO = MONDAY - timedelta(days=7)
+
+
+def meters(known=None, **rest):
+    """Of a machine that makes 40 drinks a day, a quarter with milk, 90 ml each, 100 ml of rinses a day."""
+    machine = kind(item(DaysSince(9), key="wash", water_ml=1500), **rest)
+    return meters_of(known or book(28, 40), machine, OFFICE, MONDAY)
+
+
+class Estimated(unittest.TestCase):
+    """From drinks."""
+
+    def test_a_week(self):
+        """200 drinks: 50 with milk, 18 L and half a litre of rinses."""
+        found = meters()
+        self.assertAlmostEqual(found["milk"].between(WEEK_AGO, MONDAY), 50)
+        self.assertAlmostEqual(found["litres"].between(WEEK_AGO, MONDAY), 18.5)
+        self.assertIn("25%", found["milk"].how)
+        self.assertIn("90 ml a drink, 0.1 L of rinses", found["litres"].how)
+        self.assertEqual(found["drinks"].how, "")
+
+    def test_what_programmes_took(self):
+        """Once, at the moment when it was done; not where only a count is known."""
+        facts = (DoneFact("wash", WEEK_AGO + timedelta(days=2)), DoneFact("wash", value=1100), DoneFact("x", MONDAY))
+        found = meters(replace(book(28, 40), done=facts))
+        self.assertAlmostEqual(found["litres"].between(WEEK_AGO, MONDAY), 20)
+        self.assertAlmostEqual(found["litres"].between(WEEK_AGO + timedelta(days=2), MONDAY), 18.5 - 2 * 3.7)
+        self.assertAlmostEqual(found["litres"].between(WEEK_AGO, WEEK_AGO + timedelta(days=2)), 2 * 3.7 + 1.5)
+
+    def test_a_counter_of_its_own(self):
+        """It is read where there is one; until somebody has, it is estimated."""
+        milk = CounterBook((Reading(WEEK_AGO, 100), Reading(MONDAY, 135)))
+        found = meters(book(28, 40).with_counter("milk", milk), counters=("drinks", "milk"))
+        self.assertAlmostEqual(found["milk"].between(WEEK_AGO, MONDAY), 35)
+        self.assertEqual(found["milk"].how, "")
+        self.assertNotEqual(meters(counters=("drinks", "milk"))["milk"].how, "")
+        self.assertEqual(meters(book(28, 40).with_counter("milk", milk))["milk"].between(WEEK_AGO, MONDAY), 50)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,76 @@
+"""Numbers, spans, lists and dates in words: each edge at which the wording turns."""
+
+from __future__ import annotations
+
+import unittest
+from datetime import UTC, date, datetime
+
+from lamplight.core.words import (
+    amount,
+    clock_words,
+    day_words,
+    degrees,
+    due_words,
+    grouped,
+    listed,
+    open_days_ahead,
+    plural,
+    span_words,
+    units_in_words,
+    whole,
+    words_for_ml,
+)
+
+HOUR, DAY = 60, 1440
+TUESDAY = date(2026, 11, 24)
+
+
+class Words(unittest.TestCase):
+    """What the screens say."""
+
+    def test_numbers(self):
+        """One, none, many; thousands apart; litres to a tenth."""
+        for words, wanted in (
+            (plural(1, "drink"), "1 drink"), (plural(0, "drink"), "0 drinks"), (plural(1.5, "capful"), "1.5 capfuls"),
+            (grouped(999), "999"), (grouped(12480), "12\u202f480"), (amount(1200.4, "drinks"), "1\u202f200"),
+            (amount(3.04, "L"), "3.0"), (degrees(14.0), "14 °dH"), (degrees(4.46), "4.5 °dH"),
+            (units_in_words(2, "tablet"), "2 tablets"), (units_in_words(100, "ml"), "100 ml"),
+            (units_in_words(2, "g"), "2 g"), (units_in_words(2, "L"), "2 L"), (units_in_words(1, "tablet"), "1 tablet"),
+            (words_for_ml(999), "999 ml"), (words_for_ml(1000), "1 L"), (words_for_ml(1500), "1.5 L"),
+        ):  # fmt: skip
+            self.assertEqual(words, wanted)
+
+    def test_whole_units(self):
+        """Drinks are whole, litres have a tenth."""
+        self.assertEqual((whole(199.6, "drinks"), whole(199.4, "milk drinks")), (200, 199))
+        self.assertEqual((whole(4.96, "L"), whole(4.94, "L")), (5.0, 4.9))
+
+    def test_lists(self):
+        """None to three."""
+        self.assertEqual([listed(list("abc")[:n]) for n in range(4)], ["", "a", "a and b", "a, b and c"])
+
+    def test_spans(self):
+        """Minutes to two hours, hours to two days, days to two months."""
+        for minutes, wanted in (
+            (1, "1 minute"), (40, "40 minutes"), (119, "119 minutes"), (120, "2 hours"), (2 * DAY - 1, "48 hours"),
+            (2 * DAY, "2 days"), (61 * DAY - 1, "61 days"), (61 * DAY, "2 months"), (91 * DAY, "3 months"),
+        ):  # fmt: skip
+            with self.subTest(minutes=minutes):
+                self.assertEqual(span_words(minutes), wanted)
+
+    def test_dates(self):
+        """Yesterday, today, tomorrow."""
+        self.assertEqual(day_words(date(2026, 11, 2)), "Mon 2 Nov")
+        self.assertEqual(clock_words(datetime(2026, 11, 2, 7, 5, tzinfo=UTC)), "Mon 2 Nov 07:05")
+        days = [date(2026, 11, 23), TUESDAY, date(2026, 11, 25)]
+        self.assertEqual(
+            [due_words(day, TUESDAY) for day in days], ["was due Mon 23 Nov", "due today", "due Wed 25 Nov"]
+        )
+        self.assertEqual(
+            [open_days_ahead(n) for n in (-1, 0, 1, 2)],
+            ["likely today", "likely today", "about 1 open day", "about 2 open days"],
+        )
+
+
+if __name__ == "__main__":
+    unittest.main()
