@@ -22,7 +22,7 @@ from lamplight.actions.lamps import (
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
-from lamplight.actions.undo import undo
+from lamplight.actions.undo import consequences, undo
 from lamplight.core.care.status import Status
 from lamplight.core.diagnosis.grinding import grinding
 from lamplight.core.errors import InvalidInput
@@ -30,6 +30,7 @@ from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState, Sort
 from lamplight.core.run.state import EventKind
 from lamplight.library.catalogue import kinds
+from lamplight.store.logbook import entries
 from lamplight.store.models import Entry
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
@@ -190,6 +191,14 @@ class Sighted(DataTest):
         self.assertIsNone(judged(self.view(self.hall, NOW + timedelta(hours=13))))
         with self.assertRaises(InvalidInput):
             change_grind(self.row, "sideways", HAND)
+
+    def test_undoing_a_notch_says_what_goes(self):
+        """A note about the grinder, and not a refill."""
+        change_grind(self.row, "coarser", HAND)
+        (said,) = consequences(entries()[0])
+        self.assertEqual(
+            said, "With it go 1 note about the grinder; every figure that rests on them is worked out anew."
+        )
 
     def test_lamp_and_book(self):
         """Lit though the tablet was two days ago."""

@@ -107,6 +107,20 @@ class Correcting(DataTest):
         undo(first.id, HAND)
         self.assertEqual(self.values(), [1000, 1100, 2120])
 
+    def test_an_undone_correction_stays_undone_after_another(self):
+        """Put back, it would count beside the one that took its place."""
+        self.correct(1180)
+        first = next(row for row in entries() if row.kind == "correction")
+        undo(first.id, HAND)
+        self.correct(1190)
+        with self.assertRaisesRegex(InvalidInput, "Undo the later change first"):
+            put_back(first.id)
+        self.assertEqual(self.values(), [1000, 1100, 1190])
+        second = next(row for row in entries() if row.kind == "correction" and row.id != first.id)
+        undo(second.id, HAND)
+        put_back(first.id)
+        self.assertEqual(self.values(), [1000, 1100, 1180])
+
     def test_remove_and_put_back(self):
         """It leaves the book, not the log."""
         remove_reading(self.used, self.wrong.id, HAND)

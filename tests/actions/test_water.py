@@ -10,6 +10,7 @@ from lamplight.actions.deeds import place, renew_cartridge
 from lamplight.actions.entries import Actor
 from lamplight.actions.undo import undo
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
+from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.models import Entry
@@ -69,6 +70,28 @@ class Cartridges(DataTest):
         install_cartridge(self.row, None, NOW - timedelta(days=2), HAND)
         renew_cartridge(where, job, NOW)
         self.assertTrue(self.water.filter_out)
+
+    def test_a_change_that_is_entered_late(self):
+        """It brings a cartridge like the one of its own time, and the one that was fitted after it stays fitted."""
+        install_cartridge(self.row, Cartridge(640, bypass=0.1), NOW - timedelta(days=12), HAND)
+        install_cartridge(self.row, Cartridge(1200, bypass=0.3), NOW - timedelta(days=5), HAND)
+        mark_done([(self.row, FILTER)], NOW - timedelta(days=8), HAND)
+        fitted = installations([self.machine_id])[self.machine_id]
+        self.assertEqual([row.cartridge.capacity_dh_l for row in fitted[-3:]], [640, 640, 1200])
+        self.assertEqual(self.water.cartridge, Cartridge(1200, bypass=0.3))
+        self.assertEqual(self.due(self.machine_id, FILTER).last.at, NOW - timedelta(days=5))
+
+    def test_months_at_most(self):
+        """What stands on the cartridge decides in place of the kind's months, and falls due by them."""
+        other = self.used_machine(name="Other", days=60, done={FILTER: 50})
+        row = machine(self.site.id, other)
+        install_cartridge(row, Cartridge(99_000, months=1), NOW - timedelta(days=40), HAND)
+        due = self.due(other, FILTER)
+        self.assertEqual(due.status, Status.OVERDUE)
+        self.assertIn("40 days of 1 month", due.reasons[0])
+        undo(Entry.select().order_by(Entry.id.desc()).get().id, HAND)
+        install_cartridge(row, Cartridge(99_000, months=6), NOW - timedelta(days=40), HAND)
+        self.assertEqual(self.due(other, FILTER).status, Status.CLEAR)
 
     def test_the_first_one(self):
         """Is the one that the kind takes."""

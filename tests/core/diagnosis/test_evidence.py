@@ -6,14 +6,21 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
+from lamplight.core.anatomy.duration import Duration
 from lamplight.core.assess import assess
 from lamplight.core.care.context import EventSeen
 from lamplight.core.care.last_done import DoneFact
+from lamplight.core.care.triggers import DaysSince
 from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evidence_of
+from lamplight.core.job.steps import StepKind
+from lamplight.core.run.state import Outcome
+from lamplight.core.site.absence import Absence
 from lamplight.core.usage.counters import Restart
 from lamplight.core.words import span_words
 from lamplight.library.catalogue import kinds
+from tests.core.care.makers import HARD, item, kind
 from tests.core.makers import MONDAY, OFFICE, book
+from tests.core.run.test_state import PROCEDURE, after, step
 
 
 class Facts(unittest.TestCase):
@@ -59,6 +66,55 @@ class Facts(unittest.TestCase):
         for minutes, words in rows:
             with self.subTest(minutes=minutes):
                 self.assertEqual(span_words(minutes), words)
+
+
+class CutShort(unittest.TestCase):
+    """A programme that was over sooner than it can be: its longest takes 5 to 15 minutes."""
+
+    def told(self, seconds, finished=True):
+        """Whether a run whose long programme took so many seconds was cut short."""
+        programmes = (
+            step("Warm up", StepKind.MACHINE, duration=Duration(10, 20, 30)),
+            step("Soak", StepKind.MACHINE, duration=Duration(300, 600, 900)),
+        )
+        procedure = replace(PROCEDURE, steps=programmes)
+        spent = {0: 1.0} | ({} if seconds is None else {1: float(seconds)})
+        outcome = Outcome.FINISHED if finished else Outcome.ABANDONED
+        run = replace(after(procedure=procedure), outcome=outcome, spent_s=spent)
+        machine = kind(item(DaysSince(9)))
+        seen = assess(book(28, 40), machine, OFFICE, MONDAY)
+        return "cut-short:job" in evidence_of(seen, machine, Circumstances(runs={"job": run}))
+
+    def test_half_of_the_least(self):
+        """Below two and a half minutes; exactly that is not; what was not timed or not finished is not either."""
+        self.assertTrue(self.told(149))
+        self.assertFalse(self.told(150))
+        self.assertFalse(self.told(None))
+        self.assertFalse(self.told(149, finished=False))
+
+
+class When(unittest.TestCase):
+    """What lies ahead has not happened yet."""
+
+    def facts(self, **facts):
+        """Of a plain machine with some facts in its book."""
+        machine = kind(item(DaysSince(9)))
+        return evidence_of(assess(replace(book(28, 40), **facts), machine, OFFICE, MONDAY), machine, Circumstances())
+
+    def test_absence_and_grind(self):
+        """Back since Sunday is a day; an absence that lasts, or a notch to come, is no fact."""
+        sunday = MONDAY.date() - timedelta(days=1)
+        self.assertEqual(self.facts(absences=(Absence(sunday, sunday),))["away-days"][0], 1.0)
+        self.assertNotIn("away-days", self.facts(absences=(Absence(sunday, MONDAY.date()),)))
+        for minutes, known in ((-1, True), (0, True), (1, False)):
+            event = EventSeen("grind-finer", MONDAY + timedelta(minutes=minutes))
+            self.assertEqual("grind-drinks" in self.facts(events=(event,)), known)
+        self.assertNotIn("grind-drinks", self.facts(events=(EventSeen("refill", MONDAY),)))
+
+    def test_put_off_and_water(self):
+        """Named with the item; the hardness behind the filter."""
+        self.assertEqual(self.facts(water=HARD)["carbonate-dh"], (HARD.scaling_after, f"{HARD.scaling_after:.0f} °dH"))
+        self.assertNotIn("carbonate-dh", self.facts())
 
 
 if __name__ == "__main__":

@@ -91,5 +91,45 @@ class Shipped(unittest.TestCase):
                         self.assertIn("prompt", [trigger.key for trigger in kind.item(pattern.asks_for).triggers])
 
 
+class Memory(unittest.TestCase):
+    """What was tried here counts, up to a bound."""
+
+    def score(self, *tries):
+        """Of the grind, beforehand 1 or more, with what was tried."""
+        return (
+            next(one.score for one in ranked(ALL, {}, tries, "no flow", NOW) if one.cause.key == "grind") - GRIND.weight
+        )
+
+    def test_each_time_counts(self):
+        """One and a half for a yes, one for a no; four and a half at the most either way."""
+        old = 40
+        for yes, no, wanted in ((1, 0, 1.5), (2, 0, 3), (3, 0, 4.5), (9, 0, 4.5), (0, 1, -1), (0, 9, -4.5), (2, 1, 2)):
+            tries = [tried("grind", True, old)] * yes + [tried("grind", False, old)] * no
+            with self.subTest(yes=yes, no=no):
+                self.assertEqual(self.score(*tries), wanted)
+
+    def test_just_now_is_a_day(self):
+        """A no of yesterday puts it last; one of the day before only counts as one."""
+        self.assertEqual(self.score(tried("grind", False, 1)), -1)
+        self.assertLess(self.score(tried("grind", False, 0.99)), -50)
+        said = [one.said for one in ranked(ALL, {}, [tried("grind", False, 0.5)], "no flow", NOW)][-1]
+        self.assertEqual(said, ("it was not this just now",))
+
+    def test_the_last_answer_of_the_day(self):
+        """A no after a yes puts it last, a yes after a no does not, whatever the order of the rows."""
+        yes_then_no = [tried("grind", True, 0.5), tried("grind", False, 0.1)]
+        for tries in (yes_then_no, yes_then_no[::-1]):
+            self.assertLess(self.score(*tries), -50)
+        no_then_yes = [tried("grind", False, 0.5), tried("grind", True, 0.1)]
+        for tries in (no_then_yes, no_then_yes[::-1]):
+            self.assertEqual(self.score(*tries), 0.5)
+
+    def test_bounds_of_a_rule(self):
+        """Above and below are not reached by the bound itself; without a bound anything holds."""
+        between = Evidence("f", 1, above=1, below=2)
+        self.assertEqual([between.holds(value) for value in (1, 1.01, 1.99, 2)], [False, True, True, False])
+        self.assertTrue(Evidence("f", 1).holds(0))
+
+
 if __name__ == "__main__":
     unittest.main()

@@ -3,11 +3,18 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
+from datetime import timedelta
 
 from bench.lamps import MACHINES, measured
+from lamplight.core.care.triggers import CountSince, DaysSince, HardnessStep, LitresByHardness, ScaleBudget
 from lamplight.core.errors import InvalidInput, MissingReading
-from lamplight.core.lamps.own_interval import learn_interval
+from lamplight.core.lamps.own_interval import LampInterval, counted_by_lamp, lamp_expected, learn_interval
 from lamplight.core.lamps.rounds import Seen
+from lamplight.core.machine.estimated_meters import meters_of
+from lamplight.core.water.at_machine import WaterAtMachine
+from tests.core.care.makers import HARD, item, kind
+from tests.core.makers import MONDAY, OFFICE, book
 
 
 def learned(*counts, expected=200):
@@ -63,6 +70,82 @@ class Learning(unittest.TestCase):
         inside, miss = measured(4, 0.04, 0.4, 6.0, seed=3)
         self.assertTrue(0.75 <= inside <= 0.88, inside)
         self.assertLess(miss, 0.03)
+
+
+class Belief(unittest.TestCase):
+    """How much the kind's own limit weighs, how late a lamp is seen, and what that does to the dates."""
+
+    def test_the_kinds_limit_weighs_little(self):
+        """One sighting at 150 under limits of 75 to 300: within a tenth of it; towards the limit all the same."""
+        low, middle, high = (learned(150, expected=limit).count for limit in (75, 150, 300))
+        self.assertTrue(135 < low < middle < high < 165, (low, middle, high))
+        four = [learned(*[150] * 4, expected=limit).count for limit in (75, 300)]
+        self.assertLess(abs(four[0] - four[1]), 0.5 * abs(low - high))
+
+    def test_without_a_sighting_nearby_the_limit_holds(self):
+        """A bar that tells little leaves the interval near the kind's, and its span about a factor of two wide."""
+        vague = learn_interval([Seen(20, False, bar=0.1)], 200)
+        self.assertTrue(150 < vague.count < 250)
+        self.assertTrue(vague.early < 200 < vague.late)
+
+    def test_seen_late(self):
+        """It lights before it is seen: the interval lies a little below the mean of what was seen, and never far."""
+        counts = (150, 153, 149, 152, 151, 150)
+        mean = sum(counts) / len(counts)
+        interval = learned(*counts)
+        self.assertTrue(0.97 * mean < interval.count < mean, interval.count)
+        self.assertLess(mean - interval.early, 0.05 * mean)
+
+    def test_never_known_better_than_half_a_per_cent(self):
+        """However many rounds agree."""
+        interval = learned(*[200] * 24)
+        self.assertGreaterEqual(interval.late - interval.count, 1.2816 * 0.005 * interval.count * 0.999)
+        self.assertGreaterEqual(interval.count - interval.early, 1.2816 * 0.005 * interval.count * 0.999)
+
+    def test_old_rounds_are_forgotten(self):
+        """A board changed two years ago: the last 24 rounds count, unless the lamp was seen before them alone."""
+        now_longer = learned(*[100] * 10, *[200] * 24)
+        self.assertAlmostEqual(now_longer.count, learned(*[200] * 24).count, delta=0.1)
+        self.assertEqual(now_longer.seen, 34)
+        only_then = learned(100, *[-50] * 24)
+        self.assertEqual((only_then.seen, only_then.censored), (1, 24))
+
+    def test_scaled(self):
+        """Counted in other units it is the same interval."""
+        one, ten = learned(150, 153, -90), learned(1500, 1530, -900, expected=2000)
+        self.assertAlmostEqual(ten.count, 10 * one.count, delta=0.5)
+        self.assertAlmostEqual(ten.early, 10 * one.early, delta=1)
+
+    def test_dates(self):
+        """Early takes the early interval with luck, late the late one without, and likely lies between."""
+        meter = meters_of(book(56, 40), kind(item(CountSince(150))), OFFICE, MONDAY)["drinks"]
+        interval = LampInterval(200, 120, 280, 1, 0, None)
+        done = MONDAY - timedelta(days=3)  # a Friday: 40 drinks since
+        passage = lamp_expected(item(CountSince(150)), interval, meter, done).passage
+        self.assertEqual(passage.likely, meter.forecast(160, MONDAY).likely)
+        self.assertEqual(passage.early, meter.forecast(80, MONDAY).early)
+        self.assertEqual(passage.late, meter.forecast(240, MONDAY).late)
+        self.assertTrue(passage.early < passage.likely < passage.late)
+        later = lamp_expected(item(CountSince(150)), interval, meter, MONDAY + timedelta(days=1)).passage
+        self.assertEqual(later.likely, meter.forecast(200, MONDAY + timedelta(days=1)).likely)
+
+    def test_what_it_counts(self):
+        """Drinks by its own limit; litres by the table at this hardness, or as usual where nothing says it."""
+        meters = meters_of(book(56, 40), kind(item(CountSince(150))), OFFICE, MONDAY)
+        table = LitresByHardness((HardnessStep(7, 100), HardnessStep(14, 50), HardnessStep(None, 25)))
+        for triggers, water, unit, limit in (
+            ((CountSince(150),), WaterAtMachine(), "drinks", 150),
+            ((CountSince(40, "milk"),), WaterAtMachine(), "milk drinks", 40),
+            ((ScaleBudget(10), table), HARD, "L", 100),
+            ((table,), replace(HARD, cartridge=None), "L", 50),
+            ((table,), WaterAtMachine(), "L", 60),
+            ((ScaleBudget(10),), HARD, "L", 60),
+        ):
+            with self.subTest(triggers=triggers):
+                meter, counted = counted_by_lamp(item(*triggers), meters, water)
+                self.assertEqual((meter.unit, counted), (unit, limit))
+        self.assertIsNone(counted_by_lamp(item(DaysSince(5)), meters, HARD))
+        self.assertIsNone(counted_by_lamp(item(ScaleBudget(10)), {"drinks": meters["drinks"]}, HARD))
 
 
 if __name__ == "__main__":
