@@ -208,9 +208,9 @@ def check(data: Path | None) -> None:
         raise Said(f"There is no data in {folder}.")
     open_book(folder)
     with database.connection_context():
-        found = problems_in()
-    for sentence in found:
+        problems = problems_in()
+    for sentence in problems:
         click.echo(sentence)
-    if found:
-        raise Said(f"{len(found)} thing{'s' if len(found) > 1 else ''} to mend.")
+    if problems:
+        raise Said(f"{len(problems)} thing{'s' if len(problems) > 1 else ''} to mend.")
     click.echo("The data file is sound.")

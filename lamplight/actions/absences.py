@@ -42,8 +42,8 @@ def take_holidays(site: SiteRow, country: str, region: str, years: range, actor:
     known = countries()
     if country not in known or (region and region not in known[country]):
         raise InvalidInput("Choose a country from the list, and a region of it or none.", "country")
-    found = holidays.country_holidays(country, subdiv=region or None, years=years)
-    fresh = sorted((day, name) for day, name in found.items() if site.calendar.is_open(day))
+    days = holidays.country_holidays(country, subdiv=region or None, years=years)
+    fresh = sorted((day, name) for day, name in days.items() if site.calendar.is_open(day))
     if not fresh:
         return 0
     with database.atomic():

@@ -98,9 +98,9 @@ def switch_item(row: MachineRow, item_key: str, off: bool, reason: str, actor: A
     """
     item = item_of(row, item_key)
     reason = required(reason, "The reason", 200) if off else optional(reason, "The reason", 200)
-    said = f"{item.title} switched off" if off else f"{item.title} taken up again"
+    summary = f"{item.title} switched off" if off else f"{item.title} taken up again"
     with database.atomic():
-        entry = write_entry("switch", said, actor, row.id, note=reason)
+        entry = write_entry("switch", summary, actor, row.id, note=reason)
         ItemSwitch.create(entry=entry, machine=row.id, item=item_key, off=off, reason=reason)
 
 
@@ -113,9 +113,9 @@ def note_part(row: MachineRow, part_key: str, state: str, note: str, actor: Acto
     part = kind_of(row.kind).part(part_key)
     if part is None or state not in PART_STATES:
         raise InvalidInput(f"{row.name} has no such part.")
-    said = f"{part.label} {state}" if state else f"{part.label} is well again"
+    summary = f"{part.label} {state}" if state else f"{part.label} is well again"
     with database.atomic():
-        entry = write_entry("part", said, actor, row.id, note=optional(note, "The note", 200))
+        entry = write_entry("part", summary, actor, row.id, note=optional(note, "The note", 200))
         PartNote.create(entry=entry, machine=row.id, part=part_key, state=state, note=note.strip())
 
 
@@ -131,8 +131,8 @@ def read_bar(row: MachineRow, item_key: str, percent: int, at: datetime, actor: 
     if not 0 <= percent <= 100:
         raise InvalidInput("A bar stands between 0 and 100 per cent.")
     with database.atomic():
-        said = f"{item_of(row, item_key).title}: bar at {percent} %"
-        entry = write_entry("bar", said, actor, row.id, at=at)
+        summary = f"{item_of(row, item_key).title}: bar at {percent} %"
+        entry = write_entry("bar", summary, actor, row.id, at=at)
         BarReading.create(entry=entry, machine=row.id, item=item_key, at=at, percent=percent)
 
 
@@ -141,11 +141,11 @@ def events_of(kind: Kind) -> dict[str, str]:
     awaited = [trigger for item in kind.items for trigger in item.triggers]
     first = any(isinstance(trigger, HoursSinceFirstDrink) for trigger in awaited)
     filled = any(isinstance(trigger, AfterEvent) and trigger.event == REFILL for trigger in awaited)
-    said = {
+    summary = {
         FIRST_DRINK: "First drink after emptying" if first else "",
         REFILL: "Tank filled" if filled else "",
     }
-    return {what: words for what, words in said.items() if words}
+    return {what: words for what, words in summary.items() if words}
 
 
 def note_event(row: MachineRow, what: str, at: datetime, actor: Actor) -> None:

@@ -92,22 +92,22 @@ def import_readings(site: SiteRow, asked: ImportFacts, actor: Actor) -> ImportRe
 def _by_counter(site: SiteRow, rows: Sequence[Row]) -> dict[tuple[int, str], list[Row]]:
     """Lines by machine and counter."""
     names = {row.name.lower(): row for row in machines(site.id)}
-    found: dict[tuple[int, str], list[Row]] = defaultdict(list)
+    by_counter: dict[tuple[int, str], list[Row]] = defaultdict(list)
     problems = []
     for row in rows:
         if row.machine.lower() not in names:
-            said = "No machine here has that name. Add it first, or mend the name."
-            problems.append(Problem(row.line, "machine", row.machine, said, next(iter(names), EXAMPLES["machine"])))
+            problem = "No machine here has that name. Add it first, or mend the name."
+            problems.append(Problem(row.line, "machine", row.machine, problem, next(iter(names), EXAMPLES["machine"])))
             continue
         machine = names[row.machine.lower()]
         if row.counter not in kind_of(machine.kind).counters:
-            said = "No such counter on this machine."
-            problems.append(Problem(row.line, "counter", row.counter, said, kind_of(machine.kind).counters[0]))
+            problem = "No such counter on this machine."
+            problems.append(Problem(row.line, "counter", row.counter, problem, kind_of(machine.kind).counters[0]))
         else:
-            found[machine.id, row.counter].append(row)
+            by_counter[machine.id, row.counter].append(row)
     if problems:
         raise FileProblems(problems)
-    return found
+    return by_counter
 
 
 def _new_lines(lines: Sequence[Row], facts: CounterBook) -> tuple[list[Row], list[Problem]]:
@@ -119,8 +119,8 @@ def _new_lines(lines: Sequence[Row], facts: CounterBook) -> tuple[list[Row], lis
             values[row.at] = row.value
             fresh.append(row)
         elif values[row.at] != row.value:
-            said = f"{values[row.at]} is already written down for that moment."
-            problems.append(Problem(row.line, "value", str(row.value), said, str(values[row.at])))
+            problem = f"{values[row.at]} is already written down for that moment."
+            problems.append(Problem(row.line, "value", str(row.value), problem, str(values[row.at])))
     return fresh, problems
 
 
@@ -134,11 +134,11 @@ def _examined(
     for earlier, later in backwards_pairs(whole.readings, whole.restarts):
         row = lines.get((later.at, later.value)) or lines.get((earlier.at, earlier.value))
         if row:
-            said = (
+            problem = (
                 f"The counter would run back from {earlier.value} to {later.value}. If it restarted, type that "
                 "reading on the sheet first, where you can say so."
             )
-            problems.append(Problem(row.line, "value", str(row.value), said, EXAMPLES["value"]))
+            problems.append(Problem(row.line, "value", str(row.value), problem, EXAMPLES["value"]))
     if problems:
         return problems, []
     for row in fresh:
@@ -147,8 +147,8 @@ def _examined(
             problems.append(Problem(row.line, "time", f"{row.at:%Y-%m-%d %H:%M}", ahead.sentence, EXAMPLES["time"]))
     if problems:
         return problems, []
-    found = doubtful_among([Reading(row.at, row.value) for row in fresh], facts, calendar, actor.now)
-    named = [(lines[(reading.at, reading.value)], doubt) for reading, doubt in found]
+    doubtful = doubtful_among([Reading(row.at, row.value) for row in fresh], facts, calendar, actor.now)
+    named = [(lines[(reading.at, reading.value)], doubt) for reading, doubt in doubtful]
     return [], [f"Line {row.line}, {row.machine}: {doubt.sentence}" for row, doubt in named]
 
 
@@ -157,8 +157,8 @@ def _save(fresh: dict[tuple[int, str], list[Row]], actor: Actor) -> int:
     for (machine_id, counter), rows in fresh.items():
         if not rows:
             continue
-        said = f"{len(rows)} readings taken in from a file"
-        entry = write_entry("import", said, actor, machine_id)
+        summary = f"{len(rows)} readings taken in from a file"
+        entry = write_entry("import", summary, actor, machine_id)
         for row in rows:
             CounterReading.create(
                 entry=entry, machine=machine_id, counter=counter, at=row.at, value=row.value, source="csv"

@@ -32,19 +32,19 @@ def moved_dates(site: SiteRow, old: Kind, new: Kind, now: datetime) -> list[Move
     """Everything that moves on the machines of a kind, by machine and item."""
     concerned = [row for row in machines(site.id) if row.kind == old.key]
     known = books([row.id for row in concerned])
-    found = []
+    moves = []
     for row in concerned:
         book = known.get(row.id, MachineBook())
         before = {due.item.key: due for due in assess(book, old, site.calendar, now).dues}
         after = {due.item.key: due for due in assess(book, new, site.calendar, now).dues}
         for key in sorted({*before, *after}):
-            one, two = before.get(key), after.get(key)
-            given = one or two
+            was, becomes = before.get(key), after.get(key)
+            given = was or becomes
             assert given is not None
             moved = Moved(
-                row.name, given.item.title, one.likely if one else None, two.likely if two else None,
-                one.status.word if one else "not there", two.status.word if two else "not there",
+                row.name, given.item.title, was.likely if was else None, becomes.likely if becomes else None,
+                was.status.word if was else "not there", becomes.status.word if becomes else "not there",
             )  # fmt: skip
             if (moved.before, moved.status_before) != (moved.after, moved.status_after):
-                found.append(moved)
-    return found
+                moves.append(moved)
+    return moves

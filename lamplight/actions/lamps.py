@@ -65,12 +65,12 @@ def diagnose(view: MachineView, about: str, cause_keys: tuple[str, ...]) -> Diag
     own = [known[key] for key in cause_keys if key in known]
     order = ranked(own, view.facts, view.tried, about, view.status.context.now)
     begins = {}
-    for one in order:
-        due = view.status.due(one.cause.begin)
+    for cause in order:
+        due = view.status.due(cause.cause.begin)
         if due is not None and due.item.procedure:
-            begins[one.cause.key] = (due.item.key, due.item.title)
-        elif one.cause.begin in FREE:
-            begins[one.cause.key] = (one.cause.begin, catalogue.procedures()[one.cause.begin].plain.title)
+            begins[cause.cause.key] = (due.item.key, due.item.title)
+        elif cause.cause.begin in FREE:
+            begins[cause.cause.key] = (cause.cause.begin, catalogue.procedures()[cause.cause.begin].plain.title)
     return Diagnosis(about, order, begins)
 
 
@@ -101,9 +101,9 @@ def note_sighting(
     if value is not None and value < 0:
         raise InvalidInput("A counter shows 0 or more.")
     best = next(iter(read_panel(kind.panel, signals)), None)
-    said = "The panel is dark" if signals.dark else best.pattern.title if best else "A pattern that no rule knows"
+    summary = "The panel is dark" if signals.dark else best.pattern.title if best else "A pattern that no rule knows"
     with database.atomic():
-        entry = write_entry("lamp", f"Seen: {said}", actor, row.id, at=at, note=_signal_words(kind, signals))
+        entry = write_entry("lamp", f"Seen: {summary}", actor, row.id, at=at, note=_signal_words(kind, signals))
         PanelSighting.create(
             entry=entry, machine=row.id, at=at, lamps=lamps_as_data(signals.lamps), message=signals.message,
             deferred=deferred, value=value,
@@ -130,9 +130,9 @@ def try_cause(row: MachineRow, about: str, cause_key: str, was_it: bool, actor: 
     if cause is None:
         raise InvalidInput("There is no such cause.")
     about = required(about, "What it is about", 80)
-    said = f"{cause.title}: " + ("that was it" if was_it else "that was not it")
+    summary = f"{cause.title}: " + ("that was it" if was_it else "that was not it")
     with database.atomic():
-        entry = write_entry("cause", said, actor, row.id)
+        entry = write_entry("cause", summary, actor, row.id)
         CauseTried.create(entry=entry, machine=row.id, about=about, cause=cause_key, was_it=was_it, at=actor.now)
 
 

@@ -137,9 +137,9 @@ def change_machine(site_id: int, row: MachineRow, fields: MachineFields, retired
         InvalidInput: as `add_machine` does.
     """
     fields = _checked(site_id, fields, row.id)
-    said = f"{fields.name} taken out of service" if retired and not row.retired else f"{fields.name} changed"
+    summary = f"{fields.name} taken out of service" if retired and not row.retired else f"{fields.name} changed"
     with database.atomic():
-        entry = write_entry("machine", said, actor, row.id)
+        entry = write_entry("machine", summary, actor, row.id)
         MachineVersion.create(entry=entry, machine=row.id, retired=retired, **vars(fields))
 
 
@@ -155,9 +155,9 @@ def set_limit(row: MachineRow, item_key: str, trigger_key: str, limit: int | Non
         raise InvalidInput(f"{row.name} has no such care item.")
     if limit is not None:
         replace(trigger, limit=limit)
-    said = f"{item.title}: every {limit or trigger.limit} {trigger_key}" + ("" if limit else ", as its kind has it")
+    summary = f"{item.title}: every {limit or trigger.limit} {trigger_key}" + ("" if limit else ", as its kind has it")
     with database.atomic():
-        entry = write_entry("limit", said, actor, row.id, note=optional(reason, "The reason", 200))
+        entry = write_entry("limit", summary, actor, row.id, note=optional(reason, "The reason", 200))
         LimitVersion.create(entry=entry, machine=row.id, item=item_key, trigger=trigger_key, limit=limit, reason=reason)
 
 

@@ -187,14 +187,14 @@ def _chosen(
     known: Mapping[str, Product], usual: Mapping[str, Product], wanted: Mapping[str, str], last: RunContext
 ) -> dict[str, Product]:
     """The product for each role: as wished, else as last time, else the usual one."""
-    found = dict(usual)
+    chosen = dict(usual)
     for role, product in last.products.items():
         if product.key in known:
-            found[role] = known[product.key]
+            chosen[role] = known[product.key]
     for role, product_key in wanted.items():
         if product_key in known and known[product_key].role == role:
-            found[role] = known[product_key]
-    return found
+            chosen[role] = known[product_key]
+    return chosen
 
 
 def _choices(procedure: Procedure, chosen: Mapping[str, Product], known: Mapping[str, Product]) -> tuple[Choice, ...]:

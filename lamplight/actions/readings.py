@@ -45,7 +45,7 @@ class DoubtfulReadings(LamplightError):
     """Some readings need an answer, or cannot be so; nothing was saved."""
 
     def __init__(self, doubts: Mapping[tuple[int, str], tuple[Doubt, ...]]) -> None:
-        super().__init__(" ".join(doubt.sentence for found in doubts.values() for doubt in found))
+        super().__init__(" ".join(doubt.sentence for several in doubts.values() for doubt in several))
         self.doubts = doubts
 
 
@@ -102,10 +102,10 @@ def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, actor: 
 
 def _known(machine_ids: Collection[int]) -> dict[tuple[int, str], CounterBook]:
     """The facts of every counter of machines, read together; an empty book where there are none."""
-    found: dict[tuple[int, str], CounterBook] = defaultdict(CounterBook)
+    by_counter: dict[tuple[int, str], CounterBook] = defaultdict(CounterBook)
     for machine_id, counters in counter_books(machine_ids).items():
-        found.update({(machine_id, counter): facts for counter, facts in counters.items()})
-    return found
+        by_counter.update({(machine_id, counter): facts for counter, facts in counters.items()})
+    return by_counter
 
 
 def _save(typed: TypedReading, known: CounterBook, calendar: SiteCalendar, actor: Actor, source: str) -> None:
@@ -166,11 +166,11 @@ def correct_reading(
         typed = TypedReading(machine_id, value, at, answer, counter=old.counter)
         rest = _facts(typed).but(Reading(old.at, old.value))
         usage = usage_of(rest, calendar, actor.now)
-        found = _open_doubts(typed, rest, usage, calendar, actor.now)
-        if found:
-            raise DoubtfulReadings({(machine_id, old.counter): found})
-        said = f"{counter_title(old.counter)} {grouped(old.value)} corrected to {grouped(value)}"
-        entry = write_entry("correction", said, actor, machine_id, at=at, replaces_id=old.entry_id)
+        open_doubts = _open_doubts(typed, rest, usage, calendar, actor.now)
+        if open_doubts:
+            raise DoubtfulReadings({(machine_id, old.counter): open_doubts})
+        summary = f"{counter_title(old.counter)} {grouped(old.value)} corrected to {grouped(value)}"
+        entry = write_entry("correction", summary, actor, machine_id, at=at, replaces_id=old.entry_id)
         ReadingRemoval.create(entry=entry, reading=reading_id)
         add_reading(entry, typed, rest, calendar, old.source)
 
@@ -183,6 +183,6 @@ def remove_reading(machine_id: int, reading_id: int, actor: Actor) -> None:
     """
     with database.atomic():
         old = _reading(machine_id, reading_id)
-        said = f"{counter_title(old.counter)} {grouped(old.value)} removed"
-        entry = write_entry("removal", said, actor, machine_id, at=old.at, replaces_id=old.entry_id)
+        summary = f"{counter_title(old.counter)} {grouped(old.value)} removed"
+        entry = write_entry("removal", summary, actor, machine_id, at=old.at, replaces_id=old.entry_id)
         ReadingRemoval.create(entry=entry, reading=reading_id)

@@ -218,7 +218,7 @@ def _use_up(row: RunRow, finish: Finish, actor: Actor) -> None:
 def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, actor: Actor) -> None:
     assert finish.value is not None
     typed = TypedReading(row.machine_id, finish.value, actor.now, finish.answer)
-    found = doubts_about(typed, calendar, actor.now)
-    if found:
-        raise DoubtfulReadings({(row.machine_id, "drinks"): found})
+    doubts = doubts_about(typed, calendar, actor.now)
+    if doubts:
+        raise DoubtfulReadings({(row.machine_id, "drinks"): doubts})
     add_reading(Entry.get_by_id(row.entry_id), typed, counter_book(row.machine_id, "drinks"), calendar, "run")

@@ -29,8 +29,8 @@ def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], actor:
     with database.atomic():
         known = the_site()
         site = Site.get_by_id(known.id) if known else Site.create()
-        said = f"Site settings of {name} changed" if known else f"{name} set up"
-        entry = write_entry("site", said, actor)
+        summary = f"Site settings of {name} changed" if known else f"{name} set up"
+        entry = write_entry("site", summary, actor)
         SiteVersion.create(entry=entry, site=site, name=name, zone=zone, hours=spans)
         saved = the_site()
     assert saved is not None
@@ -67,7 +67,7 @@ def save_keeper(name: str, initials: str, actor: Actor, keeper_id: int | None = 
         raise InvalidInput(f"{taken[0].name} has the initials {initials} already. Choose others.", "initials")
     with database.atomic():
         keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
-        said = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
-        entry = write_entry("keeper", said, actor)
+        summary = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
+        entry = write_entry("keeper", summary, actor)
         KeeperVersion.create(entry=entry, keeper=keeper, name=name, initials=initials, active=active)
     return keeper.id

@@ -34,7 +34,7 @@ def roles() -> dict[str, Role]:
 
 def serving(role: str, known: Mapping[str, Product]) -> list[Product]:
     """The products that serve a role, of those that are known, by title."""
-    return sorted((product for product in known.values() if product.role == role), key=lambda one: one.title.lower())
+    return sorted((product for product in known.values() if product.role == role), key=lambda each: each.title.lower())
 
 
 def stock_held() -> dict[str, Holding]:

@@ -45,24 +45,24 @@ WORDS = {
 
 def consequences(row: EntryRow) -> list[str]:
     """What else goes when an entry is undone, in sentences."""
-    said = []
+    sentences = []
     facts = facts_of(row.id)
     counted = {name: facts[name] for name in WORDS if name in facts}
     if counted:
         parts = [f"{count} {WORDS[name][count > 1]}" for name, count in counted.items()]
-        said.append(f"With it go {', '.join(parts)}; every figure that rests on them is worked out anew.")
+        sentences.append(f"With it go {', '.join(parts)}; every figure that rests on them is worked out anew.")
     run = run_of_entry(row.id)
     if run and run.state.running:
-        said.append("The run is still open; undoing takes it away altogether.")
+        sentences.append("The run is still open; undoing takes it away altogether.")
     if row.kind == "machine" and row.machine_id and row.summary.endswith("added"):
         dependents = {name: count for name, count in dependents_of_machine(row.machine_id).items() if count}
         listed = ", ".join(f"{count} {name}" for name, count in dependents.items())
-        said.append("The machine goes from every page" + (f", with {listed}." if listed else "."))
+        sentences.append("The machine goes from every page" + (f", with {listed}." if listed else "."))
     elif row.kind == "machine" and row.machine_id and later_versions(row.machine_id, row.id):
-        said.append("It was changed again later; the later change stays.")
+        sentences.append("It was changed again later; the later change stays.")
     if row.kind in ("correction", "removal"):
-        said.append("The reading it replaced counts again.")
-    return said
+        sentences.append("The reading it replaced counts again.")
+    return sentences
 
 
 def _existing(entry_id: int) -> EntryRow:

@@ -73,9 +73,9 @@ def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime
     """
     if at > actor.now:
         raise InvalidInput("The time it was fitted has not come yet.")
-    said = "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l:g} °dH·L"
+    summary = "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l:g} °dH·L"
     with database.atomic():
-        entry = write_entry("filter", said, actor, row.id, at=at)
+        entry = write_entry("filter", summary, actor, row.id, at=at)
         if cartridge is None:
             CartridgeInstallation.create(entry=entry, machine=row.id, at=at)
             return
@@ -98,8 +98,8 @@ def set_up(row: MachineRow, setup: Setup, actor: Actor) -> None:
     if not 0 <= setup.window_days <= LONGEST_WINDOW_DAYS:
         raise InvalidInput(f"Jobs are taken along 0 to {LONGEST_WINDOW_DAYS} open days ahead.")
     with database.atomic():
-        said = f"Set up: water “{source}”, descaling by {setup.descaling_basis}"
-        entry = write_entry("setup", said, actor, row.id)
+        summary = f"Set up: water “{source}”, descaling by {setup.descaling_basis}"
+        entry = write_entry("setup", summary, actor, row.id)
         SetupVersion.create(
             entry=entry,
             machine=row.id,

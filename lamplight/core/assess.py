@@ -49,15 +49,15 @@ class MachineStatus:
     @cached_property
     def lamps_expected(self) -> tuple[LampExpected, ...]:
         """When each lamp is expected that the machine's own past has taught, the nearest first."""
-        found = []
+        lamps = []
         for key, (interval, meter) in (self.work.lamp_intervals if self.work else {}).items():
             due, lit = self.due(key), self.context.prompts.get(key)
             done = Evaluated(due.item, due.last, self.context).done if due else None
             if due is None or done is None or (lit is not None and lit > done):
                 continue
             expected = lamp_expected(due.item, interval, meter, done.at)
-            found += [expected] if expected else []
-        return tuple(sorted(found, key=lambda one: one.passage.likely or date.max))
+            lamps += [expected] if expected else []
+        return tuple(sorted(lamps, key=lambda lamp: lamp.passage.likely or date.max))
 
     @property
     def usage(self) -> Usage:
@@ -130,23 +130,23 @@ class DayBasis:
     @cached_property
     def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Meter]]:
         """The machine's own intervals as its lamps teach them, by item key, with what they count."""
-        found: dict[str, tuple[LampInterval, Meter]] = {}
+        intervals: dict[str, tuple[LampInterval, Meter]] = {}
         for item in self.items:
             counted = counted_by_lamp(item, self.meters, self.book.water)
-            asked = [one for one in self.asked if one.item == item.key]
+            asked = [sighting for sighting in self.asked if sighting.item == item.key]
             bars = [(bar.at, bar.percent / 100) for bar in self.book.bars if bar.item == item.key]
             if counted is None or not (asked or bars):
                 continue
             meter, expected = counted
-            lit = [one.at for one in asked]
+            lit = [sighting.at for sighting in asked]
             seen = (panel.at for panel in panels_seen(self.book.sightings))
-            dark = [at for at in seen if not any(one.holds(at) for one in asked)]
+            dark = [at for at in seen if not any(sighting.holds(at) for sighting in asked)]
             done = [at for key, at in self.settled if key == item.key]
             try:
-                found[item.key] = learn_interval(rounds_of(done, lit, dark, meter, bars), expected), meter
+                intervals[item.key] = learn_interval(rounds_of(done, lit, dark, meter, bars), expected), meter
             except MissingReading:
                 continue
-        return found
+        return intervals
 
 
 def day_basis(book: MachineBook, kind: Kind, calendar: SiteCalendar, day: date) -> DayBasis:

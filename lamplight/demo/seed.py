@@ -307,6 +307,6 @@ def _lead(event: _Event, site: SiteRow, actor: Actor) -> None:
         step = row.state.step
         machine_time = step.duration.likely_s if step.duration else 0
         actor = Actor(actor.now + timedelta(seconds=40 + machine_time), actor.keeper_id)
-        said = step.ask.choices[-1] if step.ask and step.ask.choices else ""
-        row = answer_step(run_id, EventKind.ADVANCE, row.state.index, actor, said)
+        answer = step.ask.choices[-1] if step.ask and step.ask.choices else ""
+        row = answer_step(run_id, EventKind.ADVANCE, row.state.index, actor, answer)
     finish_run(run_id, row.state.index, Finish(event.value, event.cleaning, "as-typed"), site, actor)

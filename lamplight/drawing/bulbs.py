@@ -33,9 +33,9 @@ def string_of_bulbs(count: int, done: int, width: float = 1200.0, skipped: Colle
         wire += f" Q{(last_x + x) / 2:.1f} {max(last_y, y) + SAG:.1f} {x:.1f} {y - 6:.1f}"
         last_x, last_y = x, y - 6
     bulbs = [_bulb(n, x, y, done, n in skipped) for n, (x, y) in enumerate(places)]
-    said = f"{done} of {count} steps done"
+    title = f"{done} of {count} steps done"
     return el(
-        "svg", el("title", said), path(wire, "bulb-wire"), *bulbs, cls="bulbs", role="img",
+        "svg", el("title", title), path(wire, "bulb-wire"), *bulbs, cls="bulbs", role="img",
         viewBox=f"0 0 {width:.0f} {BOTTOM:.0f}",
     )  # fmt: skip
 

@@ -93,5 +93,5 @@ def _rows(
     return [LabelPlace(rows[n], *spans[n]) for n in range(len(stems))]
 
 
-def _overlap(one: tuple[float, float], two: tuple[float, float]) -> bool:
-    return one[0] < two[1] + GAP and two[0] < one[1] + GAP
+def _overlap(first: tuple[float, float], second: tuple[float, float]) -> bool:
+    return first[0] < second[1] + GAP and second[0] < first[1] + GAP

@@ -75,13 +75,13 @@ def lamp_panel(kind: Kind, signals: PanelSignals, cls: str = "lamp-panel", small
 
 def signals_in_words(kind: Kind, signals: PanelSignals) -> str:
     """``Tank flashing red, Drawer steady red``; ``the panel is dark``."""
-    said = [
+    words = [
         f"{lamp.label} {state_words(signals.lamp(lamp.key), lamp)}"
         for lamp in kind.panel.lamps
         if signals.lamp(lamp.key).lit
     ]
-    said += [f"“{signals.message}”"] if signals.message else []
-    return ", ".join(said) if said else "The panel is dark"
+    words += [f"“{signals.message}”"] if signals.message else []
+    return ", ".join(words) if words else "The panel is dark"
 
 
 def state_words(signals: LampSignal, lamp: Lamp) -> str:

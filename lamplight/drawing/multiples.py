@@ -29,8 +29,8 @@ def fault_bars(faults: FaultWeeks, most: int) -> Markup:
                 rows.append(rect(box, f"fill-{circuit.value}", 1))
                 rows.append(text(box.cx, base - height - 2, str(count), "multiple-count", "middle"))
     width, height = LABEL + len(faults.weeks) * (BAR + GAP), max(1, len(faults.counts)) * ROW + 2
-    said = "; ".join(f"{circuit.value}: {sum(counts)}" for circuit, counts in faults.counts.items())
-    title = f"Faults in {len(faults.weeks)} weeks: {said}" if said else f"No fault in {len(faults.weeks)} weeks"
+    counted = "; ".join(f"{circuit.value}: {sum(counts)}" for circuit, counts in faults.counts.items())
+    title = f"Faults in {len(faults.weeks)} weeks: {counted}" if counted else f"No fault in {len(faults.weeks)} weeks"
     return el(
         "svg", el("title", title), *rows, cls="multiple", role="img", viewBox=f"0 -8 {width:.0f} {height + 8:.0f}"
     )

@@ -123,16 +123,16 @@ def lamp_marks(expected: Sequence[LampExpected], last: date) -> list[Mark]:
     """A mark for each lamp that the machine's own past lets expect on the ruler."""
     return [
         Mark(
-            f"Lamp: {one.item.title}",
-            f"{one.interval.count:.0f} {one.unit} of its own",
-            one.item.circuit,
+            f"Lamp: {lamp.item.title}",
+            f"{lamp.interval.count:.0f} {lamp.unit} of its own",
+            lamp.item.circuit,
             True,
-            one.passage.early or one.passage.likely,
-            one.passage.likely,
-            one.passage.late or last,
+            lamp.passage.early or lamp.passage.likely,
+            lamp.passage.likely,
+            lamp.passage.late or last,
         )
-        for one in expected
-        if one.passage.likely is not None and one.passage.likely <= last
+        for lamp in expected
+        if lamp.passage.likely is not None and lamp.passage.likely <= last
     ]
 
 
@@ -263,8 +263,8 @@ def _date_ticks(along: Scale, width: float) -> Markup:
         day = along.first + timedelta(days=n)
         major = n == 0 or day.weekday() == 0
         ticks.append(line(x, EDGE_HEIGHT, x, EDGE_HEIGHT - (10 if major else 5), "ruler-tick"))
-        said = "today" if n == 0 else f"{day:%a %-d %b}"
-        if major and x >= free_from and x < width - len(said) * 7.3:
-            ticks.append(text(x + 3, EDGE_HEIGHT + 13, said, "ruler-number ruler-date"))
-            free_from = x + len(said) * 7.3 + 12
+        words = "today" if n == 0 else f"{day:%a %-d %b}"
+        if major and x >= free_from and x < width - len(words) * 7.3:
+            ticks.append(text(x + 3, EDGE_HEIGHT + 13, words, "ruler-number ruler-date"))
+            free_from = x + len(words) * 7.3 + 12
     return group(*ticks)

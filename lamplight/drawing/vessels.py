@@ -30,10 +30,10 @@ def vessel_bar(bar: VesselBar) -> Markup:
     """The bar: filled to what is in it by now, with a mark where the step ends."""
     inside = WIDTH - 4
     share, ends = (min(1.0, ml / bar.holds_ml) for ml in (bar.now_ml, bar.ends_ml))
-    said = f"{bar.title}: {bar.now_ml} of {bar.holds_ml} ml, {bar.ends_ml} ml when the step is over"
+    title = f"{bar.title}: {bar.now_ml} of {bar.holds_ml} ml, {bar.ends_ml} ml when the step is over"
     mark = line(2 + inside * ends, 0, 2 + inside * ends, HEIGHT + 8, "vessel-end") if bar.ends_ml > bar.now_ml else ""
     return el(
-        "svg", el("title", said), rect(Box(1, 4, WIDTH - 2, HEIGHT), "vessel-back", 3),
+        "svg", el("title", title), rect(Box(1, 4, WIDTH - 2, HEIGHT), "vessel-back", 3),
         rect(Box(2, 5, max(0.5, inside * share), HEIGHT - 2), "vessel-fill", 2), mark,
         cls="vessel", role="img", viewBox=f"0 0 {WIDTH:.0f} {HEIGHT + 8:.0f}",
     )  # fmt: skip

@@ -71,11 +71,11 @@ def read(data: bytes, calendar: SiteCalendar, order: str = "iso") -> tuple[list[
     names = [cell.strip().lower() for cell in header]
     missing = [name for name in COLUMNS if name not in names]
     if missing:
-        said = f"The first line must name the columns; {', '.join(missing)} missing."
-        return [], [Problem(1, ", ".join(missing), ",".join(header)[:200], said, ",".join(COLUMNS))]
+        sentence = f"The first line must name the columns; {', '.join(missing)} missing."
+        return [], [Problem(1, ", ".join(missing), ",".join(header)[:200], sentence, ",".join(COLUMNS))]
     if len(lines) > MOST_LINES + 1:
-        said = f"More than {MOST_LINES} lines. Split the file by year."
-        return [], [Problem(lines[MOST_LINES + 1][0], "", "", said, "")]
+        sentence = f"More than {MOST_LINES} lines. Split the file by year."
+        return [], [Problem(lines[MOST_LINES + 1][0], "", "", sentence, "")]
     places = {name: names.index(name) for name in COLUMNS}
     rows, problems = [], []
     for number, cells in lines[1:]:
@@ -136,15 +136,15 @@ def read_time(text: str, calendar: SiteCalendar, order: str) -> datetime:
         ValueError: with a sentence, for anything that is no date in the given order.
     """
     try:
-        found = ISO.fullmatch(text) or (ORDERS[order].fullmatch(text) if order in ORDERS else None)
-        if found:
-            day = date(int(found["year"]), int(found["month"]), int(found["day"]))
+        match = ISO.fullmatch(text) or (ORDERS[order].fullmatch(text) if order in ORDERS else None)
+        if match:
+            day = date(int(match["year"]), int(match["month"]), int(match["day"]))
             check_year(day)
-            if found["hour"] is None:
+            if match["hour"] is None:
                 return calendar.opening(day)
-            second = int(found["second"] or 0)
+            second = int(match["second"] or 0)
             return datetime(
-                day.year, day.month, day.day, int(found["hour"]), int(found["minute"]), second, tzinfo=calendar.tz
+                day.year, day.month, day.day, int(match["hour"]), int(match["minute"]), second, tzinfo=calendar.tz
             )
         if re.match(r"\d{4}-\d{2}-\d{2}[T ]", text):
             moment = datetime.fromisoformat(text)  # with an offset

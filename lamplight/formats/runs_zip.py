@@ -38,7 +38,7 @@ def run_record(machine: str, item: str, who: str, state: RunState, photos: Seque
             {"title": state.procedure.steps[n].title, "seconds": seconds}
             for n, seconds in sorted(state.spent_s.items())
         ],
-        "water_ml": sum(one.ml for n in state.spent_s for one in state.procedure.steps[n].delivers),
+        "water_ml": sum(delivery.ml for n in state.spent_s for delivery in state.procedure.steps[n].delivers),
         "answers": dict(state.answers),
         "truths": dict(state.confirmations),
         "took": [

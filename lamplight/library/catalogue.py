@@ -45,8 +45,8 @@ def parse(text: str, model: type[FileModel], name: str) -> FileModel:
 
 def _texts(folder: str) -> list[tuple[str, str]]:
     catalogue = files("lamplight.library") / folder
-    found = [(entry.name, entry.read_text("utf-8")) for entry in catalogue.iterdir() if entry.name.endswith(".yaml")]
-    return sorted(found)
+    texts = [(entry.name, entry.read_text("utf-8")) for entry in catalogue.iterdir() if entry.name.endswith(".yaml")]
+    return sorted(texts)
 
 
 @cache
@@ -134,8 +134,8 @@ def read_procedure(text: str, name: str = "procedure") -> ShippedProcedure:
     """
     shipped = parse(text, ProcedureFile, name).core()
     usual = defaults().cautions
-    said = tuple(dict.fromkeys(usual.get(caution, caution) for caution in (*shipped.plain.cautions, "manual")))
-    return replace(shipped, plain=replace(shipped.plain, cautions=said))
+    cautions = tuple(dict.fromkeys(usual.get(caution, caution) for caution in (*shipped.plain.cautions, "manual")))
+    return replace(shipped, plain=replace(shipped.plain, cautions=cautions))
 
 
 def procedure_text(key: str) -> str | None:
@@ -183,5 +183,7 @@ def procedure_for(kind_key: str, procedure_key: str) -> Procedure:
 
 def usual_products(kind: Kind, known: Mapping[str, Product]) -> dict[str, Product]:
     """The product that usually serves each role on a kind, of those that are known."""
-    found = {role.key: chosen_product(role, known, kind.products.get(role.key, "")) for role in roles().values()}
-    return {role: product for role, product in found.items() if product is not None}
+    products_here = {
+        role.key: chosen_product(role, known, kind.products.get(role.key, "")) for role in roles().values()
+    }
+    return {role: product for role, product in products_here.items() if product is not None}

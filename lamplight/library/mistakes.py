@@ -44,22 +44,22 @@ class FileMistakes(InvalidInput):
 def not_yaml(problem: Exception) -> Mistake:
     """A file that cannot be read as YAML at all."""
     mark = getattr(problem, "problem_mark", None)
-    said = getattr(problem, "problem", None) or str(problem) or "something is not closed"
-    return Mistake("", mark.line + 1 if mark else 1, f"This is not readable YAML here: {said}.")
+    sentence = getattr(problem, "problem", None) or str(problem) or "something is not closed"
+    return Mistake("", mark.line + 1 if mark else 1, f"This is not readable YAML here: {sentence}.")
 
 
 def mistakes_in(text: str, errors: Sequence[ErrorDetails]) -> list[Mistake]:
     """Each error with the line it stands on, by line."""
     root = yaml.compose(text, Loader=yaml.SafeLoader)
-    found = []
+    mistakes = []
     for error in errors:
         place = tuple(step for step in error["loc"] if not _invented(step))
         named = NAMED_PLACE.match(error["msg"])
         if named:
             place = (*place, *(int(step) if step.isdigit() else step for step in named["place"].split(".")))
         path = ".".join(str(step) for step in place)
-        found.append(Mistake(path, _line(root, place), _sentence(error, place)))
-    return sorted(found, key=lambda mistake: mistake.line)
+        mistakes.append(Mistake(path, _line(root, place), _sentence(error, place)))
+    return sorted(mistakes, key=lambda mistake: mistake.line)
 
 
 def _invented(step: int | str) -> bool:

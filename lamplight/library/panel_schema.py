@@ -40,7 +40,7 @@ class LampFile(Strict):
     @field_validator("states", mode="before")
     @classmethod
     def _off_is_no_switch(cls, data: Any) -> Any:
-        return ["off" if one is False else one for one in data] if isinstance(data, list) else data
+        return ["off" if state is False else state for state in data] if isinstance(data, list) else data
 
     @field_validator("sign")
     @classmethod
@@ -165,7 +165,7 @@ class CauseFile(Strict):
     def core(self, key: str) -> Cause:
         """As a core object."""
         rest = self.model_dump(exclude={"evidence", "when"})
-        return Cause(key=key, evidence=tuple(one.core() for one in self.evidence), when=tuple(self.when), **rest)
+        return Cause(key=key, evidence=tuple(rule.core() for rule in self.evidence), when=tuple(self.when), **rest)
 
 
 class SymptomFile(Strict):

@@ -134,10 +134,10 @@ def _counters(machine_ids: Collection[int] | None) -> dict[int, dict[str, Counte
         facts[row.machine_id, row.counter][1].append(Restart(row.at, row.before, row.after))
     for row in live(Cleaning, machine_ids):
         facts[row.machine_id, row.counter][2].append(CleaningDrinks(row.at, row.drinks, row.seq))
-    found: dict[int, dict[str, CounterBook]] = defaultdict(dict)
+    counters: dict[int, dict[str, CounterBook]] = defaultdict(dict)
     for (machine_id, counter), (readings, restarts, cleaning) in facts.items():
-        found[machine_id][counter] = CounterBook(tuple(readings), tuple(restarts), tuple(cleaning))
-    return found
+        counters[machine_id][counter] = CounterBook(tuple(readings), tuple(restarts), tuple(cleaning))
+    return counters
 
 
 def _deed(row: CareDone) -> DoneFact:
@@ -154,18 +154,18 @@ def _own_limits(last: dict[tuple[str, str], tuple[float | None, str]]) -> tuple[
 
 
 def _grouped(rows: ModelSelect, turn: Callable[[Any], Any]) -> dict[int, list]:
-    found: dict[int, list] = defaultdict(list)
+    by_machine: dict[int, list] = defaultdict(list)
     for row in rows:
-        found[row.machine_id].append(turn(row))
-    return found
+        by_machine[row.machine_id].append(turn(row))
+    return by_machine
 
 
 def _last(rows: ModelSelect, key: Callable[[Any], Any], turn: Callable[[Any], Any]) -> dict[int, dict]:
     """The last fact of each key, by machine."""
-    found: dict[int, dict] = defaultdict(dict)
+    by_machine: dict[int, dict] = defaultdict(dict)
     for row in rows.order_by(rows.model.id):
-        found[row.machine_id][key(row)] = turn(row)
-    return found
+        by_machine[row.machine_id][key(row)] = turn(row)
+    return by_machine
 
 
 def book(machine_id: int) -> MachineBook:

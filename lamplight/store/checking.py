@@ -11,14 +11,14 @@ from lamplight.store.sites import newest
 
 def problems_in() -> list[str]:
     """Sentences about what is wrong in the open file; empty when it is sound."""
-    found = [
+    problems = [
         f"SQLite says: {row[0]}." for row in database.execute_sql("PRAGMA integrity_check").fetchall() if row[0] != "ok"
     ]
     for table, row_id, parent, _ in database.execute_sql("PRAGMA foreign_key_check").fetchall():
-        found.append(f"Line {row_id} of {table} points to a {parent} that is not there.")
+        problems.append(f"Line {row_id} of {table} points to a {parent} that is not there.")
     for photo in Photo.select().join(Entry, on=Photo.entry).where(Entry.undone_at.is_null()):
         if not (photo_folder() / photo.file).is_file():
-            found.append(f"The photo {photo.file} of {photo.at:%Y-%m-%d} is missing from the folder of photos.")
+            problems.append(f"The photo {photo.file} of {photo.at:%Y-%m-%d} is missing from the folder of photos.")
     names = {version.machine_id: version.name for version in newest(MachineVersion, "machine")}
     counters = (
         (machine_id, name, facts) for machine_id, book in books().items() for name, facts in book.counters.items()
@@ -26,8 +26,8 @@ def problems_in() -> list[str]:
     for machine_id, name, facts in counters:
         for low, high in backwards_pairs(facts.readings, facts.restarts):
             which = "counter" if name == "drinks" else f"counter of {name}"
-            found.append(
+            problems.append(
                 f"{names[machine_id]}: the {which} runs from {low.value} ({low.at:%Y-%m-%d}) back to "
                 f"{high.value} ({high.at:%Y-%m-%d}) without a restart. Correct one of them."
             )
-    return found
+    return problems

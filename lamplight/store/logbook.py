@@ -82,8 +82,8 @@ def entries(
     if before_id is not None:
         at = Entry.select(Entry.at).where(Entry.id == before_id).scalar()
         rows = rows.where((Entry.at < at) | ((Entry.at == at) & (Entry.id < before_id)))
-    found = list(rows)
-    ids = [row.id for row in found]
+    listed = list(rows)
+    ids = [row.id for row in listed]
     runs = {run.entry_id: run for run in Run.select(Run.id, Run.entry, Run.item).where(Run.entry.in_(ids))}
     done = {row.entry_id: row.item for row in CareDone.select().where(CareDone.entry.in_(ids))}
     initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
@@ -94,7 +94,7 @@ def entries(
             runs[row.id].item if row.id in runs else done.get(row.id, ""),
             runs[row.id].id if row.id in runs else None,
         )
-        for row in found
+        for row in listed
     ]  # fmt: skip
 
 

@@ -31,9 +31,9 @@ def photos_of_runs(run_ids: Collection[int]) -> dict[int, list[PhotoRow]]:
         .where(Photo.run.in_(list(run_ids)), Entry.undone_at.is_null())
         .order_by(Photo.id)
     )
-    found: dict[int, list[PhotoRow]] = {}
+    photos: dict[int, list[PhotoRow]] = {}
     for row in rows:
-        found.setdefault(row.run_id, []).append(
+        photos.setdefault(row.run_id, []).append(
             PhotoRow(row.entry_id, row.run_id, row.step, row.title, row.file, row.width, row.height, row.at)
         )
-    return found
+    return photos

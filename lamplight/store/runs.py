@@ -62,12 +62,12 @@ def _renamed(data: dict, names: Mapping[str, str]) -> dict:
 
 
 def _events(run_ids: Sequence[int], initials: Mapping[int, str]) -> dict[int, list[RunEvent]]:
-    found: dict[int, list[RunEvent]] = {run_id: [] for run_id in run_ids}
+    events: dict[int, list[RunEvent]] = {run_id: [] for run_id in run_ids}
     rows = RunEventRow.select().where(RunEventRow.run.in_(list(run_ids))).order_by(RunEventRow.id)
     for row in rows:
         event = RunEvent(EventKind(row.kind), row.at, row.step, initials.get(row.keeper_id, ""), row.text)
-        found[row.run_id].append(event)
-    return found
+        events[row.run_id].append(event)
+    return events
 
 
 def _rows(runs: Sequence[Run]) -> list[RunRow]:

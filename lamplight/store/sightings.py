@@ -27,11 +27,11 @@ def lamps_from_data(data: Mapping[str, str]) -> dict[str, LampSignal]:
     Raises:
         ValueError: for a state that there is not.
     """
-    found = {}
+    sightings = {}
     for key, text in data.items():
         state, _, colour = text.strip().partition(" ")
-        found[key] = LampSignal(LampState(state or "off"), colour)
-    return found
+        sightings[key] = LampSignal(LampState(state or "off"), colour)
+    return sightings
 
 
 @dataclass(frozen=True)
@@ -68,19 +68,19 @@ def _sighting(row: PanelSighting) -> Sighting:
 
 def sightings_by_machine(machine_ids: Collection[int] | None = None) -> dict[int, tuple[Sighting, ...]]:
     """Sightings of each machine, oldest first."""
-    found: dict[int, list[Sighting]] = defaultdict(list)
+    by_machine: dict[int, list[Sighting]] = defaultdict(list)
     for row in sighting_rows(machine_ids):
-        found[row.machine_id].append(row.sighting)
-    return {machine_id: tuple(rows) for machine_id, rows in found.items()}
+        by_machine[row.machine_id].append(row.sighting)
+    return {machine_id: tuple(rows) for machine_id, rows in by_machine.items()}
 
 
 def tried_causes() -> dict[int, tuple[Tried, ...]]:
     """What was tried on each machine, oldest first."""
     rows = CauseTried.select().join(Entry, on=CauseTried.entry).where(Entry.undone_at.is_null()).order_by(CauseTried.id)
-    found: dict[int, list[Tried]] = defaultdict(list)
+    by_machine: dict[int, list[Tried]] = defaultdict(list)
     for row in rows:
-        found[row.machine_id].append(Tried(row.about, row.cause, row.was_it, row.at))
-    return {machine_id: tuple(tried) for machine_id, tried in found.items()}
+        by_machine[row.machine_id].append(Tried(row.about, row.cause, row.was_it, row.at))
+    return {machine_id: tuple(tried) for machine_id, tried in by_machine.items()}
 
 
 def confirmations_given(machine_id: int) -> list[ConfirmationAt]:
@@ -96,8 +96,8 @@ def confirmations_given(machine_id: int) -> list[ConfirmationAt]:
 
 def faults_seen(machine_ids: Collection[int], since: datetime) -> dict[int, list[Sighting]]:
     """Lit sightings since a moment, by machine."""
-    found: dict[int, list[Sighting]] = defaultdict(list)
+    by_machine: dict[int, list[Sighting]] = defaultdict(list)
     for row in sighting_rows(machine_ids):
         if row.sighting.at >= since and row.sighting.signals and not row.sighting.signals.dark:
-            found[row.machine_id].append(row.sighting)
-    return found
+            by_machine[row.machine_id].append(row.sighting)
+    return by_machine

@@ -89,13 +89,13 @@ def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[
     rows = CartridgeInstallation.select().join(Entry, on=CartridgeInstallation.entry).where(Entry.undone_at.is_null())
     if machine_ids is not None:
         rows = rows.where(CartridgeInstallation.machine.in_(list(machine_ids)))
-    found: dict[int, list[InstallationRow]] = defaultdict(list)
+    by_machine: dict[int, list[InstallationRow]] = defaultdict(list)
     for row in rows.order_by(CartridgeInstallation.at, CartridgeInstallation.id):
         fitted = None
         if row.capacity_dh_l is not None:
             fitted = Cartridge(row.capacity_dh_l, row.bypass, row.residual_dh, Resin(row.resin), row.months)
-        found[row.machine_id].append(InstallationRow(row.entry_id, row.at, fitted))
-    return found
+        by_machine[row.machine_id].append(InstallationRow(row.entry_id, row.at, fitted))
+    return by_machine
 
 
 def waters(machine_ids: Collection[int] | None = None) -> Waters:

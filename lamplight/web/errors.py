@@ -48,8 +48,8 @@ def register(app: Flask) -> None:
             raise problem
         reference = secrets.token_hex(4)
         LOG.exception("reference %s: %s %s", reference, request.method, request.path)
-        said = f"Lamplight stumbled; what was saved before is safe. Quote {reference} when you report it."
-        return _page(500, "Something gave way", said)
+        sentence = f"Lamplight stumbled; what was saved before is safe. Quote {reference} when you report it."
+        return _page(500, "Something gave way", sentence)
 
 
 def _page(code: int, title: str, sentence: str) -> tuple[str, int]:

@@ -23,12 +23,12 @@ def placed(problem: InvalidInput, fields: Collection[str], rest: str, prefix: st
         rest: the field beside which everything else is said, so that nothing stays unsaid.
         prefix: of the form's own names.
     """
-    found: dict[str, str] = {}
+    texts: dict[str, str] = {}
     for field, sentence in problem.by_field.items():
         own = f"{prefix}{field}"
         own = own if own in fields else rest
-        found[own] = f"{found[own]} {sentence}" if own in found else sentence
-    return found
+        texts[own] = f"{texts[own]} {sentence}" if own in texts else sentence
+    return texts
 
 
 def count(text: str, what: str) -> int:
@@ -64,11 +64,11 @@ def optional_rate(text: str, what: str) -> float | None:
 def day(text: str, what: str) -> date:
     """A date as the date field sends it."""
     try:
-        found = date.fromisoformat(text.strip())
+        day = date.fromisoformat(text.strip())
     except ValueError:
         raise InvalidInput(f"{what} is a date such as 2026-11-24; “{text.strip()[:30]}” is not.") from None
-    check_year(found)
-    return found
+    check_year(day)
+    return day
 
 
 def moment(text: str, what: str, calendar: SiteCalendar) -> datetime:
@@ -80,8 +80,8 @@ def moment(text: str, what: str, calendar: SiteCalendar) -> datetime:
     try:
         wall = datetime.fromisoformat(text.strip())
     except ValueError:
-        said = f"{what} is a date and time such as 2026-11-24 07:05; “{text.strip()[:30]}” is not."
-        raise InvalidInput(said) from None
+        sentence = f"{what} is a date and time such as 2026-11-24 07:05; “{text.strip()[:30]}” is not."
+        raise InvalidInput(sentence) from None
     check_year(wall)
     return wall if wall.tzinfo else wall.replace(tzinfo=calendar.tz)
 

@@ -84,8 +84,8 @@ def page(template: str, block: str, code: int = 200, **model: Any) -> tuple[str,
         return render_template(template, **model), code
     context: dict[str, Any] = dict(model)
     current_app.update_template_context(context)
-    found = current_app.jinja_env.get_template(template)
-    return "".join(found.blocks[block](found.new_context(context))), code
+    page = current_app.jinja_env.get_template(template)
+    return "".join(page.blocks[block](page.new_context(context))), code
 
 
 def see_other(endpoint: str, **values: Any) -> Response:
@@ -180,12 +180,12 @@ def _running(known: SiteRow | None) -> list[Calling]:
     if known is None or not runs:
         return []
     names, moment = {row.id: row.name for row in machines(known.id)}, now()
-    found = [
+    running = [
         Calling(names[run.machine_id], run, at, at <= moment)
         for run in runs
         if run.machine_id in names and (at := calls_at(run.state, moment)) is not None
     ]
-    return sorted(found, key=lambda one: (one.calls_at, one.machine))
+    return sorted(running, key=lambda run: (run.calls_at, run.machine))
 
 
 def sentence_text(words: str) -> str:

@@ -59,10 +59,10 @@ def trusted_hosts(host: str) -> list[str]:
     if host not in EVERYWHERE:
         return [*known, _bracketed(host)]
     name = socket.gethostname()
-    found = {name, f"{name}.local", socket.getfqdn()}
+    names = {name, f"{name}.local", socket.getfqdn()}
     with contextlib.suppress(OSError):
-        found |= {_bracketed(str(address[4][0])) for address in socket.getaddrinfo(name, None)}
-    return [*known, *sorted(found), *_own_address()]
+        names |= {_bracketed(str(address[4][0])) for address in socket.getaddrinfo(name, None)}
+    return [*known, *sorted(names), *_own_address()]
 
 
 def reached_at(host: str) -> str:

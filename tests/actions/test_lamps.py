@@ -151,14 +151,14 @@ class Sighted(DataTest):
         mark_done([(self.row, "filter-change")], NOW - timedelta(minutes=40), HAND)
         diagnosis = panel_diagnosis(self.view(self.hall))
         self.assertEqual(diagnosis.causes[0].cause.key, "filter-badly-seated")
-        self.assertEqual(diagnosis.causes[0].said, ("it was fitted 40 minutes ago",))
+        self.assertEqual(diagnosis.causes[0].grounds, ("it was fitted 40 minutes ago",))
         self.assertEqual(diagnosis.begins["filter-badly-seated"][0], "filter-change")
         try_cause(self.row, diagnosis.about, "filter-badly-seated", False, HAND)
         order = [one.cause.key for one in panel_diagnosis(self.view(self.hall)).causes]
         self.assertEqual(order[-1], "filter-badly-seated")
         try_cause(self.row, diagnosis.about, "electronics", True, HAND)
         try_cause(self.row, diagnosis.about, "electronics", True, HAND)
-        said = next(o for o in panel_diagnosis(self.view(self.hall)).causes if o.cause.key == "electronics").said
+        said = next(o for o in panel_diagnosis(self.view(self.hall)).causes if o.cause.key == "electronics").grounds
         self.assertIn("2 times before", said[0])
         with self.assertRaises(InvalidInput):
             try_cause(self.row, "x", "bad magic", True, HAND)

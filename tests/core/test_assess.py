@@ -190,7 +190,7 @@ class Properties(unittest.TestCase):
     """What must hold whatever the numbers."""
 
     @given(st.integers(0, 20), st.integers(1, 60), st.integers(20, 400))
-    @settings(deadline=None, max_examples=40)
+    @settings(max_examples=40)
     def test_more_drinks_never_make_it_less_due(self, last, extra, limit):
         """The same book with a higher last count is at least as urgent."""
         known = book(28, 30, {"tablet": MONDAY - timedelta(days=last)})
@@ -205,7 +205,7 @@ class Properties(unittest.TestCase):
         )
 
     @given(st.permutations(range(15)))
-    @settings(deadline=None, max_examples=15)
+    @settings(max_examples=15)
     def test_order_of_entry_does_not_matter(self, order):
         """Readings, cleaning and last-done facts in any order give the same due."""
         known = book(14, 33, {"tablet": MONDAY - timedelta(days=6)})
@@ -214,7 +214,7 @@ class Properties(unittest.TestCase):
         self.assertEqual(assess(known, kind, OFFICE, MONDAY).dues, assess(shuffled, kind, OFFICE, MONDAY).dues)
 
     @given(st.integers(4, 24))
-    @settings(deadline=None, max_examples=15)
+    @settings(max_examples=15)
     def test_a_reading_on_the_line_moves_little(self, hour):
         """Adding the expected reading moves the likely date by a day at most."""
         known = book(28, 40, {"tablet": MONDAY - timedelta(days=3)})

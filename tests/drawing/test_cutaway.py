@@ -126,7 +126,7 @@ class Ruler(unittest.TestCase):
             min_size=1, max_size=14,
         )
     )  # fmt: skip
-    @settings(deadline=None, max_examples=60)
+    @settings(max_examples=60)
     def test_labels_never_overlap(self, given_marks):
         """Whatever the marks: in one row labels lie apart."""
         ruler = along()

@@ -41,10 +41,10 @@ def visits(dues: Sequence[Due], context: EvaluationContext, window_open_days: in
         )
         if due.item.opening and not due.covered_by and near and due.status is not Status.UNKNOWN:
             together.setdefault(due.item.opening, []).append(due)
-    found = []
+    together_now = []
     for opening, group in together.items():
         if len(group) > 1 and group[0].status >= Status.DUE:
             names = ", ".join(due.item.title for due in group[1:])
-            said = f"{group[0].item.title} is {group[0].status.word}; take {names} along, they share the {opening}."
-            found.append(Visit(opening, tuple(group), said))
-    return tuple(found)
+            sentence = f"{group[0].item.title} is {group[0].status.word}; take {names} along, they share the {opening}."
+            together_now.append(Visit(opening, tuple(group), sentence))
+    return tuple(together_now)

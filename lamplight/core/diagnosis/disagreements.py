@@ -64,25 +64,25 @@ def disagreements(seen: MachineStatus, facts: Facts, lamp_items: Collection[str]
         facts: as `lamplight.core.diagnosis.evidence` knows them.
         lamp_items: items for which its panel has a lamp or a message.
     """
-    found = []
+    disagreeing = []
     for due in seen.dues:
         lit = due.prompted
         share = _book_share(due)
         if lit and share is not None and share < CLEAR_SHARE and _book_clear(due):
-            found.append(_lit_though_clear(due, share, facts))
+            disagreeing.append(_lit_though_clear(due, share, facts))
         elif not lit and due.item.key in lamp_items and due.status is Status.OVERDUE and _looked_lately(seen):
-            found.append(_dark_though_overdue(due, facts))
-    return tuple(found)
+            disagreeing.append(_dark_though_overdue(due, facts))
+    return tuple(disagreeing)
 
 
 def _book_share(due: Due) -> float | None:
     """How much of the book's own limits is used up; None where it counts nothing."""
-    shares = [one.used / one.limit for one in due.triggers if one.used is not None and one.limit]
+    shares = [state.used / state.limit for state in due.triggers if state.used is not None and state.limit]
     return max(shares, default=None)
 
 
 def _book_clear(due: Due) -> bool:
-    return all(one.status < Status.DUE for one in due.triggers if not isinstance(one.trigger, Prompted))
+    return all(state.status < Status.DUE for state in due.triggers if not isinstance(state.trigger, Prompted))
 
 
 def _looked_lately(seen: MachineStatus) -> bool:
@@ -94,20 +94,20 @@ def _looked_lately(seen: MachineStatus) -> bool:
 def _lit_though_clear(due: Due, share: float, facts: Facts) -> Disagreement:
     key = due.item.key
     drinks = facts.get(f"drinks-since:{key}")
-    limit = next((one.limit for one in due.triggers if one.limit and one.unit == "drinks"), None) or 200.0
+    limit = next((state.limit for state in due.triggers if state.limit and state.unit == "drinks"), None) or 200.0
     back = drinks is not None and drinks[0] <= max(COMES_BACK_DRINKS, COMES_BACK_SHARE * limit)
     reasons = []
     if back and drinks is not None:
-        said = f"The short programme was run instead of the long one: the last time was only {drinks[1]} ago."
-        reasons.append(Reason(said, BEGIN, 5.0))
+        why = f"The short programme was run instead of the long one: the last time was only {drinks[1]} ago."
+        reasons.append(Reason(why, BEGIN, 5.0))
     if f"cut-short:{key}" in facts:
         reasons.append(Reason("The last programme was over sooner than it can be.", BEGIN, 4.0))
     reasons += _restarted(facts)
     if due.item.role is ItemRole.DESCALE:
-        said = "The hardness set in the machine is higher than the water's, so it counts too fast."
-        reasons.append(Reason(said, WATER, 2.0))
-    said = "The machine's own interval is shorter than the book's limit. Set the limit to what you see."
-    reasons.append(Reason(said, LIMIT, 1.5 if share > 0.5 else 0.8))
+        why = "The hardness set in the machine is higher than the water's, so it counts too fast."
+        reasons.append(Reason(why, WATER, 2.0))
+    why = "The machine's own interval is shorter than the book's limit. Set the limit to what you see."
+    reasons.append(Reason(why, LIMIT, 1.5 if share > 0.5 else 0.8))
     reasons.append(Reason("The last time was written down, and not really done.", BEGIN, 1.0))
     sentence = f"{due.item.title}: the lamp is lit, and by the book {share:.0%} of the limit is used up."
     return Disagreement(due, True, sentence, _likely_first(reasons), back)
@@ -116,10 +116,10 @@ def _lit_though_clear(due: Due, share: float, facts: Facts) -> Disagreement:
 def _dark_though_overdue(due: Due, facts: Facts) -> Disagreement:
     reasons = [Reason("It was done, and nobody wrote it down.", DONE_BEFORE, 3.0), *_restarted(facts)]
     if due.item.role is ItemRole.DESCALE:
-        said = "The hardness set in the machine is lower than the water's, so it counts too slowly."
-        reasons.append(Reason(said, WATER, 2.5))
-    said = "The machine's own interval is longer than the book's limit. Its manual says which holds."
-    reasons.append(Reason(said, LIMIT, 1.0))
+        why = "The hardness set in the machine is lower than the water's, so it counts too slowly."
+        reasons.append(Reason(why, WATER, 2.5))
+    why = "The machine's own interval is longer than the book's limit. Its manual says which holds."
+    reasons.append(Reason(why, LIMIT, 1.0))
     sentence = f"{due.item.title}: overdue by the book, and the lamp is dark."
     return Disagreement(due, False, sentence, _likely_first(reasons))
 

@@ -68,7 +68,7 @@ def evidence_of(seen: MachineStatus, kind: Kind, around: Circumstances) -> Facts
         if due.item.key in around.deferrals:
             facts[f"put-off:{due.item.key}"] = (1.0, "it is put off")
     facts |= _confirmation_facts(around.confirmations) | _drawer_facts(seen, kind) | _counter_facts(seen, now)
-    facts |= {f"missing:{part}": (1.0, said) for part, said in seen.book.missing.items()}
+    facts |= {f"missing:{part}": (1.0, note) for part, note in seen.book.missing.items()}
     for item, run in around.runs.items():
         if _cut_short(run):
             facts[f"cut-short:{item}"] = (1.0, "the programme was over very soon")
@@ -80,7 +80,9 @@ def evidence_of(seen: MachineStatus, kind: Kind, around: Circumstances) -> Facts
 
 def _item_facts(due: Due, seen: MachineStatus, now: datetime) -> Facts:
     key, facts = due.item.key, {}
-    used = [(one.used / one.limit, one.sentence) for one in due.triggers if one.used is not None and one.limit]
+    used = [
+        (state.used / state.limit, state.sentence) for state in due.triggers if state.used is not None and state.limit
+    ]
     if used:
         share, sentence = max(used)
         facts[f"share:{key}"] = (share, sentence)
@@ -121,11 +123,13 @@ def _drawer_facts(seen: MachineStatus, kind: Kind) -> Facts:
 
 def _counter_facts(seen: MachineStatus, now: datetime) -> Facts:
     facts: Facts = {}
-    restarts = [one.at for facts_of in seen.book.counters.values() for one in facts_of.restarts if one.at <= now]
+    restarts = [
+        restart.at for facts_of in seen.book.counters.values() for restart in facts_of.restarts if restart.at <= now
+    ]
     if restarts:
         days = (now - max(restarts)) / timedelta(days=1)
         facts["restart-days"] = (days, span_words(days * 1440))
-    back = [one.last for one in seen.book.absences if one.last < seen.context.today]
+    back = [absence.last for absence in seen.book.absences if absence.last < seen.context.today]
     if back:
         away = (seen.context.today - max(back)).days
         facts["away-days"] = (float(away), f"{away} days")

@@ -56,7 +56,7 @@ def fault_weeks(
     kind: Kind,
     causes: Mapping[str, Cause],
     sightings: Sequence[Sighting],
-    found: Iterable[tuple[Circuit, date]],
+    faults: Iterable[tuple[Circuit, date]],
     calendar: SiteCalendar,
     today: date,
     weeks: int = 12,
@@ -76,7 +76,7 @@ def fault_weeks(
     mondays = tuple(last - timedelta(weeks=weeks - 1 - n) for n in range(weeks))
     counts: dict[Circuit, list[int]] = {}
     seen = [(circuit_of(kind, causes, panel), calendar.today(panel.at)) for panel in panels_seen(sightings)]
-    for circuit, day in (*seen, *found):
+    for circuit, day in (*seen, *faults):
         place = (day - mondays[0]).days // 7
         if circuit is not None and 0 <= place < weeks:
             counts.setdefault(circuit, [0] * weeks)[place] += 1

@@ -69,7 +69,7 @@ def in_general(text: str, defaults: Defaults) -> str:
     """A text of a procedure for whoever reads it without a machine: with the usual words and amounts."""
     amounts = {name: words_for_ml(ml) for name, ml in defaults.volumes.items()}
     usual = {**amounts, **defaults.words}
-    return NAMED.sub(lambda found: usual.get(found[1], found[0]), text)
+    return NAMED.sub(lambda match: usual.get(match[1], match[0]), text)
 
 
 @dataclass(frozen=True)
@@ -118,8 +118,8 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Proced
     )
     given = {delivery.outlet for step in steps for delivery in step.delivers}
     outlets = tuple(
-        (outlet, _fill(said, words))
-        for outlet, said, when in shipped.outlets
+        (outlet, _fill(label, words))
+        for outlet, label, when in shipped.outlets
         if outlet in given and applies(when, adaptation.traits)
     )
     return replace(

@@ -92,12 +92,12 @@ CIRCUITS = ("brew", "milk", "water", "body")
 
 def circuits_of(inside: Iterable[Inside]) -> tuple[Inside, ...]:
     """What is inside the machine itself, containers left out: then nobody drinks."""
-    return tuple(one for one in inside if one.place in CIRCUITS)
+    return tuple(cleaner for cleaner in inside if cleaner.place in CIRCUITS)
 
 
 def rinsed(inside: Iterable[Inside], places: Collection[str]) -> tuple[Inside, ...]:
     """What is left inside after some places were rinsed with fresh water."""
-    return tuple(one for one in inside if one.place not in places)
+    return tuple(cleaner for cleaner in inside if cleaner.place not in places)
 
 
 def refusal(
@@ -125,18 +125,18 @@ def refusal(
         return f"{product.title} is {product.chemistry.value}; this takes something {wanted}. Read the label again."
     if product.chemistry is Chemistry.DESCALER and filter_installed and "water" in places:
         return "The filter is still in the tank. Descaler ruins it, and it weakens the descaler. Take it out first."
-    for one in inside:
-        if one.place in places and product.chemistry.cleaner:
-            return _second(product, one)
+    for cleaner in inside:
+        if cleaner.place in places and product.chemistry.cleaner:
+            return _second(product, cleaner)
     return None
 
 
-def _second(product: Product, one: Inside) -> str:
-    where = f"the {one.place} circuit" if one.place in CIRCUITS else f"the {one.place}"
-    if one.title == product.title:
-        return f"{one.title} is inside {where} already. Never a second one: rinse it out first."
+def _second(product: Product, cleaner: Inside) -> str:
+    where = f"the {cleaner.place} circuit" if cleaner.place in CIRCUITS else f"the {cleaner.place}"
+    if cleaner.title == product.title:
+        return f"{cleaner.title} is inside {where} already. Never a second one: rinse it out first."
     return (
-        f"{one.title} ({one.chemistry.value}) is still in {where}. "
+        f"{cleaner.title} ({cleaner.chemistry.value}) is still in {where}. "
         f"Rinse it out with fresh water before {product.title} ({product.chemistry.value}) goes in."
     )
 

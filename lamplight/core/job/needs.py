@@ -49,13 +49,13 @@ def need_lines(procedure: Procedure, products: Mapping[str, Product]) -> tuple[N
 
 def added_up(lines: Iterable[NeedLine], products: Mapping[str, Product]) -> list[NeedLine]:
     """What to carry for several jobs: what is used up is added together, everything else is taken once."""
-    found: dict[str, NeedLine] = {}
+    needed: dict[str, NeedLine] = {}
     for line in lines:
-        known = found.get(line.thing)
+        known = needed.get(line.thing)
         if known is None or not line.product:
-            found.setdefault(line.thing, line)
+            needed.setdefault(line.thing, line)
             continue
         units = known.units + line.units
         words = units_in_words(units, products[line.product].unit) if line.product in products else known.amount
-        found[line.thing] = NeedLine(words, line.thing, line.product, units, line.role)
-    return sorted(found.values(), key=lambda line: (not line.product, line.thing))
+        needed[line.thing] = NeedLine(words, line.thing, line.product, units, line.role)
+    return sorted(needed.values(), key=lambda line: (not line.product, line.thing))

@@ -71,13 +71,13 @@ class Ask:
         Raises:
             InvalidInput: for an answer that is none, in a sentence that says what is.
         """
-        said = text.strip()
+        answer = text.strip()
         if self.sort is AskFor.CHOICE:
-            if said not in self.choices:
+            if answer not in self.choices:
                 raise InvalidInput(f"Choose one: {', '.join(self.choices)}.")
-            return said
+            return answer
         try:
-            value = float(said.replace(",", ".").replace("\u202f", "").replace(" ", ""))
+            value = float(answer.replace(",", ".").replace("\u202f", "").replace(" ", ""))
         except ValueError:
             value = float("nan")
         if not self.low <= value <= self.high:
@@ -184,7 +184,7 @@ class Step:
 
 def applies(when: Collection[str], traits: Collection[str]) -> bool:
     """Whether a kind with these traits has a step that needs those; ``not x`` and ``x or y`` are understood."""
-    return all(any(_has(one.strip(), traits) for one in wanted.split(" or ")) for wanted in when)
+    return all(any(_has(trait.strip(), traits) for trait in wanted.split(" or ")) for wanted in when)
 
 
 def _has(trait: str, traits: Collection[str]) -> bool:

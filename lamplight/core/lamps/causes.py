@@ -118,7 +118,7 @@ class Ranked:
 
     cause: Cause
     score: float
-    said: tuple[str, ...]
+    grounds: tuple[str, ...]
 
 
 def ranked(
@@ -133,24 +133,24 @@ def ranked(
         about: the pattern's title or the symptom's key.
         now: aware.
     """
-    found = [_rank(cause, facts, [one for one in tried if one.about == about], now) for cause in causes]
-    return tuple(sorted(found, key=lambda one: -one.score))
+    entries = [_rank(cause, facts, [attempt for attempt in tried if attempt.about == about], now) for cause in causes]
+    return tuple(sorted(entries, key=lambda entry: -entry.score))
 
 
 def _rank(cause: Cause, facts: Mapping[str, tuple[float, str]], tried: Sequence[Tried], now: datetime) -> Ranked:
-    score, said = cause.weight, []
+    score, words = cause.weight, []
     for rule in cause.evidence:
         if rule.fact in facts and rule.holds(facts[rule.fact][0]):
             score += rule.weight
             if rule.says:
-                said.append(rule.says.replace("{value}", facts[rule.fact][1]))
-    own = [one for one in tried if one.cause == cause.key]
-    yes, no = sum(one.was_it for one in own), sum(not one.was_it for one in own)
+                words.append(rule.says.replace("{value}", facts[rule.fact][1]))
+    own = [attempt for attempt in tried if attempt.cause == cause.key]
+    yes, no = sum(attempt.was_it for attempt in own), sum(not attempt.was_it for attempt in own)
     score += max(-MOST_MEMORY, min(MOST_MEMORY, CONFIRMED_WEIGHT * yes - DENIED_WEIGHT * no))
     if yes:
-        said.append(f"it was this {'once' if yes == 1 else f'{yes} times'} before on this machine")
-    lately = [one for one in own if (now - one.at).total_seconds() < JUST_DENIED_DAYS * 86_400]
-    if lately and not max(lately, key=lambda one: one.at).was_it:
+        words.append(f"it was this {'once' if yes == 1 else f'{yes} times'} before on this machine")
+    lately = [attempt for attempt in own if (now - attempt.at).total_seconds() < JUST_DENIED_DAYS * 86_400]
+    if lately and not max(lately, key=lambda attempt: attempt.at).was_it:
         score -= JUST_DENIED_WEIGHT
-        said.append("it was not this just now")
-    return Ranked(cause, score, tuple(said))
+        words.append("it was not this just now")
+    return Ranked(cause, score, tuple(words))

@@ -73,12 +73,12 @@ def read_panel(panel: Panel, signals: PanelSignals) -> tuple[Match, ...]:
     """
     if signals.dark:
         return ()
-    found = [
+    matches = [
         Match(pattern, _specificity(pattern, signals))
         for pattern in panel.all_patterns
         if _matches(pattern, panel, signals)
     ]
-    return tuple(sorted(found, key=lambda match: match.specificity, reverse=True))
+    return tuple(sorted(matches, key=lambda match: match.specificity, reverse=True))
 
 
 def _matches(pattern: Pattern, panel: Panel, signals: PanelSignals) -> bool:
@@ -129,5 +129,5 @@ def step_lamp(panel: Panel, signals: PanelSignals, key: str) -> PanelSignals:
     now = signals.lamp(key)
     place = states.index(now) if now in states else 0
     following = states[(place + 1) % len(states)]
-    lamps = {name: one for name, one in signals.lamps.items() if name != key}
+    lamps = {name: signal for name, signal in signals.lamps.items() if name != key}
     return PanelSignals({**lamps, key: following} if following.lit else lamps, signals.message)

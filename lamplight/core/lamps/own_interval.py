@@ -78,11 +78,11 @@ def learn_interval(rounds: Sequence[Seen], expected: float) -> LampInterval:
         InvalidInput: for an expected interval or a count that is not above 0, or a bar that tells nothing.
         MissingReading: when the lamp was never seen to light, and no bar was read.
     """
-    if expected <= 0 or any(one.count <= 0 for one in rounds):
+    if expected <= 0 or any(round_seen.count <= 0 for round_seen in rounds):
         raise InvalidInput("Intervals and counts are above 0.")
-    if any(one.bar and (one.lit or not LEAST_BAR <= one.bar <= 1) for one in rounds):
+    if any(round_seen.bar and (round_seen.lit or not LEAST_BAR <= round_seen.bar <= 1) for round_seen in rounds):
         raise InvalidInput("A bar stands between a tenth and the whole, and the lamp is dark then.")
-    seen, bars = sum(one.lit for one in rounds), sum(one.bar > 0 for one in rounds)
+    seen, bars = sum(round_seen.lit for round_seen in rounds), sum(round_seen.bar > 0 for round_seen in rounds)
     if not seen and not bars:
         raise MissingReading("The lamp was not seen to light yet.")
     lately = rounds[-LATEST_ROUNDS:]
@@ -108,7 +108,7 @@ def _quantiles(rounds: Sequence[Seen], expected: float) -> tuple[float, float, f
 
 def _intervals_seen(rounds: Sequence[Seen]) -> list[float]:
     """What each round by itself says, censored ones left out."""
-    return [one.count / (one.bar or 1.0) for one in rounds if one.lit or one.bar]
+    return [round_seen.count / (round_seen.bar or 1.0) for round_seen in rounds if round_seen.lit or round_seen.bar]
 
 
 def _quantile(share: float, weight: Vector, intervals: Vector) -> float:
@@ -165,12 +165,12 @@ def _past_error(rounds: Sequence[Seen], expected: float) -> float | None:
     intervals = np.linspace(0.5 * min(counts), 1.5 * max(counts), 2 * GRID)
     log = _log_all((), intervals)
     misses, known = [], 0
-    for one in rounds:
-        if one.lit and known:
+    for round_seen in rounds:
+        if round_seen.lit and known:
             foretold = _quantile(MIDDLE, _belief(log, intervals, expected), intervals)
-            misses.append(abs(foretold - one.count) / one.count)
-        log = log + _log_round(one, intervals)
-        known += one.lit or one.bar > 0
+            misses.append(abs(foretold - round_seen.count) / round_seen.count)
+        log = log + _log_round(round_seen, intervals)
+        known += round_seen.lit or round_seen.bar > 0
     return float(np.mean(misses)) if misses else None
 
 

@@ -49,13 +49,13 @@ def rounds_of(
     again after less than a unit (it came back) opens no round.
     """
     moments = sorted(set(done))
-    found = []
+    rounds = []
     for begin, end in zip(moments, [*moments[1:], None], strict=True):
         within = [at for at in lit if at > begin and (end is None or at <= end)]
         first = min(within, default=None)
         read = _last_bar(bars, begin, end)
         if first is None and read is not None and meter.between(begin, read[0]) >= 1:
-            found.append(Seen(meter.between(begin, read[0]), False, bar=min(1.0, read[1])))
+            rounds.append(Seen(meter.between(begin, read[0]), False, bar=min(1.0, read[1])))
             continue
         until = first or end
         if until is None:
@@ -64,8 +64,8 @@ def rounds_of(
         if count < 1:
             continue
         seen_dark = [meter.between(begin, at) for at in dark if begin < at < until]
-        found.append(Seen(count, first is not None, max(seen_dark, default=0.0) if first is not None else 0.0))
-    return tuple(found)
+        rounds.append(Seen(count, first is not None, max(seen_dark, default=0.0) if first is not None else 0.0))
+    return tuple(rounds)
 
 
 def _last_bar(
@@ -73,7 +73,7 @@ def _last_bar(
 ) -> tuple[datetime, float] | None:
     """The last bar of a round that tells enough; where a bar fell, somebody did the item without a word."""
     last = None
-    for at, bar in sorted(one for one in bars if begin < one[0] and (end is None or one[0] <= end)):
+    for at, bar in sorted(reading for reading in bars if begin < reading[0] and (end is None or reading[0] <= end)):
         if last is not None and bar < last[1]:
             break
         last = (at, bar)

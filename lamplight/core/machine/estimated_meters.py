@@ -25,13 +25,13 @@ def meters_of(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: dateti
     drinks = meters["drinks"].cumulative
     mix = kind.mix
     if "milk" not in meters and mix.milk_share > 0:
-        said = f"estimated as {mix.milk_share:.0%} of the drinks"
-        meters["milk"] = Meter(COUNTERS["milk"], drinks, mix.milk_share, how=said)
+        how = f"estimated as {mix.milk_share:.0%} of the drinks"
+        meters["milk"] = Meter(COUNTERS["milk"], drinks, mix.milk_share, how=how)
     if "litres" not in meters and mix.litres_per_drink > 0:
         rinses = f", {mix.rinse_litres_per_day:g} L of rinses a day" if mix.rinse_litres_per_day else ""
-        said = f"estimated from {mix.litres_per_drink * 1000:.0f} ml a drink{rinses}, and what programmes take"
+        how = f"estimated from {mix.litres_per_drink * 1000:.0f} ml a drink{rinses}, and what programmes take"
         extras = _programme_litres(book, kind)
-        meters["litres"] = Meter("L", drinks, mix.litres_per_drink, mix.rinse_litres_per_day, extras, said)
+        meters["litres"] = Meter("L", drinks, mix.litres_per_drink, mix.rinse_litres_per_day, extras, how)
     return meters
 
 

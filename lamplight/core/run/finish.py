@@ -27,7 +27,7 @@ def settled_items(state: RunState, item_key: str, kind: Kind) -> tuple[CareItem,
         return ()
     item = kind.item(item_key)
     besides = set(state.procedure.settles) - {item_key, *(item.settles if item else ())}
-    return tuple(one for one in (item, *map(kind.item, sorted(besides))) if one is not None)
+    return tuple(settled for settled in (item, *map(kind.item, sorted(besides))) if settled is not None)
 
 
 def doses(state: RunState) -> dict[str, float]:

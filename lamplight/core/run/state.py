@@ -268,7 +268,7 @@ def _puts_done(state: RunState, step: Step) -> bool:
         return False
     titles = {role: product.title for role, product in state.context.products.items()}
     return bool(step.puts) and all(
-        any(one.place == place and one.title == titles.get(role, role) for one in state.inside)
+        any(cleaner.place == place and cleaner.title == titles.get(role, role) for cleaner in state.inside)
         for place, role in step.puts
     )
 
@@ -295,7 +295,9 @@ def _no(state: RunState, event: RunEvent) -> RunState:
     if step is not None and state.put_already:
         places = {place for place, _ in step.puts}
         before = state.context.inside
-        return replace(state, inside=tuple(one for one in state.inside if one.place not in places or one in before))
+        return replace(
+            state, inside=tuple(cleaner for cleaner in state.inside if cleaner.place not in places or cleaner in before)
+        )
     if step is None or step.kind is not StepKind.CHECK:
         raise InvalidInput("Nothing was asked in this step.")
     confirmations = {**state.confirmations, step.confirmation: False} if step.confirmation else state.confirmations

@@ -56,10 +56,10 @@ def holdings(moves: Iterable[StockMove]) -> dict[str, Holding]:
 
     Moves of one moment are taken in the order in which they are given.
     """
-    found: dict[str, Holding] = {}
+    held: dict[str, Holding] = {}
     for move in sorted(moves, key=lambda move: move.at):
-        found[move.product] = _after(found.get(move.product, Holding(None)), move)
-    return found
+        held[move.product] = _after(held.get(move.product, Holding(None)), move)
+    return held
 
 
 def _after(held: Holding, move: StockMove) -> Holding:

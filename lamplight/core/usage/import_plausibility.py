@@ -29,20 +29,20 @@ def doubtful_among(
         facts: what is known of the counter without them.
         calendar, now: of the site, and the present.
     """
-    found: list[tuple[Reading, Doubt]] = []
+    doubtful: list[tuple[Reading, Doubt]] = []
     trusted = facts.and_(fresh)
     suspects = [reading for reading in fresh if reading not in facts.readings]
-    while suspects and len(found) < MOST_DOUBTS:
+    while suspects and len(doubtful) < MOST_DOUBTS:
         worst = _worst(suspects, trusted, usage_of(trusted, calendar, now), calendar)
         rest = trusted.but(worst)
         usage = usage_of(rest, calendar, now)
         doubts = check_plausibility(worst.value, worst.at, KnownRow(rest.row_at(worst.at), usage, calendar), now)
         if not doubts:
             break
-        found.append((worst, doubts[0]))
+        doubtful.append((worst, doubts[0]))
         suspects.remove(worst)
         trusted = rest
-    return sorted(found, key=lambda pair: pair[0].at)
+    return sorted(doubtful, key=lambda pair: pair[0].at)
 
 
 def _worst(suspects: Sequence[Reading], trusted: CounterBook, usage: Usage, calendar: SiteCalendar) -> Reading:

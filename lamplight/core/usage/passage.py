@@ -48,8 +48,8 @@ class Passage:
     def not_before(self, day: date) -> Passage:
         """The same with no date before a day."""
 
-        def at_least(found: date | None) -> date | None:
-            return max(found, day) if found else None
+        def at_least(passed: date | None) -> date | None:
+            return max(passed, day) if passed else None
 
         return replace(self, early=at_least(self.early), likely=at_least(self.likely), late=at_least(self.late))
 

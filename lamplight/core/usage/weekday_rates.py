@@ -257,9 +257,9 @@ def _without_gaps(calendar: SiteCalendar, guess: float | None, notes: Sequence[s
     rates = shape * (guess or 0.0)
     variance = (0.4 * rates) ** 2  # a guess is off by some 40 %: common practice, no source
     if guess is None:
-        said = "Nothing is known about the drinks a day yet: take two readings, or declare a guess."
+        how = "Nothing is known about the drinks a day yet: take two readings, or declare a guess."
     else:
-        said = f"{guess:g} drinks on an open day is your own guess until two readings are in."
+        how = f"{guess:g} drinks on an open day is your own guess until two readings are in."
     return Usage(
         rates=tuple(float(rate) for rate in rates),
         covariance=tuple(tuple(float(cell) for cell in row) for row in np.diag(variance)),
@@ -271,5 +271,5 @@ def _without_gaps(calendar: SiteCalendar, guess: float | None, notes: Sequence[s
         basis="none" if guess is None else "declared",
         gaps=0,
         log_likelihood=0.0,
-        notes=(*notes, said),
+        notes=(*notes, how),
     )

@@ -94,12 +94,12 @@ def faults_of(view: MachineView) -> FaultWeeks:
     """Faults by week: sightings, and causes that turned out on complaints without a lamp."""
     causes, context = known_causes(view.equipped), view.status.context
     known = {symptom.key for symptom in known_symptoms(view.equipped)}
-    found: list[tuple[Circuit, object]] = [
-        (causes[one.cause].circuit, context.calendar.today(one.at))
-        for one in view.tried
-        if one.was_it and one.about in known and one.cause in causes
+    faults: list[tuple[Circuit, object]] = [
+        (causes[attempt.cause].circuit, context.calendar.today(attempt.at))
+        for attempt in view.tried
+        if attempt.was_it and attempt.about in known and attempt.cause in causes
     ]
-    return fault_weeks(view.kind, causes, view.status.book.sightings, found, context.calendar, context.today)  # type: ignore[arg-type]
+    return fault_weeks(view.kind, causes, view.status.book.sightings, faults, context.calendar, context.today)  # type: ignore[arg-type]
 
 
 @dataclass(frozen=True)
@@ -172,7 +172,7 @@ def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
         diagnosis=panel_diagnosis(view),
         expected=view.status.lamps_expected,
         disagreements=disagreements_of(view),
-        symptoms=[(words, [one for one in symptoms if one.sense == sense]) for sense, words in SENSES],
+        symptoms=[(words, [symptom for symptom in symptoms if symptom.sense == sense]) for sense, words in SENSES],
         grinding=grinding(view.status.book.events, view.status.context.now),
         history=_history(view),
         titles={item.key: item.title for item in view.kind.items},
@@ -183,12 +183,16 @@ def _history(view: MachineView) -> list[tuple[datetime, str, str]]:
     """Sightings of twelve weeks: when, what was lit, and what it meant."""
     since = view.status.context.now - timedelta(weeks=12)
     rows = []
-    for one in panels_seen(view.status.book.sightings):
-        if one.at >= since:
-            best = next(iter(read_panel(view.kind.panel, one.signals)), None)
-            meaning = best.pattern.title if best else "" if one.signals.dark else "no rule knows it"
+    for panel in panels_seen(view.status.book.sightings):
+        if panel.at >= since:
+            best = next(iter(read_panel(view.kind.panel, panel.signals)), None)
+            meaning = best.pattern.title if best else "" if panel.signals.dark else "no rule knows it"
             rows.append(
-                (one.at, signals_in_words(view.kind, one.signals), meaning + (", put off" if one.deferred else ""))
+                (
+                    panel.at,
+                    signals_in_words(view.kind, panel.signals),
+                    meaning + (", put off" if panel.deferred else ""),
+                )
             )
     return rows[::-1]
 

@@ -51,10 +51,10 @@ def _set(form: Mapping[str, str]) -> PanelSignals:
     """
     lamps = {name.removeprefix("lamp-"): value for name, value in form.items() if name.startswith("lamp-")}
     try:
-        found = lamps_from_data(lamps)
+        signals = lamps_from_data(lamps)
     except ValueError:
         raise InvalidInput("A lamp is off, steady or flashing.") from None
-    return PanelSignals({key: one for key, one in found.items() if one.lit}, form.get("message", "").strip())
+    return PanelSignals({key: signal for key, signal in signals.items() if signal.lit}, form.get("message", "").strip())
 
 
 def _show(machine_id: int, setting: PanelSignals | None = None, code: int = 200, error: str = "", form=None):  # noqa: ANN001, ANN202
@@ -152,10 +152,10 @@ def pattern(machine_id: int):  # noqa: ANN201
 @blueprint.get("/<int:machine_id>/symptom/<key>")
 def symptom(machine_id: int, key: str):  # noqa: ANN201
     view = _view(machine_id)
-    found = next((one for one in known_symptoms(view.equipped) if one.key == key), None)
-    if found is None:
+    complaint = next((symptom for symptom in known_symptoms(view.equipped) if symptom.key == key), None)
+    if complaint is None:
         abort(404)
     return render(
-        "lamps/symptom.html", "worktop", view=view, symptom=found, diagnosis=diagnose(view, found.key, found.causes),
-        model=lamps_model(view, None),
+        "lamps/symptom.html", "worktop", view=view, symptom=complaint,
+        diagnosis=diagnose(view, complaint.key, complaint.causes), model=lamps_model(view, None),
     )  # fmt: skip

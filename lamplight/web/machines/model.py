@@ -73,7 +73,7 @@ class SinceModel:
 
     Attributes:
         used, limit, share: of its deciding trigger where that counts something; share from 0 to 1.
-        said: the deciding reason.
+        reason: the deciding one.
         when: the likely date, with its spread.
         asks: whether the machine asks for it, or None where it never does.
     """
@@ -83,7 +83,7 @@ class SinceModel:
     limit: str
     unit: str
     share: float
-    said: str
+    reason: str
     others: tuple[str, ...]
     when: str
     asks: bool | None

@@ -98,13 +98,13 @@ def add():  # noqa: ANN201
 
 def _typed_counters(form: Mapping[str, str]) -> dict[str, int]:
     """What each counter shows, as far as it was typed."""
-    found = {}
+    answers = {}
     for name in ("drinks", *COUNTER_WORDS):
         with about(f"counter-{name}"):
             value = forms.optional_count(form.get(f"counter-{name}", ""), "The counter")
         if value is not None:
-            found[name] = value
-    return found
+            answers[name] = value
+    return answers
 
 
 def _fields_to_add(kind_key: str) -> list[str]:

@@ -76,7 +76,7 @@ def procedure(key: str):  # noqa: ANN201
     usual = defaults()
     return render(
         "procedures/procedure.html", "worktop", shipped=known, users=users, own=PROCEDURES.own(key),
-        said=lambda text: in_general(text, usual),
+        in_general=lambda text: in_general(text, usual),
     )  # fmt: skip
 
 

@@ -39,7 +39,6 @@ class SheetRow:
     answer: str
     before: str
     error: str
-    said: str
     doubts: tuple[Doubt, ...]
 
 
@@ -64,7 +63,7 @@ def sheet_rows(
                 f"{calendar.local(last.at):%a %-d %b, %H:%M}" if last else "",
                 _expected(view, counter),
                 form.get(f"value-{key}", ""), form.get(f"answer-{key}", ""), form.get(f"before-{key}", ""),
-                errors.get(key, ""), "", doubts.get((view.row.id, counter), ()),
+                errors.get(key, ""), doubts.get((view.row.id, counter), ()),
             )
         )  # fmt: skip
     return rows
@@ -85,11 +84,11 @@ def said_about(view: MachineView, counter: str, value: int, at: datetime, calend
         return "First reading in this row."
     last = earlier[-1]
     drinks = value - last.value
-    said = f"{'+' if drinks >= 0 else '−'}{grouped(abs(drinks))} since {calendar.local(last.at):%a %-d %b}"
+    words = f"{'+' if drinks >= 0 else '−'}{grouped(abs(drinks))} since {calendar.local(last.at):%a %-d %b}"
     meter = view.status.context.meters.get(counter)
     if meter is None or meter.how or not meter.usage.known:
-        return f"{said}."
-    return f"{said}; about {grouped(meter.usage.expected(calendar, last.at, at))} expected."
+        return f"{words}."
+    return f"{words}; about {grouped(meter.usage.expected(calendar, last.at, at))} expected."
 
 
 HOW = {

@@ -111,12 +111,12 @@ def preview(machine_id: int):  # noqa: ANN201
     try:
         typed = _typed(request.form, machine_id, counter, _asked_moment(request.form))
     except InvalidInput as problem:
-        return render("readings/preview.html", "said", said="", doubts=(), error=str(problem), **shown)
+        return render("readings/preview.html", "preview", preview="", doubts=(), error=str(problem), **shown)
     if typed is None:
         return ""
     doubts = doubts_about(typed, site().calendar, now())
-    said = said_about(view, counter, typed.value, typed.at, site().calendar)
-    return render("readings/preview.html", "said", said=said, doubts=doubts, error="", **shown)
+    preview = said_about(view, counter, typed.value, typed.at, site().calendar)
+    return render("readings/preview.html", "preview", preview=preview, doubts=doubts, error="", **shown)
 
 
 def _existing(machine_id: int) -> MachineView:

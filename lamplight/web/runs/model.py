@@ -135,7 +135,7 @@ def run_model(
         fillings=_fillings(state, plan, clock) if step else (),
         problems=plan.problems if step and step.delivers else (),
         meanwhile=_meanwhile(view, others, clock),
-        inside=tuple(_inside_words(one) for one in state.inside),
+        inside=tuple(_inside_words(cleaner) for cleaner in state.inside),
         broken=BREAK_WORDS[state.broken] if state.broken else "",
         asks_lamp=asks_for_lamp(view.kind, run),
         lit_since=asked.at if (asked := view.status.context.prompts.get(run.item)) else None,
@@ -148,9 +148,9 @@ def run_model(
     )
 
 
-def _inside_words(one: Inside) -> str:
-    where = f"{one.place} circuit" if one.place in CIRCUITS else one.place
-    return f"{one.title} in the {where}"
+def _inside_words(cleaner: Inside) -> str:
+    where = f"{cleaner.place} circuit" if cleaner.place in CIRCUITS else cleaner.place
+    return f"{cleaner.title} in the {where}"
 
 
 def _answer_off(state: RunState) -> str:
@@ -192,7 +192,7 @@ def _fillings(state: RunState, plan: ContainerPlan, clock: Timer | None) -> tupl
     if step is None:
         return ()
     words = dict(state.procedure.outlets)
-    found = []
+    lines = []
     for delivery in step.delivers:
         vessel = delivery.outlet if delivery.outlet in plan.vessels else TRAY
         holds = plan.vessels.get(vessel)
@@ -205,11 +205,11 @@ def _fillings(state: RunState, plan: ContainerPlan, clock: Timer | None) -> tupl
             if stop.vessel == vessel
         )
         title = f"Under {words[vessel]}" if vessel in words else "Tray"
-        said = f"{_litres(now)} of {_litres(holds)}: " + (
+        level_words = f"{_litres(now)} of {_litres(holds)}: " + (
             "no stop to empty it" if not stops else "tip it out on the way"
         )
-        found.append(Filling(title, vessel_bar(VesselBar(title, now, ends, holds)), said, stops))
-    return tuple(found)
+        lines.append(Filling(title, vessel_bar(VesselBar(title, now, ends, holds)), level_words, stops))
+    return tuple(lines)
 
 
 def _litres(ml: int) -> str:
@@ -220,18 +220,18 @@ def _meanwhile(view: MachineView, others: Sequence[MachineView], clock: Timer | 
     """What fits into the wait: quick jobs on this machine, then jobs on the next machines."""
     if clock is None or clock.left_s < LEAST_WAIT_S:
         return ()
-    found = []
-    for other in sorted(others, key=lambda one: one.row.id != view.row.id):
+    possible = []
+    for other in sorted(others, key=lambda each: each.row.id != view.row.id):
         here = other.row.id == view.row.id
         if other.run is not None and not here:
             continue
         for due in other.status.dues:
             quick = due.item.quick
             if due.pressing and possible_while_waiting(due.item, clock.left_s, here) and (quick or not here):
-                found.append(
+                possible.append(
                     Meanwhile(other.row.id, other.row.name, due.item.key, due.item.title, due.item.minutes, quick, here)
                 )
-    return tuple(found[:MOST_OFFERED])
+    return tuple(possible[:MOST_OFFERED])
 
 
 ANSWERS = {kind.value: kind for kind in EventKind if kind is not EventKind.FINISH}

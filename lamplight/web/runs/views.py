@@ -53,12 +53,12 @@ def _view(machine_id: int) -> MachineView:
     return view
 
 
-def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, said: str = ""):  # noqa: ANN202
+def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, notice: str = ""):  # noqa: ANN202
     view = _view(machine_id)
     try:
         wishes = _wishes(form)
     except InvalidInput as problem:
-        wishes, code, said = Wishes({}, {}), 422, str(problem)
+        wishes, code, notice = Wishes({}, {}), 422, str(problem)
     try:
         ready = prepare(view, key, site().calendar, now(), wishes)
     except InvalidInput:
@@ -67,7 +67,7 @@ def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, 
     touched = ready.due.item.part if ready.due else first.part
     drawing = cutaway(view.kind, Scene(touched=touched), cls="cutaway run-drawing")
     return render(
-        "runs/ready.html", "ready", code, ready=ready, view=view, drawing=drawing, said=said, form=form,
+        "runs/ready.html", "ready", code, ready=ready, view=view, drawing=drawing, notice=notice, form=form,
         covered=ready.instead, rinse_out=RINSE_OUT,
     )  # fmt: skip
 
@@ -120,13 +120,13 @@ def _existing(run_id: int) -> tuple[RunRow, MachineView]:
     return run, view
 
 
-def _show(run_id: int, code: int = 200, said: str = "", doubts=(), form=None):  # noqa: ANN001, ANN202
+def _show(run_id: int, code: int = 200, notice: str = "", doubts=(), form=None):  # noqa: ANN001, ANN202
     others = machine_views(site(), now())  # first: the run's own machine is one of them
     run, view = _existing(run_id)
     model = run_model(run, view, others, inspections_due(run, actor()), now())
     after = _afterwards(run, view, others) if model.mode == "over" else {}
     return render(
-        "runs/page.html", "run", code, model=model, run=run, view=view, said=said, doubts=doubts, form=form or {},
+        "runs/page.html", "run", code, model=model, run=run, view=view, notice=notice, doubts=doubts, form=form or {},
         photos=photos_of_runs([run_id]).get(run_id, []), **after,
     )  # fmt: skip
 

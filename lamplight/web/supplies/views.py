@@ -26,12 +26,12 @@ def _lines() -> dict[str, list[StockLine]]:
     """Products by the words of their role."""
     held, known = stock_held(), products()
     wanted = demand((due, view.needs(due)) for view, due in _jobs())
-    found: dict[str, list[StockLine]] = {}
+    lines: dict[str, list[StockLine]] = {}
     for role in roles().values():
         for product in serving(role.key, known):
             line = StockLine(product, held.get(product.key), wanted.get(product.key, 0.0))
-            found.setdefault(role.title, []).append(line)
-    return found
+            lines.setdefault(role.title, []).append(line)
+    return lines
 
 
 def _jobs() -> Iterator[tuple[MachineView, Due]]:

@@ -169,15 +169,15 @@ def _need_words(need: NeedLine) -> str:
 
 def _stops(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[Stop]:
     """Tasks by machine; machines and tasks stay in their order of urgency."""
-    found: dict[int, list[Task]] = {}
+    by_machine: dict[int, list[Task]] = {}
     for task in tasks:
-        found.setdefault(task.machine_id, []).append(task)
+        by_machine.setdefault(task.machine_id, []).append(task)
     return [
         Stop(
             machine_id, own[0].machine, own,
             tuple(visit.sentence for visit in views[machine_id].visits) if machine_id in views else (),
         )
-        for machine_id, own in found.items()
+        for machine_id, own in by_machine.items()
     ]  # fmt: skip
 
 

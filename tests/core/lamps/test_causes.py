@@ -45,7 +45,7 @@ class Order(unittest.TestCase):
         self.assertEqual(order({}), ["grind", "filter", "scale"])
         fresh = {"minutes-since:filter-change": (40.0, "40 minutes")}
         first = ranked(ALL, fresh, (), "no flow", NOW)[0]
-        self.assertEqual((first.cause.key, first.said), ("filter", ("it was fitted 40 minutes ago",)))
+        self.assertEqual((first.cause.key, first.grounds), ("filter", ("it was fitted 40 minutes ago",)))
         self.assertEqual(order({"minutes-since:filter-change": (1440.0, "a day")}), ["grind", "filter", "scale"])
         self.assertEqual(order({"share:descale": (0.95, "x")}), ["scale", "grind", "filter"])
         self.assertEqual(order({"share:descale": (0.9, "x")}), ["grind", "filter", "scale"])
@@ -58,7 +58,7 @@ class Order(unittest.TestCase):
         self.assertEqual(order({}, [tried("grind", False, 3)]), ["filter", "scale", "grind"])
         again = [tried("grind", False, 0.02), tried("grind", True, 0.01)]
         self.assertEqual(order({}, again)[0], "grind")
-        said = ranked(ALL, {}, [tried("scale", True, 40), tried("scale", True, 9)], "no flow", NOW)[0].said
+        said = ranked(ALL, {}, [tried("scale", True, 40), tried("scale", True, 9)], "no flow", NOW)[0].grounds
         self.assertIn("2 times before on this machine", said[0])
 
 
@@ -112,7 +112,7 @@ class Memory(unittest.TestCase):
         """A no of yesterday puts it last; one of the day before only counts as one."""
         self.assertEqual(self.score(tried("grind", False, 1)), -1)
         self.assertLess(self.score(tried("grind", False, 0.99)), -50)
-        said = [one.said for one in ranked(ALL, {}, [tried("grind", False, 0.5)], "no flow", NOW)][-1]
+        said = [one.grounds for one in ranked(ALL, {}, [tried("grind", False, 0.5)], "no flow", NOW)][-1]
         self.assertEqual(said, ("it was not this just now",))
 
     def test_the_last_answer_of_the_day(self):

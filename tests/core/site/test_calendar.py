@@ -83,7 +83,7 @@ class Shares(unittest.TestCase):
         self.assertEqual(self.office.today(late), date(2026, 11, 25))
 
     @given(st.integers(0, 400 * 24), st.integers(0, 90 * 24), st.sets(st.integers(0, 480), max_size=20))
-    @settings(deadline=None, max_examples=60)
+    @settings(max_examples=60)
     def test_clock_agrees_with_walking(self, first_hour, length, closed):
         """The difference of two clocks is the sum over the days between, one by one."""
         base = datetime(2026, 1, 1, tzinfo=UTC)

@@ -57,7 +57,7 @@ class Line(unittest.TestCase):
         self.assertTrue(cumulative.between(MONDAY - timedelta(days=1), MONDAY).estimated is True)
 
     @given(st.lists(st.integers(0, 27 * 24), min_size=3, max_size=3, unique=True))
-    @settings(deadline=None, max_examples=50)
+    @settings(max_examples=50)
     def test_parts_add_up(self, hours):
         """Between a and c lies what lies between a and b and between b and c."""
         a, b, c = sorted(MONDAY - timedelta(hours=hour) for hour in hours)

@@ -23,7 +23,7 @@ class StepProperties(unittest.TestCase):
             st.tuples(st.lists(st.integers(0, 5), min_size=7, max_size=7), st.integers(0, 400)), min_size=1, max_size=12
         )
     )
-    @settings(deadline=None, max_examples=60)
+    @settings(max_examples=60)
     def test_total_kept_likelihood_never_falls(self, gaps):
         """Fitted total equals counted total; no rate below 0; the likelihood does not fall."""
         gaps = [gap for gap in gaps if sum(gap[0])]
