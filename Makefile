@@ -31,7 +31,7 @@ test: .venv/.workshop
 
 lint: .venv/.workshop
 	@$(BIN)/ruff check . && $(BIN)/ruff format --check .
-	@$(BIN)/mypy --strict lamplight/core && $(BIN)/mypy lamplight
+	@$(BIN)/mypy --strict lamplight/core && $(BIN)/mypy
 
 css: node_modules/.package-lock.json .venv/.runtime
 	@$(BIN)/python -m tools.build_css

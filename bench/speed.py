@@ -11,11 +11,12 @@ import time
 from collections.abc import Callable
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
+from functools import partial
 from pathlib import Path
 
 import numpy as np
 
-from lamplight.actions import stocked_needs
+from lamplight.actions import cache
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_site
@@ -162,9 +163,9 @@ def main() -> None:
         with tempfile.TemporaryDirectory() as folder:
             get, clock = site_with(count, Path(folder))
             size = len(get("/"))
-            before = (stocked_needs.forget, lambda clock=clock: pass_a_minute(clock), one_reading, lambda: None)
+            before = (cache.forget, partial(pass_a_minute, clock), one_reading, lambda: None)
             rounds = 10 if count <= 40 else 3
-            views = [timed_after(each, lambda get=get: get("/"), rounds) for each in before]
+            views = [timed_after(each, partial(get, "/"), rounds) for each in before]
             _, bare, _ = timed(bare_page(size), rounds)
             cells = (count, *(f"{view:.0f}" for view in views), f"{size / 1024:.0f}", f"{bare:.1f}")
             ratios = ", ".join(f"{view / bare:.1f}" for view in views)

@@ -108,7 +108,7 @@ def breaks(path: Path) -> list[Break]:
         text = ast.unparse(ast.fix_missing_locations(_Swap(node, new).visit(tree)))
         _Swap(new, node).visit(tree)
         first, second = (ast.unparse(part).split("\n")[0][:70] for part in (node, new))
-        found.append(Break(str(path.relative_to(ROOT)), node.lineno, f"{first}  ->  {second}", text))
+        found.append(Break(str(path.relative_to(ROOT)), getattr(node, "lineno", 0), f"{first}  ->  {second}", text))
     return sorted(found, key=lambda item: (item.path, item.line))
 
 

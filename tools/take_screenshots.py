@@ -23,7 +23,7 @@ BROWSER = (
 )  # fmt: skip
 
 
-def _opened(address: str) -> Callable[[Page], None]:
+def _opened(address: str) -> Callable[[Page], object]:
     return lambda page: page.goto(address)
 
 
@@ -52,7 +52,7 @@ def _kind_with_a_mistake(page: Page) -> None:
     page.wait_for_selector(".mistakes")
 
 
-VIEWS: dict[str, Callable[[Page], None]] = {
+VIEWS: dict[str, Callable[[Page], object]] = {
     "today": _opened("/"),
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
