@@ -9,6 +9,7 @@ from datetime import UTC, datetime, timedelta
 from functools import cache
 from pathlib import Path
 
+from bs4 import BeautifulSoup
 from jinja2 import FileSystemBytecodeCache
 
 from lamplight.actions.entries import Actor, write_entry
@@ -123,6 +124,8 @@ class WebTest(DataTest):
         """The page as text."""
         answer = self.client.get(path, headers={"HX-Request": "true"} if htmx else {})
         self.assertEqual(answer.status_code, code, f"{path}: {answer.get_data(as_text=True)[:400]}")
+        if code == 422:
+            self.refuses(path, answer.get_data(as_text=True))
         database.connect(reuse_if_open=True)
         return answer.get_data(as_text=True)
 
@@ -152,8 +155,16 @@ class WebTest(DataTest):
         body = {"csrf_token": self.token(), **(data or {})}
         answer = self.client.post(path, data=body, headers=headers, **named)
         self.assertEqual(answer.status_code, code, f"{path}: {answer.get_data(as_text=True)[:600]}")
+        if code == 422:
+            self.refuses(path, answer.get_data(as_text=True))
         database.connect(reuse_if_open=True)
         return answer
+
+    def refuses(self, path, page):
+        """Fail where a refusal says nothing: a sentence stands in an alert or beside its field."""
+        told = BeautifulSoup(page, "html.parser").select('[role="alert"]:not([hidden]), .wrong, .mistakes, .moves')
+        sentences = [flat(element.get_text(" ")) for element in told]
+        self.assertTrue(any(re.search(r"\w+ .*[.?,]", sentence) for sentence in sentences), f"{path}: {sentences}")
 
     def entry_count(self):
         """Lines of the log."""

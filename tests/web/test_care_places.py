@@ -98,6 +98,9 @@ class Settings(WebTest):
         self.hides(self.get(self.path), "broken: sticks")
         self.post(f"{self.path}/part", {"part": "wings", "state": "broken"}, 422)
         self.post(f"{self.path}/part", {"part": "float", "state": "sad"}, 422)
+        long = {"part": "float", "state": "broken", "note": "x" * 400}
+        page = self.post(f"{self.path}/part", long, 422).get_data(as_text=True)
+        self.shows(page, "x" * 400)
 
     def test_prompt(self):
         """It asks: due at once; no longer: as before."""

@@ -291,7 +291,8 @@ def bar(machine_id: int):  # noqa: ANN201
     try:
         read_bar(view.row, item, forms.count(request.form.get("percent", ""), "The bar"), now(), actor())
     except InvalidInput as problem:
-        return _show(view, 422, {f"bar-{item}": str(problem)}, request.form)
+        field = f"bar-{item}" if item in view.kind.bars else "bar"
+        return _show(view, 422, {field: str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id, _anchor="asks-title")
 
 
