@@ -16,6 +16,8 @@ from lamplight.web import create_app
 from lamplight.web.clock import FixedClock
 
 MOMENT = datetime(2026, 11, 24, 6, 12, tzinfo=UTC)
+# Always the same, since the code on a card to print holds the address.
+PORT = 8731
 TARGET = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
 BROWSER = (
     "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
@@ -78,7 +80,7 @@ def main() -> None:
     TARGET.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder:
         prepare(Path(folder), MOMENT)
-        server = waitress.create_server(create_app(Path(folder), FixedClock(MOMENT)), host="127.0.0.1", port=0)
+        server = waitress.create_server(create_app(Path(folder), FixedClock(MOMENT)), host="127.0.0.1", port=PORT)
         threading.Thread(target=server.run, daemon=True).start()
         with sync_playwright() as play:
             browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=BROWSER)
@@ -88,6 +90,7 @@ def main() -> None:
                 locale="en-GB",
                 base_url=f"http://127.0.0.1:{server.effective_port}",
             )
+            context.clock.set_fixed_time(MOMENT)
             page = context.new_page()
             for name, show in VIEWS.items():
                 show(page)

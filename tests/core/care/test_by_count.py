@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import unittest
 from dataclasses import replace
-from datetime import timedelta
+from datetime import date, timedelta
 
+from lamplight.core.anatomy.drink_mix import Mix
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import (
@@ -19,8 +20,12 @@ from lamplight.core.care.triggers import (
     ScaleBudget,
 )
 from lamplight.core.errors import InvalidInput
+from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.usage.counters import CounterBook
+from lamplight.core.water.at_machine import WaterAtMachine
+from lamplight.core.water.cartridge import Cartridge
+from lamplight.core.water.hardness import WaterTest
 from tests.core.care.makers import HARD, NOON, item, job, judged, kind
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 
@@ -88,6 +93,41 @@ class ByUse(unittest.TestCase):
         for trigger in (table, ScaleBudget(10)):
             self.assertIn("enter a test", job(trigger, 7).reasons[0])
         self.assertIn("Which cartridge", job(FilterSpent(), 7).reasons[0])
+
+
+class NotKnown(unittest.TestCase):
+    """Each thing that is missing, and what to do about it."""
+
+    def reason(self, trigger, water=None, known=None, **rest):
+        """Why a trigger cannot say anything."""
+        known = known or book(28, 40, {"job": MONDAY - timedelta(days=3)})
+        due = judged(replace(known, water=water or WaterAtMachine()), item(trigger), **rest)["job"]
+        self.assertEqual(due.status, Status.UNKNOWN)
+        return due.reasons[0]
+
+    def test_water(self):
+        """No cartridge, no test, no litres."""
+        fitted = WaterAtMachine(cartridge=Cartridge(1000))
+        table = LitresByHardness((HardnessStep(None, 50),))
+        self.assertIn("Which cartridge is fitted", self.reason(FilterSpent()))
+        for trigger, water in ((FilterSpent(), fitted), (table, None), (ScaleBudget(10), None)):
+            self.assertIn("enter a test", self.reason(trigger, water))
+        for trigger in (FilterSpent(), table, ScaleBudget(10)):
+            self.assertIn("enter a test", self.reason(trigger, HARD, mix=Mix()))
+
+    def test_soft_water(self):
+        """No scale and no end of the cartridge: nothing used up of nothing, and no date."""
+        soft = WaterAtMachine(WaterTest(date(2026, 1, 1), total_dh=0, carbonate_dh=0), Cartridge(1000))
+        for trigger in (FilterSpent(), ScaleBudget(10)):
+            known = replace(book(28, 40, {"job": MONDAY - timedelta(days=3)}), water=soft)
+            due = judged(known, item(trigger))["job"]
+            self.assertEqual((due.status, due.first.used, due.likely), (Status.CLEAR, 0, None))
+
+    def test_reading(self):
+        """The counter was never read."""
+        self.assertIn(
+            "read the counter once", self.reason(CountSince(5), known=MachineBook(done=(DoneFact("job", MONDAY),)))
+        )
 
 
 if __name__ == "__main__":

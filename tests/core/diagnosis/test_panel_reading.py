@@ -50,7 +50,8 @@ class Now(unittest.TestCase):
         """Done after the sighting, or written later within its second; not by another job, nor by one before."""
         lit = Sighting(HOUR_AGO, shows(b="flashing amber"), seq=5)
         for key, minutes, seq, out in (
-            ("tablet", 1, 0, True), ("tablet", 0, 6, True), ("tablet", 0, 4, False), ("tablet", -1, 9, False),
+            ("tablet", 1, 0, True), ("tablet", 0, 6, True), ("tablet", 0, 5, True), ("tablet", 0, 4, False),
+            ("tablet", -1, 9, False),
             ("other", 1, 0, False),
         ):  # fmt: skip
             found = reading(lit, DoneFact(key, HOUR_AGO + timedelta(minutes=minutes), seq=seq))

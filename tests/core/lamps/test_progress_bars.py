@@ -8,10 +8,14 @@ from datetime import timedelta
 import numpy as np
 
 from lamplight.core.assess import assess
-from lamplight.core.errors import InvalidInput
+from lamplight.core.care.triggers import CountSince
+from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.lamps.own_interval import learn_interval
+from lamplight.core.lamps.progress_bars import BarSeen, bar_interval
 from lamplight.core.lamps.rounds import Seen, rounds_of
+from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.library.catalogue import kinds
+from tests.core.care.makers import item, kind
 from tests.core.makers import MONDAY, OFFICE, book
 
 
@@ -69,6 +73,30 @@ class Bars(unittest.TestCase):
         )
         lit = rounds_of([first, second], [first + timedelta(days=11)], [], meter, bars)
         self.assertEqual([(one.lit, one.bar) for one in lit], [(True, 0.0), (False, 0.4)])
+
+
+class TwoReadings(unittest.TestCase):
+    """Two readings of one bar between two cleanings: plain proportion."""
+
+    def interval(self, low, high, days=7):
+        """Read on Monday a week ago and now, 200 drinks between."""
+        meter = meters_of(book(56, 40), kind(item(CountSince(200))), OFFICE, MONDAY)["drinks"]
+        seen = (BarSeen("job", MONDAY - timedelta(days=days), low), BarSeen("job", MONDAY, high))
+        return bar_interval(seen, meter, ())
+
+    def test_proportion(self):
+        """200 drinks for 40 per cent: 500 in all, give or take one per cent of the bar."""
+        found = self.interval(20, 60)
+        self.assertAlmostEqual(found.count, 500, delta=1)
+        self.assertAlmostEqual(found.error, 500 / 40, delta=0.1)
+
+    def test_ten_per_cent_are_enough(self):
+        """Nine are not; nor is a bar that moved while nothing was drawn."""
+        self.assertAlmostEqual(self.interval(20, 30).count, 2000, delta=4)
+        with self.assertRaisesRegex(MissingReading, "10 per cent apart or more"):
+            self.interval(20, 29)
+        with self.assertRaises(MissingReading):
+            self.interval(20, 60, days=1)
 
 
 if __name__ == "__main__":

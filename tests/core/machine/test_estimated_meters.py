@@ -34,6 +34,14 @@ class Estimated(unittest.TestCase):
         self.assertIn("90 ml a drink, 0.1 L of rinses", found["litres"].how)
         self.assertEqual(found["drinks"].how, "")
 
+    def test_the_keepers_guess_is_of_drinks(self):
+        """It stands in for readings of the drinks, not for those of another counter."""
+        milk = CounterBook((Reading(MONDAY, 135),))
+        guessed = replace(book(0, 40), guess_per_day=30.0).with_counter("milk", milk)
+        found = meters(guessed, counters=("drinks", "milk"))
+        self.assertAlmostEqual(found["drinks"].usage.rates[0], 30)
+        self.assertFalse(found["milk"].usage.known)
+
     def test_what_programmes_took(self):
         """Once, at the moment when it was done; not where only a count is known."""
         facts = (DoneFact("wash", WEEK_AGO + timedelta(days=2)), DoneFact("wash", value=1100), DoneFact("x", MONDAY))

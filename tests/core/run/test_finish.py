@@ -61,6 +61,10 @@ class Told(unittest.TestCase):
             outcome_words(state, written),
             "finished after 24 min at counter 12\u202f480, 2 drinks only to clean; machine was off meanwhile",
         )
+        noted = after(
+            *WHOLE[:2], event(EventKind.NOTE, 2, 2, "Smells odd."), *WHOLE[2:], event(EventKind.FINISH, 24, 5)
+        )
+        self.assertEqual(outcome_words(noted, WrittenAtEnd()), "finished after 24 min")
         self.assertIn("1 drink only", outcome_words(state, WrittenAtEnd(cleaning=1)))
 
     def test_given_up(self):

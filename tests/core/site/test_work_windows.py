@@ -11,7 +11,7 @@ from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import DaysSince
 from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
-from lamplight.core.site.work_windows import collision, next_work_window, rushes
+from lamplight.core.site.work_windows import collision, next_work_window, rushes, window_if_not_now
 
 BERLIN = ZoneInfo("Europe/Berlin")
 OFFICE = SiteCalendar("Europe/Berlin", (OFFICE_HOURS,) * 5 + (None,) * 2, frozenset({date(2026, 11, 26)}))
@@ -69,6 +69,23 @@ class Times(unittest.TestCase):
         """Without an open day within two weeks it is now."""
         now = datetime(2026, 11, 24, 9, tzinfo=UTC)
         self.assertEqual(next_work_window(now, 600, SiteCalendar("UTC", (None,) * 7)), now)
+
+
+class NotNow(unittest.TestCase):
+    """Whoever does not begin now gets the end of this rush, or the next good time."""
+
+    def test_edges(self):
+        """In the rush after opening and at midday; in the quiet; before opening and after closing."""
+        rows = [
+            (at(24, 7, 10), 30, at(24, 8)), (at(24, 12, 30), 30, at(24, 13, 30)), (at(24, 9), 30, at(24, 18)),
+            (at(24, 19), 30, at(25, 6, 20)), (at(25, 19), 30, at(27, 6, 20)),
+        ]  # fmt: skip
+        for now, minutes, expected in rows:
+            with self.subTest(now=now):
+                offered = window_if_not_now(now, 60 * minutes, OFFICE)
+                self.assertGreater(offered, now)
+                self.assertIsNone(collision(offered, 60 * minutes, OFFICE))
+                self.assertLessEqual(offered, expected)
 
 
 if __name__ == "__main__":

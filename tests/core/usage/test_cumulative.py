@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.usage.cumulative import CumulativeCount, cumulative_of
 from lamplight.core.usage.weekday_rates import fit_usage, usage_of
 from tests.core.makers import MONDAY, OFFICE, book
@@ -66,6 +69,19 @@ class Line(unittest.TestCase):
             whole, self.cumulative.between(a, b).drinks + self.cumulative.between(b, c).drinks, places=6
         )
         self.assertGreaterEqual(whole, 0)
+
+
+class WithoutUsage(unittest.TestCase):
+    """A gap in which nobody can say when it was drawn is shared out by the clock."""
+
+    def test_by_the_clock(self):
+        """A quarter of a closed weekend is a quarter of what was drawn."""
+        start = datetime(2026, 11, 21, 0, tzinfo=UTC)
+        closed = SiteCalendar("UTC", OFFICE.hours, frozenset({start.date(), start.date() + timedelta(days=1)}))
+        readings = (Reading(start, 100), Reading(start + timedelta(hours=24), 140))
+        facts = CounterBook(readings)
+        line = cumulative_of(facts, replace(usage_of(facts, closed, MONDAY), rates=(0.0,) * 7), closed)
+        self.assertAlmostEqual(line.between(start, start + timedelta(hours=6)).drinks, 10)
 
 
 if __name__ == "__main__":
