@@ -68,6 +68,17 @@ class EvaluationContext:
         """The site's date now."""
         return self.calendar.today(self.now)
 
+    def window(self, soon_open_days: int) -> Window:
+        """The window of every item that is announced so many open days ahead."""
+        if soon_open_days not in self._windows:
+            self._windows[soon_open_days] = Window(self.calendar, self.now, soon_open_days)
+        return self._windows[soon_open_days]
+
+    @cached_property
+    def _windows(self) -> dict[int, Window]:
+        """By open days ahead: items share them, and each works out its date once."""
+        return {}
+
     def seen_since(self, what: str, moment: Moment) -> datetime | None:
         """When something was first seen to happen after a place in time, up to now; None where it was not."""
         later = (event.at for event in self.events if event.what == what and event.moment >= moment)
@@ -132,4 +143,4 @@ class Evaluated:
     @cached_property
     def window(self) -> Window:
         """How far ahead it is announced, and from when on it is late."""
-        return Window(self.context.calendar, self.context.now, self.item.soon_open_days)
+        return self.context.window(self.item.soon_open_days)

@@ -8,6 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from enum import IntEnum
+from functools import cached_property
 
 from lamplight.core.site.calendar import SiteCalendar
 
@@ -56,7 +57,7 @@ class Window:
     now: datetime
     soon_open_days: int = SOON_OPEN_DAYS
 
-    @property
+    @cached_property
     def today(self) -> date:
         """The site's date now."""
         return self.calendar.today(self.now)
