@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import unittest
-from datetime import UTC, date, datetime
+from datetime import UTC, date, datetime, timedelta
 
 from lamplight.core.errors import InvalidInput, InvalidReading
 from lamplight.core.usage.counters import (
     HIGHEST_COUNT,
     CleaningDrinks,
+    CounterBook,
     Reading,
     Restart,
     as_reading,
@@ -71,6 +72,20 @@ class Intervals(unittest.TestCase):
     def test_a_bare_date_is_before_opening(self):
         """So that the whole day lies ahead."""
         self.assertEqual(as_reading((date(2026, 11, 23), 5), OFFICE).at, OFFICE.opening(date(2026, 11, 23)))
+
+
+class Rows(unittest.TestCase):
+    """Between two restarts the readings make one row."""
+
+    def test_of_a_moment(self):
+        """A reading of the row before, of this one and of the next; the count after a restart begins a row."""
+        readings = tuple(Reading(T[0] + timedelta(days=day), value) for day, value in ((0, 50), (2, 30), (4, 9)))
+        restarts = (Restart(T[0] + timedelta(days=1), 60, 7), Restart(T[0] + timedelta(days=3), 40))
+        facts = CounterBook(readings, restarts)
+        rows = [[reading.value for reading in facts.row_at(T[0] + timedelta(days=day))] for day in (0, 1, 2, 2.9, 3, 9)]
+        self.assertEqual([row[-1] for row in rows], [50, 30, 30, 30, 9, 9])
+        self.assertEqual([50 in row for row in rows], [True, False, False, False, False, False])
+        self.assertEqual([9 in row for row in rows], [False, False, False, False, True, True])
 
 
 if __name__ == "__main__":

@@ -5,9 +5,11 @@ from __future__ import annotations
 import unittest
 from datetime import UTC, date, datetime, timedelta
 
+from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import (
     Reading,
 )
+from lamplight.core.usage.usage import opening_shape
 from lamplight.core.usage.weekday_rates import fit_usage, usage_of
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 
@@ -66,6 +68,27 @@ class UsageOfFewReadings(unittest.TestCase):
             value += (10, 80)[n % 2] if OFFICE.is_open(at.date()) else 0
         self.assertGreater(usage_of(book(56).drinks, OFFICE, MONDAY).overdispersion, 0.99)
         self.assertGreater(fit_usage(uneven, OFFICE, MONDAY).overdispersion, 8)
+
+
+class Guess(unittest.TestCase):
+    """What the keeper guessed counts like a few days, and fades as readings come."""
+
+    def rate(self, days):
+        """Monday's rate of a machine that makes 40 a day, under a guess of 100, after so many days of readings."""
+        usage = usage_of(book(days, 40).drinks, OFFICE, MONDAY, guess=100.0)
+        return usage.rates[0]
+
+    def test_it_fades(self):
+        """From the guess to what is counted, within a month."""
+        rates = [self.rate(days) for days in (0, 7, 28, 84)]
+        self.assertAlmostEqual(rates[0], 100)
+        self.assertTrue(40 < rates[1] < 60, rates)
+        for rate in rates[2:]:
+            self.assertAlmostEqual(rate, 40, delta=1)
+
+    def test_a_site_that_never_opens(self):
+        """Every day is alike until readings say otherwise."""
+        self.assertEqual(list(opening_shape(SiteCalendar("UTC", (None,) * 7))), [1.0] * 7)
 
 
 if __name__ == "__main__":
