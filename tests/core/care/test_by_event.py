@@ -31,7 +31,6 @@ from lamplight.core.care.triggers import (
     ScaleBudget,
 )
 from lamplight.core.care.visits import visits
-from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.sightings import Sighting
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.site.absence import Absence
@@ -329,16 +328,8 @@ class Events(unittest.TestCase):
         self.assertEqual(visits(seen.dues, seen.context, 0), ())
 
 
-class Absences(unittest.TestCase):
-    """What an absence may be."""
-
-    def test_limits(self):
-        """Both ends."""
-        self.assertEqual(Absence(date(2026, 1, 1), date(2026, 1, 1)).days, 1)
-        with self.assertRaisesRegex(InvalidInput, "Swap the dates"):
-            Absence(date(2026, 1, 2), date(2026, 1, 1))
-        with self.assertRaisesRegex(InvalidInput, "a year at most"):
-            Absence(date(2026, 1, 1), date(2027, 1, 2))
+class EmptyBook(unittest.TestCase):
+    """Nothing was ever written down."""
 
     def test_an_empty_book_is_judged(self):
         """Every trigger answers without readings, without usage, without water."""

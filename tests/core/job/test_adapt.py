@@ -8,7 +8,6 @@ from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import Adaptation, adapt_procedure
-from lamplight.core.job.containers import Vessel
 from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
 from lamplight.core.job.steps import Step, StepKind, applies
 from lamplight.core.words import words_for_ml
@@ -71,28 +70,6 @@ class Fits(unittest.TestCase):
     def test_litres(self):
         """Millilitres below a litre."""
         self.assertEqual([words_for_ml(ml) for ml in (240, 999, 1000, 1500)], ["240 ml", "999 ml", "1 L", "1.5 L"])
-
-
-class Held(unittest.TestCase):
-    """Between which steps nobody stops it, and what becomes of its water."""
-
-    def test_from_the_cleaner_to_the_rinse(self):
-        """The first that puts something in to the last that rinses; nothing without a cleaner."""
-        steps = (
-            Step(StepKind.DO, "a", "a", Circuit.WATER, "tank"),
-            Step(StepKind.DO, "b", "b", Circuit.WATER, "tank", puts=(("water", "descaler"),)),
-            Step(StepKind.DO, "c", "c", Circuit.WATER, "tank", rinses=("water",)),
-        )
-        self.assertEqual(Procedure("p", "P", Circuit.WATER, steps).held, (1, 2))
-        self.assertIsNone(Procedure("p", "P", Circuit.WATER, steps[:1]).held)
-
-    def test_plan(self):
-        """The steps' own water."""
-        from lamplight.core.job.containers import Delivery
-
-        pump = Step(StepKind.DO, "p", "p", Circuit.WATER, "tank", delivers=(Delivery("coffee", 600, 2),))
-        plan = Procedure("p", "P", Circuit.WATER, (pump,)).containers([Vessel("coffee", 500, ("coffee",))])
-        self.assertEqual([(stop.step, stop.after_ml) for stop in plan.stops], [(0, 300)])
 
 
 if __name__ == "__main__":
