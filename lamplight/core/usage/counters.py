@@ -12,6 +12,7 @@ from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from functools import cached_property
 from itertools import accumulate, pairwise
+from typing import NamedTuple
 
 from lamplight.core.errors import InvalidReading
 from lamplight.core.moment import Moment
@@ -168,40 +169,41 @@ def coffee_intervals(
     points = _row_points(readings, sorted(restarts, key=lambda fact: fact.at))
     gaps: list[Interval] = []
     for start, end in pairwise(points):
-        if end.moment.at == start.moment.at:
+        if end.at == start.at:
             continue
         drinks: int | None = None
         if start.row == end.row and start.value is not None and end.value is not None and end.value >= start.value:
-            within = bisect_right(washed_at, end.moment), bisect_right(washed_at, start.moment)
-            drinks = max(0, end.value - start.value - (totals[within[0]] - totals[within[1]]))
-        gaps.append(Interval(start.moment.at, end.moment.at, drinks))
+            cleaned = 0
+            if washed:
+                first, last = (bisect_right(washed_at, Moment(point.at, point.seq)) for point in (start, end))
+                cleaned = totals[last] - totals[first]
+            drinks = max(0, end.value - start.value - cleaned)
+        gaps.append(Interval(start.at, end.at, drinks))
     return tuple(gaps)
 
 
-@dataclass(frozen=True)
-class _Point:
-    """What a counter showed at a moment: the number of its row, and its count or None where nobody saw it."""
+class _Point(NamedTuple):
+    """What a counter showed at a moment: the number of its row, its count or None where nobody saw it, its place.
 
-    moment: Moment
+    A tuple, since there are thousands of them in the book of a year.
+    """
+
+    at: datetime
     row: int
     value: int | None
-
-    @property
-    def order(self) -> tuple[datetime, int, int]:
-        """By time, then by row, then by count."""
-        return self.moment.at, self.row, -1 if self.value is None else self.value
+    seq: int = 0
 
 
 def _row_points(readings: Iterable[Reading], restarts: Sequence[Restart]) -> list[_Point]:
     """Readings, with two points at each restart, in order."""
     began = [restart.at for restart in restarts]
     points = [
-        _Point(Moment(reading.at, reading.seq), bisect_right(began, reading.at) if began else 0, reading.value)
+        _Point(reading.at, bisect_right(began, reading.at) if began else 0, reading.value, reading.seq)
         for reading in readings
     ]
     for row, restart in enumerate(restarts):
-        points += [_Point(Moment(restart.at), row, restart.before), _Point(Moment(restart.at), row + 1, restart.after)]
-    return sorted(points, key=lambda point: point.order)
+        points += [_Point(restart.at, row, restart.before), _Point(restart.at, row + 1, restart.after)]
+    return sorted(points, key=lambda point: (point.at, point.row, -1 if point.value is None else point.value))
 
 
 def backwards_pairs(
@@ -210,8 +212,8 @@ def backwards_pairs(
     """Neighbouring readings of one row whose count falls, or that differ at one moment."""
     points = _row_points(readings, sorted(restarts, key=lambda fact: fact.at))
     return tuple(
-        (Reading(start.moment.at, start.value), Reading(end.moment.at, end.value))
+        (Reading(start.at, start.value), Reading(end.at, end.value))
         for start, end in pairwise(points)
         if start.row == end.row and start.value is not None and end.value is not None
-        if end.value < start.value or (start.moment.at == end.moment.at and end.value != start.value)
+        if end.value < start.value or (start.at == end.at and end.value != start.value)
     )
