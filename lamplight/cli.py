@@ -187,11 +187,9 @@ def backup(data: Path | None, target: Path | None) -> None:
 @click.argument("folder", type=click.Path(file_okay=False, path_type=Path))
 def restore(file: Path, folder: Path) -> None:
     """Put a backup into a new data folder."""
-    from lamplight.actions.opening import open_book
-    from lamplight.store.database import restore_into
+    from lamplight.actions.opening import restore_book
 
-    restore_into(file, folder)
-    open_book(folder)
+    restore_book(file, folder)
     click.echo(f"Restored. Start it with: lamplight serve --data {folder}")
 
 

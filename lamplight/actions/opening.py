@@ -5,7 +5,8 @@ from __future__ import annotations
 from pathlib import Path
 
 from lamplight.actions.upgrades import write_down_what_was_settled
-from lamplight.store.database import database, open_database
+from lamplight.store.changes import begin_anew
+from lamplight.store.database import database, open_database, restore_into
 
 
 def open_book(folder: Path) -> None:
@@ -17,3 +18,15 @@ def open_book(folder: Path) -> None:
     open_database(folder)
     with database.connection_context():
         write_down_what_was_settled()
+
+
+def restore_book(backup: Path, folder: Path) -> None:
+    """Put a backup into a new data folder, for use.
+
+    Raises:
+        DataFileProblem: as `lamplight.store.database.restore_into` does.
+    """
+    restore_into(backup, folder)
+    open_book(folder)
+    with database.connection_context():
+        begin_anew(database)

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from secrets import randbelow
 
 from peewee import SqliteDatabase
 
@@ -15,6 +16,7 @@ from peewee import SqliteDatabase
 UNCOUNTED = ("change", "schema_migration")
 # What is written for no machine in particular counts for all; and everything together.
 EVERYONE, EVERYTHING = 0, -1
+WIDEST_LEAP = 10**9
 ROWS = {"INSERT": "NEW", "UPDATE": "NEW", "DELETE": "OLD"}
 
 
@@ -60,6 +62,16 @@ def count_changes(db: SqliteDatabase) -> None:
                 f"INSERT INTO change (id, number) VALUES (COALESCE({_machine(columns, row)}, {EVERYONE}), 1) "
                 "ON CONFLICT (id) DO UPDATE SET number = number + 1; END"
             )
+
+
+def begin_anew(db: SqliteDatabase) -> None:
+    """Let the counts leap, so that nothing remembered of another file that lay in the same place seems to fit."""
+    leap = 1 + randbelow(WIDEST_LEAP)
+    for counted in (EVERYONE, EVERYTHING):
+        db.execute_sql(
+            "INSERT INTO change (id, number) VALUES (?, ?) ON CONFLICT (id) DO UPDATE SET number = number + ?",
+            (counted, leap, leap),
+        )
 
 
 def _machine(columns: set[str], row: str) -> str:

@@ -14,9 +14,10 @@ from lamplight.actions import cache
 from lamplight.actions.care import mark_done
 from lamplight.actions.entries import Actor
 from lamplight.actions.machine_views import machine_view, machine_views
+from lamplight.actions.opening import restore_book
 from lamplight.actions.undo import put_back, undo
 from lamplight.store.changes import EVERYTHING, edition
-from lamplight.store.database import database
+from lamplight.store.database import back_up_to, database
 from lamplight.store.models import TABLES, Change, Entry
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
@@ -103,6 +104,21 @@ class Fresh(DataTest):
         self.assertEqual(self.last(), before)
         mark_done([(self.row, "group-rinse")], NOW - timedelta(hours=2), ACTOR)
         self.assertEqual(self.last(), NOW - timedelta(hours=2))
+
+    def test_a_backup_in_the_place_of_the_file(self):
+        """Put back under the same path, and changed as often as the file before it: still another file."""
+        target = self.folder / "backup" / "kept.sqlite3"
+        target.parent.mkdir()
+        back_up_to(target)
+        undo(self.rinses[-1], ACTOR)
+        self.assertEqual(self.last(), NOW - timedelta(days=2))
+        database.close()
+        for file in self.folder.glob("*.sqlite3*"):
+            file.unlink()
+        restore_book(target, self.folder)
+        database.connect(reuse_if_open=True)
+        undo(self.rinses[0], ACTOR)
+        self.assertEqual(self.last(), NOW - timedelta(days=1))
 
     def test_only_what_changed_is_read_again(self):
         """Another machine's book stays the very same object; what is written for nobody concerns all."""
