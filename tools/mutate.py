@@ -31,6 +31,8 @@ NEIGHBOUR: dict[type[ast.AST], type[ast.AST]] = {
     ast.Mult: ast.Div, ast.Div: ast.Mult, ast.And: ast.Or, ast.Or: ast.And,
 }  # fmt: skip
 PATIENCE_S = 300
+# Of the project these are no part of what is tested.
+LEFT_OUT = (".git", ".venv", "node_modules", "build", ".*_cache", ".hypothesis", ".demo-data", "__pycache__", "*.png")
 
 
 @dataclass(frozen=True)
@@ -165,10 +167,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, ThreadPoolExecutor(asked.beside) as pool:
         for number in range(asked.beside):
             home = Path(folder) / str(number)
-            for name in ("lamplight", "tests", "docs", "tools"):
-                shutil.copytree(ROOT / name, home / name, ignore=shutil.ignore_patterns("__pycache__", "*.png"))
-            for name in ("README.md", "pyproject.toml"):
-                shutil.copyfile(ROOT / name, home / name)
+            shutil.copytree(ROOT, home, ignore=shutil.ignore_patterns(*LEFT_OUT))
             homes.put(home)
 
         def attempt(change: Break) -> bool:

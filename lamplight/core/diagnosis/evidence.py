@@ -30,7 +30,7 @@ from lamplight.core.diagnosis.grinding import GRIND_EVENTS
 from lamplight.core.job.confirmations import GROUP_DRY, MACHINE_ON, REFILL_CONFIRMED
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.state import Outcome, RunState
-from lamplight.core.words import span_words
+from lamplight.core.words import plural, span_words
 
 Facts = dict[str, tuple[float, str]]
 
@@ -132,7 +132,7 @@ def _counter_facts(seen: MachineStatus, now: datetime) -> Facts:
     back = [absence.last for absence in seen.book.absences if absence.last < seen.context.today]
     if back:
         away = (seen.context.today - max(back)).days
-        facts["away-days"] = (float(away), f"{away} days")
+        facts["away-days"] = (float(away), plural(away, "day"))
     grinds = [event.at for event in seen.book.events if event.what in GRIND_EVENTS.values() and event.at <= now]
     if grinds:
         drinks = seen.cumulative.between(max(grinds), now).drinks

@@ -159,6 +159,11 @@ class RunState:
         return bool(circuits_of(self.inside))
 
     @property
+    def may_start_over(self) -> bool:
+        """Whether what came in between stopped the machine in a stage that it then begins again."""
+        return bool(self.procedure.starts_over) and self.broken in (Break.POWER, Break.FAULT)
+
+    @property
     def put_already(self) -> bool:
         """Whether the current step puts in what is inside already, since somebody went back."""
         return self.step is not None and bool(self.step.puts) and _puts_done(self, self.step)

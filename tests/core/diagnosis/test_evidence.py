@@ -104,7 +104,7 @@ class When(unittest.TestCase):
     def test_absence_and_grind(self):
         """Back since Sunday is a day; an absence that lasts, or a notch to come, is no fact."""
         sunday = MONDAY.date() - timedelta(days=1)
-        self.assertEqual(self.facts(absences=(Absence(sunday, sunday),))["away-days"][0], 1.0)
+        self.assertEqual(self.facts(absences=(Absence(sunday, sunday),))["away-days"], (1.0, "1 day"))
         self.assertNotIn("away-days", self.facts(absences=(Absence(sunday, MONDAY.date()),)))
         for minutes, known in ((-1, True), (0, True), (1, False)):
             event = EventSeen("grind-finer", MONDAY + timedelta(minutes=minutes))

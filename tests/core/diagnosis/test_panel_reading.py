@@ -13,7 +13,7 @@ from lamplight.core.diagnosis.panel_reading import DARK, panel_reading
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.sightings import Sighting
 from tests.core.care.makers import item, kind
-from tests.core.lamps.test_match import PANEL, shows
+from tests.core.lamps.makers import PANEL, shows
 from tests.core.makers import MONDAY, OFFICE, book
 
 MACHINE = kind(item(DaysSince(30), key="tablet"), item(DaysSince(30), key="other"), panel=PANEL)

@@ -162,6 +162,16 @@ class Broken(unittest.TestCase):
         with self.assertRaisesRegex(InvalidInput, "what came in between"):
             apply(state, event(EventKind.INTERRUPT, 8, 4, "elephants"))
 
+    def test_who_may_start_over(self):
+        """After a power cut or a fault, where the machine begins a stage again; not after a call, nor after danger."""
+        for what, may in (("power", True), ("fault", True), ("away", False), ("danger", False)):
+            broken = event(EventKind.INTERRUPT, 6, 4, what)
+            with self.subTest(what=what):
+                self.assertEqual(after(*advanced(4), broken).may_start_over, may)
+                goes_on = replace(PROCEDURE, starts_over="")
+                self.assertFalse(after(*advanced(4), broken, procedure=goes_on).may_start_over)
+        self.assertFalse(after(*advanced(4)).may_start_over)
+
     def test_start_over(self):
         """Back to the step from which the machine begins again, without a second tablet."""
         state = after(*advanced(4), event(EventKind.INTERRUPT, 6, 4, "fault"), event(EventKind.START_OVER, 9, 4))
