@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from datetime import date, datetime, time
 
 from lamplight.core.errors import InvalidInput
@@ -23,10 +23,14 @@ def placed(problem: InvalidInput, fields: Collection[str], rest: str, prefix: st
         rest: the field beside which everything else is said, so that nothing stays unsaid.
         prefix: of the form's own names.
     """
+    return beside({f"{prefix}{field}": sentence for field, sentence in problem.by_field.items()}, fields, rest)
+
+
+def beside(sentences: Mapping[str, str], fields: Collection[str], rest: str) -> dict[str, str]:
+    """Each sentence by its own field where the form has a place for it, else by ``rest``, all of them together."""
     texts: dict[str, str] = {}
-    for field, sentence in problem.by_field.items():
-        own = f"{prefix}{field}"
-        own = own if own in fields else rest
+    for field, sentence in sentences.items():
+        own = field if field in fields else rest
         texts[own] = f"{texts[own]} {sentence}" if own in texts else sentence
     return texts
 

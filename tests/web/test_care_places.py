@@ -126,6 +126,19 @@ class Settings(WebTest):
         self.shows(ahead.get_data(as_text=True), 'value="2026-11-25T08:00"')
         self.post(f"{self.path}/event", {"what": "first-drink", "at": "soon"}, 422)
 
+    def test_a_form_that_was_open_while_its_item_went(self):
+        """Refused whole, and said at the head of the page, since the field is there no more."""
+        forms = {
+            "limit": {"trigger": "days", "limit": "5"}, "switch": {"do": "off", "reason": "none"},
+            "bar": {"percent": "10"}, "last-done": {"how-gone": "today"},
+        }  # fmt: skip
+        before = self.entry_count()
+        for place, form in forms.items():
+            with self.subTest(place=place):
+                page = self.post(f"{self.path}/{place}", {"item": "gone", **form}, 422).get_data(as_text=True)
+                self.shows(page, '<p class="notice mt-4" role="alert">')
+        self.assertEqual(self.entry_count(), before)
+
     def test_bar_tells_the_interval(self):
         """From 30 % to 50 % in 40 drinks: 200 drinks in all."""
         self.clock.moment = NOW - timedelta(days=1)

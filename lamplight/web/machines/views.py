@@ -32,6 +32,7 @@ from lamplight.store.logbook import entries
 from lamplight.store.waters import MAINS, Setup
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.machines.fields import REST, fields_of_machine, fields_of_settings, fields_to_add
 from lamplight.web.machines.model import RULER_WEEKS, machine_model, machine_rows
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
@@ -62,7 +63,8 @@ def _show(view: MachineView, code: int = 200, errors: Mapping[str, str] | None =
     model = machine_model(view, site().calendar, now(), weeks)
     return render(
         "machines/machine.html", "worktop", code, model=model, view=view,
-        history=entries(view.row.id, limit=6), errors=errors or {}, form=form or {},
+        history=entries(view.row.id, limit=6), errors=forms.beside(errors or {}, fields_of_machine(view), REST),
+        form=form or {},
     )  # fmt: skip
 
 
@@ -89,7 +91,7 @@ def add():  # noqa: ANN201
             machine_id = add_machine(here.id, fields, start, actor())
             return see_other("machines.machine", machine_id=machine_id)
         except InvalidInput as problem:
-            errors = forms.placed(problem, _fields_to_add(kind_key), "name")
+            errors = forms.placed(problem, fields_to_add(kind_key), "name")
     return render(
         "machines/add.html", "worktop", 422 if errors else 200, kind=kind_of(kind_key), form=form, errors=errors,
         counter_words=COUNTER_WORDS,
@@ -105,13 +107,6 @@ def _typed_counters(form: Mapping[str, str]) -> dict[str, int]:
         if value is not None:
             answers[name] = value
     return answers
-
-
-def _fields_to_add(kind_key: str) -> list[str]:
-    """The fields beside which the form for a new machine says what is wrong."""
-    kind = kind_of(kind_key)
-    counters, items = (f"counter-{name}" for name in kind.counters), (f"done-{item.key}" for item in kind.items)
-    return ["name", "place", "guess", "source", "cartridge_on", *counters, *items]
 
 
 def _typed_filter(form: Mapping[str, str]) -> tuple[Cartridge | None, datetime | None]:
@@ -204,7 +199,8 @@ def _settings(view: MachineView, errors: Mapping[str, str] | None = None):  # no
     }
     return render(
         "machines/settings.html", "worktop", 422 if errors else 200, view=view, items=list(changed.values()),
-        descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES), trigger_words=trigger_words, errors=errors or {},
+        descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES), trigger_words=trigger_words,
+        errors=forms.beside(errors or {}, fields_of_settings(view, changed.values()), REST),
         form=request.form if errors else {},
     )  # fmt: skip
 
@@ -291,8 +287,7 @@ def bar(machine_id: int):  # noqa: ANN201
     try:
         read_bar(view.row, item, forms.count(request.form.get("percent", ""), "The bar"), now(), actor())
     except InvalidInput as problem:
-        field = f"bar-{item}" if item in view.kind.bars else "bar"
-        return _show(view, 422, {field: str(problem)}, request.form)
+        return _show(view, 422, {f"bar-{item}": str(problem)}, request.form)
     return see_other("machines.machine", machine_id=machine_id, _anchor="asks-title")
 
 
