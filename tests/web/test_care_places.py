@@ -136,7 +136,7 @@ class Settings(WebTest):
         for place, form in forms.items():
             with self.subTest(place=place):
                 page = self.post(f"{self.path}/{place}", {"item": "gone", **form}, 422).get_data(as_text=True)
-                self.shows(page, '<p class="notice mt-4" role="alert">')
+                self.shows(page, '<p class="notice my-4" role="alert">')
         self.assertEqual(self.entry_count(), before)
 
     def test_bar_tells_the_interval(self):

@@ -33,4 +33,5 @@ def fields_of_settings(view: MachineView, items: Iterable[CareItem]) -> set[str]
     known = tuple(items)
     off = view.status.book.switched_off
     limits = (f"limit-{item.key}-{trigger.key}" for item in known if item.key not in off for trigger in item.triggers)
-    return {"setup", "part", *limits, *(f"switch-{item.key}" for item in known)}
+    parts = (f"part-{part.key}" for part in view.kind.parts)
+    return {"setup", *parts, *limits, *(f"switch-{item.key}" for item in known)}

@@ -250,7 +250,7 @@ def set_up_machine(machine_id: int):  # noqa: ANN201
 def part(machine_id: int):  # noqa: ANN201
     form = request.form
     return _setting(
-        machine_id, "", "part",
+        machine_id, "", f"part-{form.get('part', '')}",
         lambda view: note_part(view.row, form.get("part", ""), form.get("state", ""), form.get("note", ""), actor()),
     )  # fmt: skip
 
