@@ -80,7 +80,7 @@ def _serve(folder: Path, host: str, port: int, clock: Clock) -> None:
     from lamplight.store.database import database
     from lamplight.store.passphrases import secrets_by_keeper
     from lamplight.web import create_app
-    from lamplight.web.security import check_host, reached_at
+    from lamplight.web.addresses import check_host, reached_at
 
     app = create_app(folder, clock, host=host)
     with database.connection_context():

@@ -12,8 +12,10 @@ from lamplight import __version__
 from lamplight.actions.opening import open_book
 from lamplight.store.database import database, schema_version, writable
 from lamplight.web import errors, rendering, security
+from lamplight.web.addresses import LOOPBACK, number_rows, trusted_hosts
 from lamplight.web.clock import Clock
-from lamplight.web.security import LOOPBACK
+from lamplight.web.methods import OnlyPostActs
+from lamplight.web.secret import secret_key
 from lamplight.web.sign_in import views as sign_in
 
 CSRF = CSRFProtect()
@@ -30,15 +32,17 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     """
     open_book(folder)
     app = Flask("lamplight.web", static_folder="static", template_folder="templates")
+    app.wsgi_app = OnlyPostActs(app.wsgi_app)  # type: ignore[method-assign]
+    number_rows(app)
     app.config.update(
-        SECRET_KEY=security.secret_key(folder),
+        SECRET_KEY=secret_key(folder),
         SESSION_COOKIE_NAME="lamplight",
         SESSION_COOKIE_HTTPONLY=True,
         SESSION_COOKIE_SAMESITE="Lax",
         PERMANENT_SESSION_LIFETIME=timedelta(days=400),
         WTF_CSRF_TIME_LIMIT=None,
         MAX_CONTENT_LENGTH=256 * 1024,
-        TRUSTED_HOSTS=security.trusted_hosts(host),
+        TRUSTED_HOSTS=trusted_hosts(host),
         TESTING=testing,
     )
     app.extensions["lamplight_clock"] = clock or Clock()

@@ -8,8 +8,8 @@ from datetime import date, datetime, time
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, minute_of
+from lamplight.web.addresses import MOST_DIGITS
 
-LONGEST_ROW_NUMBER = 18  # digits; what SQLite can hold
 GROUPING = re.compile(r"[\s\u00a0\u202f'’.,]")
 GROUPED = re.compile(r"\d{1,3}(?:(?P<mark>[\s\u00a0\u202f'’.,])\d{3})(?:(?P=mark)\d{3})*|\d+")
 
@@ -99,11 +99,6 @@ def hours(opens: str, closes: str) -> OpeningHours:
     return OpeningHours(first, last or 24 * 60)
 
 
-def same_site(target: str, fallback: str) -> str:
-    """A path on this site to go to next; anything else is replaced."""
-    return target if target.startswith("/") and not target.startswith(("//", "/\\")) else fallback
-
-
 def row_number(text: str) -> int | None:
     """The number of a row as an address holds it; None for anything else."""
-    return int(text) if text.isdecimal() and len(text) <= LONGEST_ROW_NUMBER else None
+    return int(text) if text.isascii() and text.isdecimal() and len(text) <= MOST_DIGITS else None

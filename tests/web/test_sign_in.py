@@ -10,8 +10,8 @@ from lamplight.actions.sites import save_keeper
 from lamplight.core.errors import InvalidInput
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
+from lamplight.web.addresses import NotLoopback, check_host, trusted_hosts
 from lamplight.web.clock import FixedClock
-from lamplight.web.security import NotLoopback, check_host, trusted_hosts
 from lamplight.web.sign_in.views import LIMITER
 from tests.base import NOW, DataTest, WebTest, tested_app
 

@@ -12,6 +12,7 @@ from lamplight.formats.runs_zip import run_record, write_runs
 from lamplight.store.logbook import entry
 from lamplight.store.sites import machines
 from lamplight.web import forms
+from lamplight.web.addresses import same_site
 from lamplight.web.log.model import log_days, run_lines
 from lamplight.web.rendering import actor, site
 from lamplight.web.rendering import page as render
@@ -75,7 +76,7 @@ def undo_entry(entry_id: int):  # noqa: ANN201
         try:
             undo(entry_id, actor())
             flash(f"Undone: {row.summary}. Everything that rested on it was worked out anew.")
-            return redirect(forms.same_site(request.form.get("next", ""), url_for("log.page")), 303)
+            return redirect(same_site(request.form.get("next", ""), url_for("log.page")), 303)
         except InvalidInput as problem:
             error = str(problem)
     return render(

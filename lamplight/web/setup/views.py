@@ -17,6 +17,7 @@ from lamplight.store.books import absences
 from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from lamplight.web import forms
+from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.rendering import actor, keeper, see_other, site
 from lamplight.web.rendering import page as render
@@ -205,7 +206,7 @@ def who():  # noqa: ANN201
     chosen = request.form.get("keeper", "")
     session["keeper"] = forms.row_number(chosen)
     session.permanent = True
-    return redirect(forms.same_site(request.form.get("next", ""), url_for("today.page")), 303)
+    return redirect(same_site(request.form.get("next", ""), url_for("today.page")), 303)
 
 
 @blueprint.post("/people/passphrase")

@@ -14,6 +14,7 @@ from werkzeug.wrappers import Response
 from lamplight.actions.sign_in import signed_in
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
 from lamplight.web import forms
+from lamplight.web.addresses import same_site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 
@@ -74,7 +75,7 @@ def register(app: Flask) -> None:
 @LIMITER.limit("10 per minute; 60 per hour", methods=["POST"])
 @LIMITER.limit("8 per 15 minutes", key_func=_by_name, methods=["POST"])
 def page():  # noqa: ANN201
-    target = forms.same_site(request.values.get("next", ""), "/")
+    target = same_site(request.values.get("next", ""), "/")
     if request.method == "GET":
         return render("sign_in/page.html", "worktop", target=target, error="", form={})
     row = signed_in(request.form.get("name", ""), request.form.get("passphrase", ""))

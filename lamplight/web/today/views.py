@@ -9,6 +9,7 @@ from lamplight.actions.machine_views import machine_views
 from lamplight.core.errors import InvalidInput
 from lamplight.store.sites import MachineRow, machine
 from lamplight.web import forms
+from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
@@ -53,4 +54,4 @@ def done():  # noqa: ANN201
     except InvalidInput as problem:
         return _show(machine_views(site(), now()), 422, str(problem), jobs, typed)
     flash(f"{count} job{'s' if count != 1 else ''} written down as done.")
-    return redirect(forms.same_site(request.form.get("next", ""), url_for("today.page")), 303)
+    return redirect(same_site(request.form.get("next", ""), url_for("today.page")), 303)
