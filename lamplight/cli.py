@@ -106,7 +106,7 @@ def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> 
     """Add a keeper who may sign in, or give one a new passphrase."""
     from lamplight.actions.entries import Actor
     from lamplight.actions.opening import open_book
-    from lamplight.actions.sign_in import set_passphrase
+    from lamplight.actions.passphrases import set_passphrase
     from lamplight.actions.sites import save_keeper
     from lamplight.store.database import database
     from lamplight.store.sites import keepers

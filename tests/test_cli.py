@@ -13,7 +13,8 @@ from pathlib import Path
 
 from click.testing import CliRunner
 
-from lamplight.actions.sign_in import signed_in
+from lamplight.actions.passphrases import is_right
+from lamplight.actions.sign_in import account_of
 from lamplight.cli import main
 from lamplight.core.care.status import Status
 from lamplight.demo.seed import MARK, prepare
@@ -51,8 +52,8 @@ class Commands(DataTest):
         self.assertIn("may sign in", self.run_it("add-keeper", *data, "Ann Berg", "--passphrase", "a long enough one"))
         self.assertIn("may sign in", self.run_it("add-keeper", *data, "ann berg", "--passphrase", "another long one"))
         self.assertEqual([(row.name, row.initials) for row in keepers()], [("Ann Berg", "AB")])
-        self.assertIsNone(signed_in("Ann Berg", "a long enough one"))
-        self.assertIsNotNone(signed_in("Ann Berg", "another long one"))
+        self.assertFalse(is_right(account_of("Ann Berg")[1], "a long enough one"))
+        self.assertTrue(is_right(account_of("Ann Berg")[1], "another long one"))
 
     def test_import_export_check_backup_restore(self):
         """One after the other, as a keeper would."""

@@ -16,10 +16,12 @@ class Actor:
     Attributes:
         now: aware.
         keeper_id: the keeper, or None where nobody said who they are.
+        signed_in: whether they proved it with their passphrase.
     """
 
     now: datetime
     keeper_id: int | None = None
+    signed_in: bool = False
 
 
 def write_entry(

@@ -1,69 +1,85 @@
-"""Passphrases of keepers: setting one, and telling whether one is right."""
+"""Signing in, staying signed in for a week, and out: told by the server's own book, not by what a cookie claims."""
 
 from __future__ import annotations
 
-from functools import cache
+import hashlib
+import secrets
+from datetime import datetime, timedelta
 
-from argon2 import PasswordHasher
-from argon2.exceptions import InvalidHashError, VerificationError
-
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.core.errors import InvalidInput
+from lamplight.actions.passphrases import is_right
+from lamplight.actions.tries import count_try, forgive
 from lamplight.store.database import database
-from lamplight.store.models import KeeperSecret
+from lamplight.store.models import KnownDevice, SignIn
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
-from lamplight.store.sites import KeeperRow, keepers
 
-SHORTEST, LONGEST = 10, 200
-HASHER = PasswordHasher()
-
-
-def set_passphrase(keeper_id: int, passphrase: str, actor: Actor) -> None:
-    """Give a keeper a passphrase, or another one; phones that were signed in are signed out.
-
-    Raises:
-        InvalidInput: when it is too short, too long, or says no more than the name.
-    """
-    keeper = next((row for row in keepers() if row.id == keeper_id), None)
-    if keeper is None:
-        raise InvalidInput("There is no such keeper.")
-    check_strength(keeper, passphrase)
-    with database.atomic():
-        entry = write_entry("passphrase", f"Passphrase of {keeper.name} set", actor)
-        KeeperSecret.create(entry=entry, keeper=keeper_id, hashed=HASHER.hash(passphrase))
+WEEK = timedelta(days=7)
+SET_BACK = timedelta(days=1)  # of the clock, that a session outlives
+KEPT = timedelta(days=60)  # ended sessions, before they are forgotten
+TOKEN_BYTES = 32
 
 
-def check_strength(keeper: KeeperRow, passphrase: str) -> None:
-    """Refuse a passphrase that is guessed at once.
-
-    Raises:
-        InvalidInput: in a sentence that says what is wanted.
-    """
-    if not SHORTEST <= len(passphrase) <= LONGEST:
-        raise InvalidInput(
-            f"A passphrase has {SHORTEST} to {LONGEST} characters; four words are easy to remember.", "passphrase"
-        )
-    if len(set(passphrase)) < 5 or passphrase.strip().lower() in (keeper.name.lower(), "passphrase", "lamplight"):
-        raise InvalidInput(
-            "That passphrase is guessed at once. Take four words that only you would put together.", "passphrase"
-        )
+def _hashed(token: str) -> str:
+    """What the data file keeps of a cookie: nobody who reads the file can make the cookie of it."""
+    return hashlib.sha256(token.encode()).hexdigest()
 
 
-@cache
-def _nobody() -> str:
-    """A hash that no passphrase has: an unknown name takes as long as a known one."""
-    return HASHER.hash("nobody at all has this one")
-
-
-def signed_in(name: str, passphrase: str) -> SecretRow | None:
-    """The keeper whose name or initials and passphrase these are; None otherwise."""
-    wanted = name.strip().lower()
+def account_of(name: str) -> tuple[str, SecretRow | None]:
+    """The account that a name or initials mean, one count for both, with its keeper where there is one."""
+    wanted = name.strip().lower()[:80]
     known = [
         row for row in secrets_by_keeper().values() if wanted in (row.keeper.name.lower(), row.keeper.initials.lower())
     ]
-    row = known[0] if len(known) == 1 else None
-    try:
-        HASHER.verify(row.hashed if row else _nobody(), passphrase[:LONGEST])
-    except (VerificationError, InvalidHashError):
+    return (str(known[0].keeper.id), known[0]) if len(known) == 1 else (f"nobody called {wanted}", None)
+
+
+def sign_in(name: str, passphrase: str, origin: str, device: str, now: datetime) -> SecretRow | None:
+    """The keeper whose name or initials and passphrase these are; None otherwise.
+
+    Args:
+        name: or initials, any case.
+        passphrase: as typed.
+        origin: where the try comes from, as `origin_of` has it.
+        device: what the browser carries of an earlier sign-in, or nothing.
+        now: by the server's clock.
+
+    Raises:
+        TooManyTries: after too many wrong ones from there.
+    """
+    account, row = account_of(name)
+    if row is not None and knows(row, device):
+        origin = f"device {_hashed(device)}"
+    count_try(account, origin, now)
+    if not is_right(row, passphrase):
         return None
+    forgive(account, origin)
     return row
+
+
+def knows(row: SecretRow, device: str) -> bool:
+    """Whether the keeper signed in on that device before."""
+    marks = KnownDevice.select().where(KnownDevice.keeper == row.keeper.id, KnownDevice.hashed == _hashed(device))
+    return bool(device) and marks.exists()
+
+
+def begin_session(row: SecretRow, device: str, now: datetime) -> tuple[str, str]:
+    """Start a session; answers what its cookie carries, and what marks the device for the next time."""
+    token, device = secrets.token_urlsafe(TOKEN_BYTES), device or secrets.token_urlsafe(TOKEN_BYTES)
+    with database.atomic():
+        SignIn.delete().where(SignIn.begun_at < now - KEPT).execute()
+        SignIn.create(keeper=row.keeper.id, secret=row.version, hashed=_hashed(token), begun_at=now)
+        KnownDevice.replace(keeper=row.keeper.id, hashed=_hashed(device), at=now).execute()
+    return token, device
+
+
+def keeper_of_session(token: str, now: datetime) -> SecretRow | None:
+    """Who is signed in by that cookie; None when the session ended, its week is over, or the passphrase is another."""
+    session = SignIn.get_or_none(SignIn.hashed == _hashed(token))
+    if session is None or session.ended_at is not None or not -SET_BACK < now - session.begun_at < WEEK:
+        return None
+    row = secrets_by_keeper().get(session.keeper_id)
+    return row if row is not None and row.version == session.secret_id else None
+
+
+def end_session(token: str, now: datetime) -> None:
+    """Sign out: the cookie is worth nothing any more, wherever a copy of it lies."""
+    SignIn.update(ended_at=now).where(SignIn.hashed == _hashed(token), SignIn.ended_at.is_null()).execute()

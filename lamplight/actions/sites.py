@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from datetime import date
 
 from lamplight.actions.entries import Actor, optional, required, write_entry
+from lamplight.actions.passphrases import confirm
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.store.database import database
@@ -54,14 +55,27 @@ def add_closure(site_id: int, first: date, last: date, label: str, actor: Actor)
         Closure.create(entry=entry, site=site_id, first=first, last=last, label=label)
 
 
-def save_keeper(name: str, initials: str, actor: Actor, keeper_id: int | None = None, active: bool = True) -> int:
+def save_keeper(
+    name: str, initials: str, actor: Actor, keeper_id: int | None = None, active: bool = True, present: str = ""
+) -> int:
     """Add a keeper, or change one; answers the keeper's id.
 
+    Args:
+        name: the initials where it is empty.
+        initials: beside each entry of the log.
+        actor: who, and when.
+        keeper_id: of the keeper to change.
+        active: whether they are still around.
+        present: a passphrase that is asked for before a keeper is changed, as `confirm` has it.
+
     Raises:
-        InvalidInput: when the initials are missing or another keeper has them.
+        InvalidInput: when the initials are missing or another keeper has them; as `confirm` does.
+        TooManyTries: as `confirm` does.
     """
     initials = required(initials, "Initials", 6, "initials").upper()
     name = optional(name, "The name", 80, "name") or initials
+    if keeper_id is not None:
+        confirm(keeper_id, actor, present)
     taken = [k for k in keepers() if k.initials == initials and k.id != keeper_id]
     if taken and active:
         raise InvalidInput(f"{taken[0].name} has the initials {initials} already. Choose others.", "initials")

@@ -39,7 +39,6 @@ WORDS = {
     "photo": ("photo", "photos"),
     "panel_sighting": ("sighting of a panel", "sightings of a panel"),
     "cause_tried": ("cause that was tried", "causes that were tried"),
-    "keeper_secret": ("passphrase", "passphrases"),
 }
 
 
@@ -65,6 +64,15 @@ def consequences(row: EntryRow) -> list[str]:
     return sentences
 
 
+# Who may sign in is changed under People, where a passphrase is asked for, and nowhere else.
+OF_PEOPLE = ("passphrase", "keeper")
+
+
+def _refuse_people(row: EntryRow) -> None:
+    if row.kind in OF_PEOPLE:
+        raise InvalidInput("Keepers and their passphrases are changed under People, not through the log.")
+
+
 def _existing(entry_id: int) -> EntryRow:
     row = entry(entry_id)
     if row is None:
@@ -76,11 +84,12 @@ def undo(entry_id: int, actor: Actor) -> EntryRow:
     """Mark an entry as undone; nothing is deleted.
 
     Raises:
-        InvalidInput: when there is no such entry, it is undone already, it is the site's first
+        InvalidInput: when there is no such entry, it is about a keeper, it is undone already, it is the site's first
             entry, or the readings would run backwards without it.
     """
     with database.atomic():
         row = _existing(entry_id)
+        _refuse_people(row)
         if row.undone_at is not None:
             raise InvalidInput("That entry was undone already.")
         first_site = SiteVersion.select().order_by(SiteVersion.id).first()
@@ -96,10 +105,11 @@ def put_back(entry_id: int) -> EntryRow:
     """Let an undone entry count again.
 
     Raises:
-        InvalidInput: when it was not undone, or the readings would run backwards with it.
+        InvalidInput: when it was not undone, it is about a keeper, or the readings would run backwards with it.
     """
     with database.atomic():
         row = _existing(entry_id)
+        _refuse_people(row)
         if row.undone_at is None:
             raise InvalidInput("That entry was not undone.")
         _refuse_corrected(row)

@@ -9,13 +9,13 @@ from flask import Flask, render_template, request
 from flask_wtf.csrf import CSRFError
 from werkzeug.exceptions import HTTPException, SecurityError
 
+from lamplight.actions.tries import TooManyTries
 from lamplight.core.errors import InvalidInput
 
 LOG = logging.getLogger("lamplight")
 SENTENCES = {
     404: ("Not here", "There is no such page, or what it showed is no longer in the book."),
     405: ("Not this way", "That address only takes a form. Go back and use the button."),
-    429: ("Too many tries", "Wait a quarter of an hour, then try again. A keeper can set a new passphrase meanwhile."),
     413: ("Too large", "That file is larger than Lamplight takes here. Split it, or leave old years out."),
 }
 
@@ -37,6 +37,10 @@ def register(app: Flask) -> None:
         code = problem.code or 500
         title, sentence = SENTENCES.get(code, ("That did not work", "Go back, check what was entered, and try again."))
         return _page(code, title, sentence)
+
+    @app.errorhandler(TooManyTries)
+    def too_many(problem: TooManyTries) -> tuple[str, int, dict[str, str]]:
+        return *_page(429, "Too many tries", str(problem)), problem.headers
 
     @app.errorhandler(InvalidInput)
     def invalid(problem: InvalidInput) -> tuple[str, int]:

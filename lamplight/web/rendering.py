@@ -48,6 +48,11 @@ class SetUpFirst(Exception):
     """There is no site yet."""
 
 
+def signs_in() -> bool:
+    """Whether keepers sign in here, because others can reach the server."""
+    return "lamplight_keeper" in current_app.extensions
+
+
 def keeper() -> KeeperRow | None:
     """Who is signed in; where nobody signs in, who uses this browser, if they said so and are still around."""
     asked = current_app.extensions.get("lamplight_keeper")
@@ -67,7 +72,7 @@ def _keepers() -> list[KeeperRow]:
 def actor() -> Actor:
     """Who does something in this request, and when."""
     who = keeper()
-    return Actor(now(), who.id if who else None)
+    return Actor(now(), who.id if who else None, signed_in=signs_in() and who is not None)
 
 
 def wants_fragment() -> bool:
@@ -144,7 +149,7 @@ def _everywhere() -> dict[str, Any]:
     return {
         "site": known,
         "keeper": keeper(),
-        "signs_in": "lamplight_keeper" in current_app.extensions,
+        "signs_in": signs_in(),
         "keepers": _keepers(),
         "now": now(),
         "version": __version__,
@@ -156,7 +161,7 @@ def _everywhere() -> dict[str, Any]:
 
 def _outside() -> bool:
     """Whether this page is shown to somebody who is not signed in: then it tells nothing of the book."""
-    return "lamplight_keeper" in current_app.extensions and keeper() is None
+    return signs_in() and keeper() is None
 
 
 @dataclass(frozen=True)

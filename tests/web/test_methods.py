@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from lamplight.actions.entries import Actor
-from lamplight.actions.sign_in import set_passphrase
+from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sites import save_keeper
 from lamplight.store.database import database
 from lamplight.web.clock import FixedClock

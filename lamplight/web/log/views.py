@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, Response, abort, flash, redirect, request, url_for
 
 from lamplight.actions.photos import photo_path
-from lamplight.actions.undo import consequences, put_back, undo
+from lamplight.actions.undo import OF_PEOPLE, consequences, put_back, undo
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.formats.runs_zip import run_record, write_runs
@@ -31,7 +31,7 @@ def page():  # noqa: ANN201
     days, older = log_days(here, machine, circuit, item, before, PAGE_LENGTH)
     return render(
         "log/page.html", "worktop", days=days, older=older, machine=machine, circuit=circuit, item=item,
-        circuits=list(Circuit), machines=machines(here.id),
+        circuits=list(Circuit), machines=machines(here.id), of_people=OF_PEOPLE,
     )  # fmt: skip
 
 

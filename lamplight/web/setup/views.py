@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from zoneinfo import available_timezones
 
-from flask import Blueprint, abort, current_app, flash, redirect, request, session, url_for
+from flask import Blueprint, abort, flash, redirect, request, session, url_for
 
 from lamplight.actions.absences import add_absence, take_holidays
-from lamplight.actions.sign_in import set_passphrase
+from lamplight.actions.passphrases import change_passphrase
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours, SiteCalendar
@@ -19,7 +19,7 @@ from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, keeper, see_other, site
+from lamplight.web.rendering import actor, keeper, see_other, signs_in, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("setup", __name__, template_folder="templates")
@@ -183,25 +183,29 @@ def people():  # noqa: ANN201
         try:
             active = request.form.get("do") != "leave"
             saved = save_keeper(
-                request.form.get("name", ""), request.form.get("initials", ""), actor(), keeper_id, active
-            )
+                request.form.get("name", ""), request.form.get("initials", ""), actor(), keeper_id, active,
+                request.form.get("present", ""),
+            )  # fmt: skip
             if not session.get("keeper"):
                 session["keeper"] = saved
                 session.permanent = True
             return see_other("setup.people")
         except InvalidInput as problem:
-            errors = forms.placed(problem, ("initials", "name"), "initials")
+            errors = forms.placed(problem, ("initials", "name", "present"), "initials")
     return _people(422 if errors else 200, errors)
 
 
 def _people(code: int, errors: Mapping[str, str]):  # noqa: ANN202
     form = request.form if {"initials", "name"} & set(errors) else {}
-    return render("setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets_by_keeper()))
+    return render(
+        "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets_by_keeper()),
+        changed=forms.row_number(request.form.get("id", "")),
+    )  # fmt: skip
 
 
 @blueprint.post("/who")
 def who():  # noqa: ANN201
-    if "lamplight_keeper" in current_app.extensions:
+    if signs_in():
         abort(404)  # who it is comes from the sign-in
     chosen = request.form.get("keeper", "")
     session["keeper"] = forms.row_number(chosen)
@@ -214,12 +218,12 @@ def passphrase():  # noqa: ANN201
     """A keeper's own passphrase; where nobody signs in, of the keeper whom the form names."""
     wanted = forms.row_number(request.form.get("id", "")) or 0
     own = keeper()
-    if "lamplight_keeper" in current_app.extensions:
+    if signs_in():
         wanted = own.id if own else 0
     try:
         if request.form.get("passphrase") != request.form.get("again"):
             raise InvalidInput("The two passphrases differ. Type the same one twice.")
-        set_passphrase(wanted, request.form.get("passphrase", ""), actor())
+        change_passphrase(wanted, request.form.get("passphrase", ""), actor(), request.form.get("present", ""))
     except InvalidInput as problem:
         return _people(422, {"passphrase": str(problem)})
     flash("The passphrase is set. Phones that were signed in with the old one are signed out.")

@@ -4,43 +4,36 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from flask import Blueprint, Flask, redirect, request, url_for
-from flask_limiter import Limiter
-from flask_limiter.util import get_remote_address
+from flask import Blueprint, Flask, current_app, redirect, request, session, url_for
 from flask_login import LoginManager, UserMixin, current_user, login_user, logout_user
 from werkzeug.exceptions import SecurityError
 from werkzeug.wrappers import Response
 
-from lamplight.actions.sign_in import signed_in
-from lamplight.store.passphrases import SecretRow, secrets_by_keeper
-from lamplight.web import forms
+from lamplight.actions.sign_in import begin_session, end_session, keeper_of_session, sign_in
+from lamplight.actions.tries import TooManyTries, origin_of
+from lamplight.store.passphrases import SecretRow
 from lamplight.web.addresses import same_site
+from lamplight.web.clock import now
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("sign_in", __name__, template_folder="templates")
-WORKING_WEEK = timedelta(days=7)
-OPEN = ("static", "healthz", "sign_in.page")
-LIMITER = Limiter(get_remote_address, storage_uri="memory://")
+OPEN = ("static", "healthz", "sign_in.page", "sign_in.enter")
+DEVICE_COOKIE, DEVICE_REMEMBERED = "lamplight-device", timedelta(days=400)
 WRONG = "Name and passphrase do not go together. Try again, or ask a keeper to set a new one."
 
 
 class SignedIn(UserMixin):
-    """A keeper who is signed in; another passphrase makes another one of them."""
+    """A keeper who is signed in; what the cookie carries names the session, not the keeper."""
 
-    def __init__(self, row: SecretRow) -> None:
+    def __init__(self, row: SecretRow, token: str) -> None:
         self.keeper = row.keeper
-        self.id = f"{row.keeper.id}:{row.version}"
+        self.id = token
 
 
-def _load(identity: str) -> SignedIn | None:
-    number, _, version = identity.partition(":")
-    row = secrets_by_keeper().get(forms.row_number(number) or 0)
-    return SignedIn(row) if row and str(row.version) == version else None
-
-
-def _by_name() -> str:
-    return request.form.get("name", "").strip().lower()[:80] or get_remote_address()
+def _load(token: str) -> SignedIn | None:
+    row = keeper_of_session(token, now())
+    return SignedIn(row, token) if row else None
 
 
 def register(app: Flask) -> None:
@@ -48,13 +41,6 @@ def register(app: Flask) -> None:
     manager = LoginManager(app)
     manager.session_protection = "basic"
     manager.user_loader(_load)
-    app.config.update(
-        REMEMBER_COOKIE_NAME="lamplight-phone",
-        REMEMBER_COOKIE_DURATION=WORKING_WEEK,
-        REMEMBER_COOKIE_HTTPONLY=True,
-        REMEMBER_COOKIE_SAMESITE="Lax",
-    )
-    LIMITER.init_app(app)
     app.register_blueprint(blueprint)
     app.extensions["lamplight_keeper"] = lambda: current_user.keeper if current_user.is_authenticated else None
 
@@ -71,21 +57,43 @@ def register(app: Flask) -> None:
         return redirect(target, 303)
 
 
-@blueprint.route("/sign-in", methods=["GET", "POST"])
-@LIMITER.limit("10 per minute; 60 per hour", methods=["POST"])
-@LIMITER.limit("8 per 15 minutes", key_func=_by_name, methods=["POST"])
+@blueprint.get("/sign-in")
 def page():  # noqa: ANN201
-    target = same_site(request.values.get("next", ""), "/")
-    if request.method == "GET":
-        return render("sign_in/page.html", "worktop", target=target, error="", form={})
-    row = signed_in(request.form.get("name", ""), request.form.get("passphrase", ""))
+    return _page(same_site(request.args.get("next", ""), "/"))
+
+
+def _page(target: str, code: int = 200, error: str = "") -> tuple[str, int]:
+    return render("sign_in/page.html", "worktop", code, target=target, error=error, form=request.form)
+
+
+@blueprint.post("/sign-in")
+def enter():  # noqa: ANN201
+    form, target = request.form, same_site(request.form.get("next", ""), "/")
+    device = request.cookies.get(DEVICE_COOKIE, "")
+    try:
+        row = sign_in(
+            form.get("name", ""), form.get("passphrase", ""), origin_of(request.remote_addr or ""), device, now()
+        )
+    except TooManyTries as problem:
+        body, code = _page(target, 429, str(problem))
+        return body, code, problem.headers
     if row is None:
-        return render("sign_in/page.html", "worktop", 422, target=target, error=WRONG, form=request.form)
-    login_user(SignedIn(row), remember=bool(request.form.get("trusted")), duration=WORKING_WEEK)
-    return redirect(target, 303)
+        return _page(target, 422, WRONG)
+    token, device = begin_session(row, device, now())
+    session.clear()  # nothing of what was there before is carried over
+    session.permanent = bool(form.get("trusted"))
+    login_user(SignedIn(row, token))
+    answer = redirect(target, 303)
+    answer.set_cookie(
+        DEVICE_COOKIE, device, DEVICE_REMEMBERED, httponly=True, samesite="Lax",
+        secure=current_app.config["SESSION_COOKIE_SECURE"], path=url_for("sign_in.page"),
+    )  # fmt: skip
+    return answer
 
 
 @blueprint.post("/sign-out")
 def leave():  # noqa: ANN201
+    end_session(current_user.id, now())
     logout_user()
+    session.clear()
     return see_other("sign_in.page")

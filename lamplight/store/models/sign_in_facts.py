@@ -1,0 +1,40 @@
+"""Who is signed in where, and who tried to be. Not of the log: nobody undoes a session."""
+
+from __future__ import annotations
+
+from peewee import CharField, ForeignKeyField
+
+from lamplight.store.models.base import Base, Keeper, UtcField
+from lamplight.store.models.setting_facts import KeeperSecret
+
+
+class SignIn(Base):
+    """A session of a keeper, known by the hash of what its cookie carries.
+
+    It ends with its week, when it is signed out, and when its keeper has another passphrase.
+    """
+
+    keeper = ForeignKeyField(Keeper, backref="+")
+    secret = ForeignKeyField(KeeperSecret, backref="+")
+    hashed = CharField(unique=True)
+    begun_at = UtcField()
+    ended_at = UtcField(null=True)
+
+
+class KnownDevice(Base):
+    """A browser in which a keeper signed in before, known by the hash of what its cookie carries."""
+
+    keeper = ForeignKeyField(Keeper, backref="+")
+    hashed = CharField()
+    at = UtcField()
+
+    class Meta:
+        indexes = ((("keeper", "hashed"), True),)
+
+
+class FailedTry(Base):
+    """A passphrase that was wrong: for which account, and from where."""
+
+    account = CharField()
+    origin = CharField(index=True)
+    at = UtcField()
