@@ -12,6 +12,7 @@ from lamplight import __version__
 from lamplight.core.errors import LamplightError
 
 if TYPE_CHECKING:
+    from lamplight.web.addresses import Reach
     from lamplight.web.clock import Clock
 
 DATA = click.option(
@@ -52,11 +53,14 @@ def main() -> None:
 @DATA
 @click.option("--host", default="127.0.0.1", show_default=True)
 @click.option("--port", default=8000, show_default=True, type=click.IntRange(0, 65535))
-def serve(data: Path | None, host: str, port: int) -> None:
+@click.option("--name", "names", multiple=True, help="A name under which others ask for it, such as a proxy's.")
+@click.option("--proxies", default=0, type=click.IntRange(0, 9), help="How many proxies stand before it.")
+def serve(data: Path | None, host: str, port: int, names: tuple[str, ...], proxies: int) -> None:
     """Start on your own data; the folder is created when missing."""
+    from lamplight.web.addresses import Reach
     from lamplight.web.clock import clock_from_environment
 
-    _serve(_folder(data), host, port, clock_from_environment())
+    _serve(_folder(data), Reach(host, names, proxies), port, clock_from_environment())
 
 
 @main.command()
@@ -67,29 +71,29 @@ def serve(data: Path | None, host: str, port: int) -> None:
 def demo(host: str, port: int, fresh: bool, data: Path) -> None:
     """Start with the demo: Kilnside Tileworks, five machines, two keepers."""
     from lamplight.demo.seed import prepare
+    from lamplight.web.addresses import Reach
     from lamplight.web.clock import clock_from_environment
 
     clock = clock_from_environment()
     prepare(data, clock.now(), fresh)
-    _serve(data, host, port, clock)
+    _serve(data, Reach(host), port, clock)
 
 
-def _serve(folder: Path, host: str, port: int, clock: Clock) -> None:
-    import waitress
-
+def _serve(folder: Path, reach: Reach, port: int, clock: Clock) -> None:
     from lamplight.store.database import database
     from lamplight.store.passphrases import secrets_by_keeper
     from lamplight.web import create_app
-    from lamplight.web.addresses import check_host, reached_at
+    from lamplight.web.addresses import check_reach, reached_at
+    from lamplight.web.server import create_server
 
-    app = create_app(folder, clock, host=host)
+    app = create_app(folder, clock, reach=reach)
     with database.connection_context():
-        check_host(host, bool(secrets_by_keeper()))
+        check_reach(reach, bool(secrets_by_keeper()))
     try:
-        server = waitress.create_server(app, host=host, port=port, threads=8, ident="lamplight")
+        server = create_server(app, reach.host, port)
     except OSError as problem:
         raise Said(f"Port {port} cannot be used ({problem.strerror}). Choose another with --port.") from problem
-    click.echo(f"Lamplight is ready at http://{reached_at(host)}:{server.effective_port}/")
+    click.echo(f"Lamplight is ready at http://{reached_at(reach.host)}:{server.effective_port}/")
     sys.stdout.flush()
     try:
         server.run()

@@ -8,12 +8,12 @@ from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
 
-import waitress
 from playwright.sync_api import Page, sync_playwright
 
 from lamplight.demo.seed import prepare
 from lamplight.web import create_app
 from lamplight.web.clock import FixedClock
+from lamplight.web.server import create_server
 
 MOMENT = datetime(2026, 11, 24, 6, 12, tzinfo=UTC)
 # Always the same, since the code on a card to print holds the address.
@@ -80,7 +80,7 @@ def main() -> None:
     TARGET.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder:
         prepare(Path(folder), MOMENT)
-        server = waitress.create_server(create_app(Path(folder), FixedClock(MOMENT)), host="127.0.0.1", port=PORT)
+        server = create_server(create_app(Path(folder), FixedClock(MOMENT)), "127.0.0.1", PORT)
         threading.Thread(target=server.run, daemon=True).start()
         with sync_playwright() as play:
             browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=BROWSER)

@@ -12,7 +12,7 @@ from lamplight import __version__
 from lamplight.actions.opening import open_book
 from lamplight.store.database import database, schema_version, writable
 from lamplight.web import errors, rendering, security
-from lamplight.web.addresses import LOOPBACK, number_rows, trusted_hosts
+from lamplight.web.addresses import Reach, number_rows, stand_behind
 from lamplight.web.clock import Clock
 from lamplight.web.methods import OnlyPostActs
 from lamplight.web.secret import secret_key
@@ -21,17 +21,18 @@ from lamplight.web.sign_in import views as sign_in
 CSRF = CSRFProtect()
 
 
-def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, host: str = LOOPBACK[0]) -> Flask:
+def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, reach: Reach = Reach()) -> Flask:  # noqa: B008
     """The application over one data folder.
 
     Args:
         folder: where the data file lies; created when missing.
         clock: tells the time; the machine's own by default.
         testing: for tests; changes nothing but how unexpected errors surface.
-        host: where the server listens; anywhere but on loopback keepers sign in.
+        reach: from where it can be reached; where others can, keepers sign in.
     """
     open_book(folder)
     app = Flask("lamplight.web", static_folder="static", template_folder="templates")
+    stand_behind(app, reach)
     app.wsgi_app = OnlyPostActs(app.wsgi_app)  # type: ignore[method-assign]
     number_rows(app)
     app.config.update(
@@ -39,10 +40,11 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
         SESSION_COOKIE_NAME="lamplight",
         SESSION_COOKIE_HTTPONLY=True,
         SESSION_COOKIE_SAMESITE="Lax",
+        SESSION_COOKIE_SECURE=reach.proxies > 0,
         PERMANENT_SESSION_LIFETIME=timedelta(days=400),
         WTF_CSRF_TIME_LIMIT=None,
-        MAX_CONTENT_LENGTH=256 * 1024,
-        TRUSTED_HOSTS=trusted_hosts(host),
+        MAX_CONTENT_LENGTH=security.LARGEST_FORM,
+        TRUSTED_HOSTS=reach.hosts,
         TESTING=testing,
     )
     app.extensions["lamplight_clock"] = clock or Clock()
@@ -52,7 +54,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     errors.register(app)
     rendering.register(app)
     _connect(app)
-    if host not in LOOPBACK:
+    if reach.by_others:
         sign_in.register(app)
     _register_blueprints(app)
 

@@ -5,16 +5,24 @@ from __future__ import annotations
 import contextlib
 import socket
 import string
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
 from urllib.parse import urlsplit
 
-from flask import Flask
+from flask import Flask, request
+from werkzeug.middleware.proxy_fix import ProxyFix
 from werkzeug.routing import IntegerConverter
 
 from lamplight.core.errors import LamplightError
 
+if TYPE_CHECKING:
+    from _typeshed.wsgi import StartResponse, WSGIApplication, WSGIEnvironment
+
 LOOPBACK = ("127.0.0.1", "::1", "localhost")
 EVERYWHERE = ("0.0.0.0", "::")
 MOST_DIGITS = 18  # of a row's number; any such one fits into SQLite's 63 bits
+FORWARDED = ("Forwarded", "X-Forwarded-For", "X-Real-Ip")
 IN_A_PATH = frozenset(string.ascii_letters + string.digits + "/-._~!$&'()*+,;=:@%?")
 
 
@@ -22,21 +30,47 @@ class NotLoopback(LamplightError):
     """The server was asked to listen where others could reach it."""
 
 
-def check_host(host: str, may_sign_in: bool) -> None:
-    """Refuse any address but loopback, as long as no keeper can sign in.
+def check_reach(reach: Reach, may_sign_in: bool) -> None:
+    """Refuse to be reached by others, as long as no keeper can sign in.
 
     Raises:
         NotLoopback: with a sentence that says what to do.
     """
-    if host not in LOOPBACK and not may_sign_in:
+    if reach.by_others and not may_sign_in:
+        where = f"listen on {reach.host}" if reach.host not in LOOPBACK else "stand behind a proxy"
         raise NotLoopback(
-            f"Lamplight does not listen on {host} yet: nobody could sign in, so anybody in the network could write "
+            f"Lamplight does not {where} yet: nobody could sign in, so anybody in the network could write "
             "in its book. Add a keeper first: lamplight add-keeper"
         )
 
 
+@dataclass(frozen=True)
+class Reach:
+    """From where this server can be reached.
+
+    Attributes:
+        host: the address on which it listens.
+        names: further names under which it is asked for, such as a proxy's, in any case.
+        proxies: how many proxies stand before it, whose word about the caller is taken.
+    """
+
+    host: str = LOOPBACK[0]
+    names: tuple[str, ...] = ()
+    proxies: int = 0
+
+    @property
+    def by_others(self) -> bool:
+        """Whether anybody but the users of this computer may reach it: then keepers sign in."""
+        return self.host not in LOOPBACK or bool(self.names) or self.proxies > 0
+
+    @property
+    def hosts(self) -> list[str]:
+        """Every name under which it is asked for; any other is refused."""
+        return [*trusted_hosts(self.host), *(name.strip().lower() for name in self.names)]
+
+
 def trusted_hosts(host: str) -> list[str]:
-    """The names under which this server is asked for; any other is refused.
+    """The names of this computer under which a server is asked for.
 
     Args:
         host: where it listens. On every address (0.0.0.0 or ::) all names and addresses of this
@@ -46,12 +80,12 @@ def trusted_hosts(host: str) -> list[str]:
     if host in LOOPBACK:
         return known
     if host not in EVERYWHERE:
-        return [*known, _bracketed(host)]
+        return [*known, _bracketed(host).lower()]
     name = socket.gethostname()
     names = {name, f"{name}.local", socket.getfqdn()}
     with contextlib.suppress(OSError):
         names |= {_bracketed(str(address[4][0])) for address in socket.getaddrinfo(name, None)}
-    return [*known, *sorted(names), *_own_address()]
+    return [*known, *sorted(name.lower() for name in names), *_own_address()]
 
 
 def reached_at(host: str) -> str:
@@ -93,6 +127,33 @@ class RowNumber(IntegerConverter):
     """A row's number in an address, small enough for the data file; anything longer is no such page."""
 
     regex = rf"\d{{1,{MOST_DIGITS}}}"
+
+
+def stand_behind(app: Flask, reach: Reach) -> None:
+    """Take the word of the proxies that stand before the application about who calls; of no others.
+
+    A proxy that nobody told of would make every caller look like a user of this computer.
+    """
+    app.wsgi_app = _lower_host(app.wsgi_app)  # type: ignore[method-assign]
+    if reach.proxies:
+        fix = ProxyFix(app.wsgi_app, x_for=reach.proxies, x_proto=reach.proxies, x_host=reach.proxies)
+        app.wsgi_app = fix  # type: ignore[method-assign]
+
+    @app.before_request
+    def untold() -> tuple[str, int] | None:
+        if reach.by_others or not (set(FORWARDED) & set(request.headers.keys())):
+            return None
+        return "A proxy stands before Lamplight, which was not told of it: lamplight serve --proxies 1 --name …", 400
+
+
+def _lower_host(application: WSGIApplication) -> WSGIApplication:
+    """A host's name means the same in any case (RFC 9110, section 4.2.3)."""
+
+    def asked(environ: WSGIEnvironment, start_response: StartResponse) -> Iterable[bytes]:
+        environ["HTTP_HOST"] = environ.get("HTTP_HOST", "").lower()
+        return application(environ, start_response)
+
+    return asked
 
 
 def number_rows(app: Flask) -> None:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from flask import Flask, Response, request
 
 from lamplight.actions.photos import MOST_BYTES
@@ -19,18 +21,23 @@ POLICY = "; ".join(
     )
 )
 
-UPLOAD_LIMITS = {"readings.import_file": 2 * 1024 * 1024, "runs.photo": MOST_BYTES}
+LARGEST_FORM = 256 * 1024
+ROOM = 16 * 1024  # for the rest of the form, and the marks between its parts
+# Few addresses take a file; all others a form.
+UPLOADS = ((re.compile(r"/readings/import"), 2 * 1024 * 1024), (re.compile(r"/runs/\d+/photo"), MOST_BYTES))
+
+
+def largest_body(path: str) -> int:
+    """How many bytes may be sent to an address."""
+    return next((size + ROOM for pattern, size in UPLOADS if pattern.fullmatch(path)), LARGEST_FORM)
 
 
 def limit_uploads(app: Flask) -> None:
-    """Forms are small; the few routes that take a file take a larger one."""
+    """The same bounds for whatever stands before the application."""
 
     @app.before_request
     def limits() -> None:
-        largest = UPLOAD_LIMITS.get(request.endpoint or "")
-        if largest:
-            # The rest of the form, and the marks between its parts, need a little room as well.
-            request.max_content_length = request.max_form_memory_size = largest + 16 * 1024
+        request.max_content_length = request.max_form_memory_size = largest_body(request.path)
 
 
 def add_headers(app: Flask) -> None:

@@ -10,12 +10,12 @@ import unittest
 from functools import cache
 from pathlib import Path
 
-import waitress
 from playwright.sync_api import Browser, Page, sync_playwright
 
 from lamplight.demo.seed import prepare
 from lamplight.store.database import database
 from lamplight.web.clock import FixedClock
+from lamplight.web.server import create_server
 from tests.base import NOW, tested_app
 
 CHROMIUM = Path("/usr/bin/chromium")
@@ -67,7 +67,7 @@ class BrowserTest(unittest.TestCase):
         self.clock = FixedClock(NOW)
         if self.demo:
             shutil.copytree(demo_folder(), self.folder, dirs_exist_ok=True)
-        self.server = waitress.create_server(tested_app(self.folder, self.clock), host="127.0.0.1", port=0, threads=4)
+        self.server = create_server(tested_app(self.folder, self.clock), "127.0.0.1", 0, threads=4)
         threading.Thread(target=self.server.run, daemon=True).start()
         self.addCleanup(database.close)
         self.addCleanup(self.server.close)

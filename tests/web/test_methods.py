@@ -6,6 +6,7 @@ from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sites import save_keeper
 from lamplight.store.database import database
+from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
 from tests.base import NOW, WebTest, tested_app
 from tests.web.walk import FORM, addresses, contents
@@ -58,7 +59,7 @@ class OnlyPost(WebTest):
         keeper_id = save_keeper("Ada Brook", "AB", Actor(NOW))
         set_passphrase(keeper_id, WORDS, Actor(NOW))
         database.close()
-        client = tested_app(self.folder, FixedClock(NOW), testing=True, host="192.168.4.7").test_client()
+        client = tested_app(self.folder, FixedClock(NOW), testing=True, reach=Reach("192.168.4.7")).test_client()
         for method in OTHERS:
             with self.subTest(method=method):
                 answer = client.open("/sign-in", method=method, data={"name": "AB", "passphrase": WORDS})

@@ -5,6 +5,8 @@ from __future__ import annotations
 import re
 from datetime import timedelta
 
+from flask import request
+
 from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import change_passphrase, is_right, set_passphrase
 from lamplight.actions.sign_in import account_of
@@ -15,7 +17,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.sites import keepers
-from lamplight.web.addresses import NotLoopback, check_host, trusted_hosts
+from lamplight.web.addresses import NotLoopback, Reach, check_reach, trusted_hosts
 from lamplight.web.clock import FixedClock
 from tests.base import NOW, DataTest, WebTest, tested_app
 
@@ -93,10 +95,10 @@ class Passphrases(DataTest):
 
     def test_where_it_may_listen(self):
         """Loopback always; elsewhere only when somebody can sign in; its own names and no others."""
-        check_host("127.0.0.1", False)
-        check_host("0.0.0.0", True)
+        check_reach(Reach(), False)
+        check_reach(Reach("0.0.0.0"), True)
         with self.assertRaisesRegex(NotLoopback, "lamplight add-keeper"):
-            check_host("0.0.0.0", False)
+            check_reach(Reach("0.0.0.0"), False)
         self.assertEqual(trusted_hosts("127.0.0.1"), ["127.0.0.1", "localhost", "[::1]"])
         self.assertIn("192.168.4.7", trusted_hosts("192.168.4.7"))
         self.assertIn("[fd00::7]", trusted_hosts("fd00::7"))
@@ -113,7 +115,7 @@ class SigningIn(WebTest):
         set_passphrase(self.ada, WORDS, Actor(NOW))
         self.hall = self.used_machine(name="Hall")
         database.close()
-        self.app = tested_app(self.folder, FixedClock(NOW), testing=True, host="192.168.4.7")
+        self.app = tested_app(self.folder, FixedClock(NOW), testing=True, reach=Reach("192.168.4.7"))
         self.client = self.app.test_client()
         database.connect(reuse_if_open=True)
 
@@ -265,7 +267,7 @@ class SigningIn(WebTest):
         """No second helping of tries under the other name; and a restart forgets nothing."""
         for n in range(FREE_TRIES):
             self.post("/sign-in", {"name": ("AB", "ada brook")[n % 2], "passphrase": "guess " * 3}, 422)
-        self.app = tested_app(self.folder, FixedClock(NOW), testing=True, host="192.168.4.7")
+        self.app = tested_app(self.folder, FixedClock(NOW), testing=True, reach=Reach("192.168.4.7"))
         self.client = self.app.test_client()
         self.sign_in(code=429)
 
@@ -274,6 +276,60 @@ class SigningIn(WebTest):
         answer = self.client.get("/sign-in", headers={"Host": "elsewhere.example"})
         self.assertEqual(answer.status_code, 400)
         self.assertEqual(self.client.get("/sign-in", headers={"Host": "192.168.4.7"}).status_code, 200)
+
+
+class BehindAProxy(WebTest):
+    """On loopback, with a proxy before it that others reach."""
+
+    def setUp(self):
+        """A keeper, and a proxy that is known under one name."""
+        super().setUp()
+        self.ada = save_keeper("Ada Brook", "AB", Actor(NOW))
+        set_passphrase(self.ada, WORDS, Actor(NOW))
+        database.close()
+        reach = Reach(names=("Coffee.Example",), proxies=1)
+        self.app = tested_app(self.folder, FixedClock(NOW), testing=True, reach=reach)
+        self.client = self.app.test_client()
+        database.connect(reuse_if_open=True)
+
+    def forwarded(self, host="coffee.example", caller="198.51.100.7"):
+        """What the proxy adds."""
+        return {"X-Forwarded-For": caller, "X-Forwarded-Proto": "https", "X-Forwarded-Host": host}
+
+    def test_it_signs_in(self):
+        """Though it listens on loopback; names in any case, and no other ones; cookies for https alone."""
+        for host, code in (("coffee.example", 200), ("COFFEE.example", 200), ("evil.example", 400)):
+            self.assertEqual(self.client.get("/sign-in", headers=self.forwarded(host)).status_code, code, host)
+        self.assertEqual(self.client.get("/", headers=self.forwarded()).status_code, 303)
+        page = self.client.get("/sign-in", headers=self.forwarded(), base_url="https://coffee.example")
+        token = re.search(r'name="csrf-token" content="([^"]+)"', page.get_data(as_text=True))[1]
+        form = {"csrf_token": token, "name": "AB", "passphrase": WORDS}
+        headers = self.forwarded() | {"Referer": "https://coffee.example/sign-in"}
+        answer = self.client.post("/sign-in", data=form, headers=headers, base_url="https://coffee.example")
+        self.assertEqual(answer.status_code, 303)
+        for cookie in answer.headers.getlist("Set-Cookie"):
+            self.assertIn("Secure", cookie)
+
+    def test_callers_are_told_apart(self):
+        """Tries are counted by who called the proxy, not by the proxy; what a caller adds is not believed."""
+        seen = []
+        self.app.before_request_funcs[None].insert(0, lambda: seen.append(request.remote_addr))
+        self.client.get("/sign-in", headers=self.forwarded())
+        self.client.get("/sign-in", headers=self.forwarded(caller="10.0.0.1, 198.51.100.8"))
+        self.assertEqual(seen, ["198.51.100.7", "198.51.100.8"])
+
+    def test_nobody_to_sign_in(self):
+        """It does not start before a keeper has a passphrase."""
+        for reach in (Reach(proxies=1), Reach(names=("x",)), Reach("192.168.4.7")):
+            with self.assertRaises(NotLoopback):
+                check_reach(reach, False)
+
+    def test_one_that_nobody_told_of(self):
+        """Makes no caller a user of this computer."""
+        plain = tested_app(self.folder, FixedClock(NOW), testing=True).test_client()
+        self.assertEqual(plain.get("/people", headers={"Host": "LocalHost"}).status_code, 200)
+        for name in ("X-Forwarded-For", "forwarded", "X-Real-IP"):
+            self.assertEqual(plain.get("/people", headers={name: "198.51.100.7"}).status_code, 400)
 
 
 class AtHome(WebTest):
