@@ -23,7 +23,7 @@ from lamplight.core.lamps.match import Match, PanelSignals, checked_signals, rea
 from lamplight.core.lamps.panel import PromptForce, Sort
 from lamplight.core.machine.kind import Kind
 from lamplight.library import catalogue
-from lamplight.library.base import load_yaml
+from lamplight.library.bounded_yaml import load_yaml
 from lamplight.store.database import database
 from lamplight.store.models import CauseTried, DeviceEvent, KindVersion, MachineVersion, PanelSighting
 from lamplight.store.sightings import lamps_as_data

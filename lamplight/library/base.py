@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import fields
 from typing import Annotated, Any
 
-import yaml
 from pydantic import BaseModel, ConfigDict, Field
 
 from lamplight.core.anatomy.duration import Duration
@@ -44,13 +43,3 @@ def duration(minutes: list[float]) -> Duration:
     """Low, likely and high minutes as a duration."""
     low, likely, high = (round(60 * value) for value in minutes)
     return Duration(low, likely, high)
-
-
-def load_yaml(text: str) -> Any:
-    """The data in a YAML text, by the quick loader where it is there.
-
-    Raises:
-        yaml.YAMLError: when it cannot be read.
-        ValueError: for a date that there is not.
-    """
-    return yaml.load(text, Loader=getattr(yaml, "CSafeLoader", yaml.SafeLoader))

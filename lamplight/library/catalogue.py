@@ -18,7 +18,8 @@ from lamplight.core.job.chemistry import Product, Role, chosen_product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.machine.kind import Kind
-from lamplight.library.base import Strict, duration, load_yaml
+from lamplight.library.base import Strict, duration
+from lamplight.library.bounded_yaml import load_yaml
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.panel_schema import FaultsFile
 from lamplight.library.procedure_schema import CatalogueFile, DefaultsFile, ProcedureFile

@@ -10,7 +10,9 @@ import yaml
 from pydantic_core import ErrorDetails
 
 from lamplight.core.errors import InvalidInput
+from lamplight.library.bounded_yaml import compose
 
+MOST_MISTAKES = 50  # are told at a time; more nobody reads
 # A check over the whole file names the place it is about before its sentence.
 NAMED_PLACE = re.compile(r"^Value error, (?P<place>[a-z_]+(?:\.[a-z0-9_-]+)+|[a-z_]+): ")
 
@@ -37,7 +39,7 @@ class FileMistakes(InvalidInput):
     """A file is refused whole, with every mistake."""
 
     def __init__(self, name: str, mistakes: Sequence[Mistake]) -> None:
-        super().__init__(f"{name}: " + "; ".join(str(mistake) for mistake in mistakes))
+        super().__init__(f"{name}: " + "; ".join(str(mistake) for mistake in mistakes[:MOST_MISTAKES]))
         self.mistakes = tuple(mistakes)
 
 
@@ -50,9 +52,9 @@ def not_yaml(problem: Exception) -> Mistake:
 
 def mistakes_in(text: str, errors: Sequence[ErrorDetails]) -> list[Mistake]:
     """Each error with the line it stands on, by line."""
-    root = yaml.compose(text, Loader=yaml.SafeLoader)
+    root = compose(text)
     mistakes = []
-    for error in errors:
+    for error in errors[:MOST_MISTAKES]:
         place = tuple(step for step in error["loc"] if not _invented(step))
         named = NAMED_PLACE.match(error["msg"])
         if named:

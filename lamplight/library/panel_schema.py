@@ -11,7 +11,8 @@ from pydantic import ConfigDict, Field, field_validator, model_validator
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.lamps.causes import Cause, Evidence, Symptom
 from lamplight.core.lamps.panel import SIGNS, Condition, Lamp, LampState, Message, Panel, Pattern, PromptForce, Sort
-from lamplight.library.base import Key, Strict, Title, load_yaml
+from lamplight.library.base import Key, Strict, Title
+from lamplight.library.bounded_yaml import load_yaml
 
 COLOURS = ("white", "green", "blue", "amber", "red")
 Colour = Literal["white", "green", "blue", "amber", "red"]
@@ -81,7 +82,8 @@ class PatternFile(Strict):
     def _off_is_no_switch(cls, data: Any) -> Any:
         if not isinstance(data, dict):
             return data
-        return {key: {False: "off", True: "steady"}.get(given, given) for key, given in data.items()}
+        words = {False: "off", True: "steady"}
+        return {key: words[given] if isinstance(given, bool) else given for key, given in data.items()}
 
     @model_validator(mode="after")
     def _says_something(self) -> PatternFile:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import AliasChoices, ConfigDict, Field, model_validator
 
@@ -104,7 +104,9 @@ class StepFile(Strict):
     photo: str | None = StepTitle
     text: str = Field(min_length=3, max_length=600)
     circuit: Circuit | None = Field(default=None, description="the procedure's own where it is not said")
-    part: PARTS | list[PARTS] = Field(description="the part in hand; of several the first that is fitted")
+    part: PARTS | Annotated[list[PARTS], Field(min_length=1)] = Field(
+        description="the part in hand; of several the first that is fitted"
+    )
     pose: POSE = ""
     minutes: Minutes | str | None = Field(default=None, description="low, likely, high; or a name the kind knows")
     over_when: str = ""

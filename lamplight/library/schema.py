@@ -17,7 +17,8 @@ from lamplight.core.care.triggers import REFILL
 from lamplight.core.machine.kind import AccessFact, Kind
 from lamplight.core.water.at_machine import HardnessLevel
 from lamplight.core.water.cartridge import Cartridge, Resin
-from lamplight.library.base import Key, Minutes, Strict, Title, duration, load_yaml, same_named
+from lamplight.library.base import Key, Minutes, Strict, Title, duration, same_named
+from lamplight.library.bounded_yaml import load_yaml
 from lamplight.library.panel_schema import CauseFile, PanelFile, SymptomFile, shared_causes
 from lamplight.library.triggers import EVENTS, TriggerFile
 
@@ -224,7 +225,7 @@ class KindFile(Strict):
         filled = {}
         for key, item in items.items():
             like = item.get("like") if isinstance(item, dict) else None
-            if like is not None and like not in standard_items():
+            if like is not None and (not isinstance(like, str) or like not in standard_items()):
                 raise ValueError(f"items.{key}.like: there is no standard item “{like}”")
             filled[key] = {**_standard(like, items), **item} if like is not None else item
         return {**data, "items": filled}

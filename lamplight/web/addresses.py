@@ -134,7 +134,7 @@ def stand_behind(app: Flask, reach: Reach) -> None:
 
     A proxy that nobody told of would make every caller look like a user of this computer.
     """
-    app.wsgi_app = _lower_host(app.wsgi_app)  # type: ignore[method-assign]
+    app.wsgi_app = _lower_host(app.wsgi_app)  # type: ignore[method-assign, assignment]
     if reach.proxies:
         fix = ProxyFix(app.wsgi_app, x_for=reach.proxies, x_proto=reach.proxies, x_host=reach.proxies)
         app.wsgi_app = fix  # type: ignore[method-assign]
