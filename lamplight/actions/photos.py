@@ -4,20 +4,27 @@ from __future__ import annotations
 
 import io
 import secrets
+import warnings
 from pathlib import Path
+from threading import Lock
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.store.database import database, photo_folder
+from lamplight.store.files import write_whole
 from lamplight.store.models import Photo
 from lamplight.store.runs import RunRow
 
 MOST_BYTES = 12 * 1024 * 1024
-MOST_PIXELS = 60_000_000
+# What decoding costs depends on the format: a plain JPEG is made small while it is read, the others stand in memory
+# whole, a progressive one with the coefficients of every pixel.
+MOST_MEGAPIXELS = {"JPEG": 110, "progressive JPEG": 16, "PNG": 12, "WEBP": 8}
 LONGEST_SIDE = 1600
 QUALITY = 82
+# Many at once would cost many times the memory; the next one waits a second instead.
+ONE_AT_A_TIME = Lock()
 
 
 def shrunk(data: bytes) -> tuple[bytes, int, int]:
@@ -29,13 +36,28 @@ def shrunk(data: bytes) -> tuple[bytes, int, int]:
     if len(data) > MOST_BYTES:
         raise InvalidInput("That photo is larger than 12 MB. Take it with a smaller size.")
     try:
-        with Image.open(io.BytesIO(data), formats=("JPEG", "PNG", "WEBP")) as picture:
-            if picture.width * picture.height > MOST_PIXELS:
-                raise InvalidInput("That photo has too many pixels. Take it with a smaller size.")
-            upright = ImageOps.exif_transpose(picture).convert("RGB")
+        with ONE_AT_A_TIME, warnings.catch_warnings():
+            warnings.simplefilter("ignore", Image.DecompressionBombWarning)  # ours is the tighter bound
+            with Image.open(io.BytesIO(data), formats=("JPEG", "PNG", "WEBP")) as picture:
+                return _redrawn(picture)
+    except InvalidInput:
+        raise
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as problem:
         raise InvalidInput("That is not a photo that can be read: JPEG, PNG and WebP can.") from problem
-    upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+
+
+def _redrawn(picture: Image.Image) -> tuple[bytes, int, int]:
+    """Only its size is known so far; decoding begins when that is small enough."""
+    form = picture.format or ""
+    most = MOST_MEGAPIXELS["progressive JPEG" if picture.info.get("progressive") else form]
+    if picture.width * picture.height > most * 1_000_000:
+        raise InvalidInput(f"That photo has more than {most} million pixels. Take it with a smaller size.")
+    longest = max(picture.size)
+    picture.draft("RGB", (picture.width * LONGEST_SIDE // longest, picture.height * LONGEST_SIDE // longest))
+    if picture.mode not in ("RGB", "L", "RGBA", "CMYK"):
+        picture = picture.convert("RGB")
+    picture.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+    upright = ImageOps.exif_transpose(picture).convert("RGB")
     fresh = Image.new("RGB", upright.size)
     fresh.paste(upright)
     out = io.BytesIO()
@@ -55,7 +77,7 @@ def add_photo(run: RunRow, data: bytes, title: str, actor: Actor) -> str:
     folder = photo_folder()
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     path = folder / name
-    path.write_bytes(small)
+    write_whole(path, small)
     state = run.state
     step = state.index if state.running and state.step is not None else None
     try:
