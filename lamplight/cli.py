@@ -80,7 +80,8 @@ def demo(host: str, port: int, fresh: bool, data: Path) -> None:
 
 
 def _serve(folder: Path, reach: Reach, port: int, clock: Clock) -> None:
-    from lamplight.store.database import database
+    from lamplight.actions.backups import daily_backups
+    from lamplight.store.database import database, held_open
     from lamplight.store.passphrases import secrets_by_keeper
     from lamplight.web import create_app
     from lamplight.web.addresses import check_reach, reached_at
@@ -96,7 +97,8 @@ def _serve(folder: Path, reach: Reach, port: int, clock: Clock) -> None:
     click.echo(f"Lamplight is ready at http://{reached_at(reach.host)}:{server.effective_port}/")
     sys.stdout.flush()
     try:
-        server.run()
+        with held_open(folder), daily_backups(folder, clock.now):
+            server.run()
     except KeyboardInterrupt:
         click.echo("Good night.")
 
@@ -172,18 +174,29 @@ def export(data: Path | None, file: TextIO) -> None:
 def backup(data: Path | None, target: Path | None) -> None:
     """Copy the data file while Lamplight runs; answers where the copy is."""
     from lamplight.actions.opening import open_book
-    from lamplight.store.database import BACKUP_FOLDER, back_up_to, backup_name, data_file, database
+    from lamplight.store.backups import BACKUP_FOLDER, back_up_to, backup_name, unused
+    from lamplight.store.database import database
     from lamplight.web.clock import clock_from_environment
+
+    folder = _with_data(data)
+    open_book(folder)
+    if target is None or target.is_dir():
+        target = unused((target or folder / BACKUP_FOLDER) / backup_name(clock_from_environment().now()))
+    with database.connection_context():
+        back_up_to(target)
+    click.echo(str(target))
+
+
+def _with_data(data: Path | None) -> Path:
+    """A folder with a data file of ours that can be used."""
+    from lamplight.store.database import data_file
+    from lamplight.store.schema import examine
 
     folder = _folder(data)
     if not data_file(folder).exists():
         raise Said(f"There is no data in {folder}.")
-    open_book(folder)
-    if target is None or target.is_dir():
-        target = (target or folder / BACKUP_FOLDER) / backup_name(clock_from_environment().now())
-    with database.connection_context():
-        back_up_to(target)
-    click.echo(str(target))
+    examine(data_file(folder))
+    return folder
 
 
 @main.command()
@@ -201,16 +214,17 @@ def restore(file: Path, folder: Path) -> None:
 @DATA
 def check(data: Path | None) -> None:
     """Look whether the data file is sound; says what is not."""
+    from lamplight.actions.backups import newest_backup_in_words
     from lamplight.actions.opening import open_book
     from lamplight.store.checking import problems_in
-    from lamplight.store.database import data_file, database
+    from lamplight.store.database import database
+    from lamplight.web.clock import clock_from_environment
 
-    folder = _folder(data)
-    if not data_file(folder).exists():
-        raise Said(f"There is no data in {folder}.")
+    folder = _with_data(data)
     open_book(folder)
     with database.connection_context():
         problems = problems_in()
+    click.echo(newest_backup_in_words(folder, clock_from_environment().now()))
     for sentence in problems:
         click.echo(sentence)
     if problems:

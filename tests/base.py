@@ -18,7 +18,8 @@ from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
-from lamplight.store.database import database, open_database
+from lamplight.store.database import database
+from lamplight.store.migrating import open_database
 from lamplight.store.models import CounterReading, Entry
 from lamplight.store.sites import machine, the_site
 from lamplight.web import create_app

@@ -18,7 +18,8 @@ from lamplight.actions.sign_in import account_of
 from lamplight.cli import main
 from lamplight.core.care.status import Status
 from lamplight.demo.seed import MARK, prepare
-from lamplight.store.database import data_file, database, open_database
+from lamplight.store.database import data_file, database
+from lamplight.store.migrating import open_database
 from lamplight.store.sites import keepers
 from tests.base import NOW, DataTest
 

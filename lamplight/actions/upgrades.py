@@ -13,10 +13,11 @@ def write_down_what_was_settled() -> int:
 
     Answers how many deeds there were. Whatever becomes of the kind from now on, they stay as they are.
     """
+    unsettled = CareDone.select().where(CareDone.settled.is_null())
+    if not unsettled.exists():
+        return 0  # without a transaction: a file that can only be read is opened as well
     with database.atomic():
-        open_deeds = list(CareDone.select().where(CareDone.settled.is_null()))
-        if not open_deeds:
-            return 0
+        open_deeds = list(unsettled)
         known = kinds()
         kind_of_machine = {row.machine_id: known.get(row.kind) for row in newest(MachineVersion, "machine")}
         for deed in open_deeds:

@@ -46,7 +46,9 @@ from lamplight.demo.story import (
     MachineStory,
 )  # fmt: skip
 from lamplight.formats.readings_csv import write
-from lamplight.store.database import BACKUP_FOLDER, data_file, database, open_database
+from lamplight.store.backups import BACKUP_FOLDER
+from lamplight.store.database import data_file, database
+from lamplight.store.migrating import open_database
 from lamplight.store.models import Entry
 from lamplight.store.runs import run_row
 from lamplight.store.sightings import lamps_from_data

@@ -49,19 +49,35 @@ def edition(db: SqliteDatabase) -> Edition | None:
     return Edition(str(db.database), dict(db.execute_sql("SELECT id, number FROM change").fetchall()))
 
 
-def count_changes(db: SqliteDatabase) -> None:
-    """Put triggers on every table that has none; after each migration, since one that rebuilds a table drops them."""
-    for table in db.get_tables():
-        if table in UNCOUNTED:
-            continue
-        columns = {column.name for column in db.get_columns(table)}
-        for action, row in ROWS.items():
+def count_changes(db: SqliteDatabase, only_look: bool = False) -> bool:
+    """Put triggers on every table that has none; a migration that rebuilds a table drops them.
+
+    Args:
+        db: the open file.
+        only_look: whether to leave the file as it is.
+
+    Answers whether any was missing.
+    """
+    known = {name for (name,) in db.execute_sql("SELECT name FROM sqlite_schema WHERE type = 'trigger'").fetchall()}
+    missing = [
+        (name, action, row, table)
+        for table in db.get_tables()
+        if table not in UNCOUNTED
+        for action, row in ROWS.items()
+        if (name := f"count_{action.lower()}_{table}") not in known
+    ]
+    if only_look or not missing:
+        return bool(missing)
+    with db.atomic():
+        for name, action, row, table in missing:
+            columns = {column.name for column in db.get_columns(table)}
             db.execute_sql(
-                f'CREATE TRIGGER IF NOT EXISTS "count_{action.lower()}_{table}" AFTER {action} ON "{table}" BEGIN '
+                f'CREATE TRIGGER "{name}" AFTER {action} ON "{table}" BEGIN '
                 f"UPDATE change SET number = number + 1 WHERE id = {EVERYTHING}; "
                 f"INSERT INTO change (id, number) VALUES (COALESCE({_machine(columns, row)}, {EVERYONE}), 1) "
                 "ON CONFLICT (id) DO UPDATE SET number = number + 1; END"
             )
+    return True
 
 
 def begin_anew(db: SqliteDatabase) -> None:

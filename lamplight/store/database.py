@@ -1,40 +1,61 @@
-"""Opening the data file: pragmas, migrations, backups before them."""
+"""The data file: how it is opened, and whether it can be written."""
 
 from __future__ import annotations
 
+import contextlib
+import os
 import shutil
 import sqlite3
-from datetime import datetime
+from collections.abc import Iterator
 from pathlib import Path
 
 from peewee import DatabaseError, SqliteDatabase
-from playhouse.migrations import Runner
 
-from lamplight.core.errors import LamplightError
-from lamplight.store.changes import count_changes
+from lamplight.store.files import OWNER_ONLY, keep_private, permitted
+from lamplight.store.trouble import DataFileProblem, Trouble, as_problem, trouble_of
 
 FILE_NAME = "lamplight.sqlite3"
-BACKUP_FOLDER = "backups"
 PHOTO_FOLDER = "photos"
-MIGRATIONS = Path(__file__).parent / "migrations"
-PRAGMAS = {"foreign_keys": 1, "journal_mode": "wal", "busy_timeout": 5000, "synchronous": "normal"}
+SECONDS_TO_WAIT = 5  # for another one who writes
+# Full: what was answered with yes outlives a power cut.
+PRAGMAS = {"foreign_keys": 1, "journal_mode": "wal", "busy_timeout": SECONDS_TO_WAIT * 1000, "synchronous": "full"}
+PRIVATE_FOLDER = 0o700
+ROOM_NEEDED = 4 * 1024 * 1024  # bytes on the disk; a change takes far less, its way through the journal more
 
-# One file at a time; the application opens it before anything else happens.
-database = SqliteDatabase(None, pragmas=PRAGMAS, lock_type="IMMEDIATE")
+
+class DataFile(SqliteDatabase):
+    """One data file at a time. Where its folder cannot be written it is read all the same."""
+
+    def _connect(self) -> sqlite3.Connection:
+        try:
+            return super()._connect()
+        except sqlite3.OperationalError as problem:
+            if trouble_of(problem) is not Trouble.READ_ONLY or _has_journal(Path(self.database)):
+                raise
+            # Nobody can write it, so nothing changes under the eyes of whoever reads it.
+            frozen = sqlite3.connect(f"{Path(self.database).absolute().as_uri()}?immutable=1", uri=True,
+                                     isolation_level=None, **self.connect_params)  # fmt: skip
+            self._add_conn_hooks(frozen)
+            return frozen
 
 
-class DataFileProblem(LamplightError):
-    """The data file cannot be used as it is."""
+# The application opens it before anything else happens.
+database = DataFile(None, pragmas=PRAGMAS, lock_type="IMMEDIATE")
+
+
+def _has_journal(path: Path) -> bool:
+    journal = path.with_name(f"{path.name}-wal")
+    return journal.exists() and journal.stat().st_size > 0
+
+
+def data_folder() -> Path:
+    """Where the open data file lies, and all that belongs to it."""
+    return Path(str(database.database)).parent
 
 
 def photo_folder() -> Path:
     """Where the photos of the open data file lie: beside it."""
-    return Path(str(database.database)).parent / PHOTO_FOLDER
-
-
-def photos_beside(copy: Path) -> Path:
-    """Where the photos of a backup lie: a folder beside it with its name."""
-    return copy.with_name(f"{copy.stem}-photos")
+    return data_folder() / PHOTO_FOLDER
 
 
 def data_file(folder: Path) -> Path:
@@ -42,118 +63,84 @@ def data_file(folder: Path) -> Path:
     return folder / FILE_NAME
 
 
-def open_database(folder: Path) -> None:
-    """Open the data file in a folder, creating both, and bring it to the newest schema.
-
-    A file that needs migrating is backed up beside itself first.
+def make_folder(folder: Path) -> None:
+    """Make a data folder for its owner alone, where there is none.
 
     Raises:
-        DataFileProblem: when the folder cannot be written, or the file is newer than this
-            version of Lamplight or not Lamplight's at all.
+        DataFileProblem: when it cannot be made.
     """
     try:
-        folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+        folder.mkdir(parents=True, exist_ok=True, mode=PRIVATE_FOLDER)
     except OSError as problem:
-        raise DataFileProblem(f"The data folder {folder} cannot be made: {problem.strerror}.") from problem
+        trouble = trouble_of(problem) or Trouble.OTHER
+        raise DataFileProblem(f"The data folder {folder} cannot be made: {problem.strerror}.", trouble) from problem
+
+
+def open_file(folder: Path) -> None:
+    """Let the data file of a folder be the one that is used; made, for its owner's eyes alone, where there is none.
+
+    Raises:
+        DataFileProblem: when it cannot be opened.
+    """
+    make_folder(folder)
+    path = data_file(folder)
     if not database.is_closed():
         database.close()
-    database.init(str(data_file(folder)), pragmas=PRAGMAS)
-    try:
-        migrate(folder)
-    except DatabaseError as problem:
-        raise DataFileProblem(f"{data_file(folder)} is not a Lamplight data file.") from problem
-    finally:
-        database.close()
+    database.init(str(path), pragmas=PRAGMAS, timeout=SECONDS_TO_WAIT)
+    with told_of(path):
+        with contextlib.suppress(FileExistsError):
+            os.close(os.open(path, os.O_RDWR | os.O_CREAT | os.O_EXCL, OWNER_ONLY))
+        keep_private(path)
+        if not permitted(path, os.R_OK):
+            raise DataFileProblem(f"{path}: {Trouble.NO_RIGHTS.value}", Trouble.NO_RIGHTS)
 
 
-def schema_version() -> int:
-    """Number of the newest migration that the open file has; 0 for an empty file."""
-    applied = Runner(database, str(MIGRATIONS)).applied()
-    return max((int(name[:4]) for name in applied), default=0)
-
-
-def migrate(folder: Path) -> None:
-    """Apply what is missing, foreign keys off outside the transaction, checked afterwards."""
-    runner = Runner(database, str(MIGRATIONS))
-    shipped = {migration.name for migration in runner.migrations()}
-    applied = set(runner.applied())
-    if applied - shipped:
-        raise DataFileProblem("This data file was written by a newer Lamplight. Update Lamplight first.")
-    if applied == shipped:
-        return
-    if applied:
-        back_up_to(folder / BACKUP_FOLDER / f"before-{max(shipped)}.sqlite3", replace=True)
-    with database.connection_context() if database.is_closed() else _nothing():
-        database.pragma("foreign_keys", 0)
-        try:
-            runner.up()
-            count_changes(database)
-            broken = database.execute_sql("PRAGMA foreign_key_check").fetchall()
-            if broken:
-                raise DataFileProblem(f"{len(broken)} entries lost their machine in the update; the backup is intact.")
-        finally:
-            database.pragma("foreign_keys", 1)
-
-
-class _nothing:
-    def __enter__(self) -> None:
-        return None
-
-    def __exit__(self, *exc: object) -> None:
-        return None
-
-
-def back_up_to(target: Path, replace: bool = False) -> None:
-    """A whole copy of the open file, while others write (SQLite's VACUUM INTO), its photos in a folder beside it.
+@contextlib.contextmanager
+def told_of(where: object) -> Iterator[None]:
+    """Tell every trouble with the file in its own sentence.
 
     Raises:
-        DataFileProblem: when the target exists and may not be replaced.
+        DataFileProblem: for each of them.
     """
-    if target.exists() and not replace:
-        raise DataFileProblem(f"{target} exists already. Name a new file.")
-    target.parent.mkdir(parents=True, exist_ok=True)
-    target.unlink(missing_ok=True)
-    database.execute_sql("VACUUM INTO ?", (str(target),))
-    # Photos are written once and never changed: after the copy of the book each one it names is there.
-    if photo_folder().is_dir():
-        shutil.copytree(photo_folder(), photos_beside(target), dirs_exist_ok=True)
-
-
-def restore_into(backup: Path, folder: Path) -> None:
-    """Put a backup into a new data folder.
-
-    Raises:
-        DataFileProblem: when the backup is missing or broken, or the folder holds data already.
-    """
-    if not backup.is_file():
-        raise DataFileProblem(f"There is no backup at {backup}.")
-    if data_file(folder).exists():
-        raise DataFileProblem(f"{folder} holds data already. Name a new folder.")
-    check = sqlite3.connect(f"file:{backup}?mode=ro", uri=True)
     try:
-        sound = check.execute("PRAGMA integrity_check").fetchone()[0] == "ok"
-    except sqlite3.DatabaseError:
-        sound = False
+        yield
+    except DataFileProblem:
+        raise
+    except (DatabaseError, sqlite3.Error, OSError) as problem:
+        known = as_problem(problem, where)
+        if known is None:
+            raise
+        raise known from problem
+
+
+@contextlib.contextmanager
+def held_open(folder: Path) -> Iterator[None]:
+    """Keep the file open beside the requests, so that its journal stays.
+
+    Making the journal anew needs room on the disk and the right to write; one that is there can be read without.
+    """
+    keeper: sqlite3.Connection | None = None
+    with contextlib.suppress(sqlite3.Error):
+        keeper = sqlite3.connect(data_file(folder), check_same_thread=False, isolation_level=None)
+        keeper.execute("SELECT COUNT(*) FROM sqlite_schema").fetchone()
+    try:
+        yield
     finally:
-        check.close()
-    if not sound:
-        raise DataFileProblem(f"{backup} is damaged or is not a backup. Try an older one.")
-    folder.mkdir(parents=True, exist_ok=True, mode=0o700)
-    shutil.copyfile(backup, data_file(folder))
-    if photos_beside(backup).is_dir():
-        shutil.copytree(photos_beside(backup), folder / PHOTO_FOLDER, dirs_exist_ok=True)
+        if keeper is not None:
+            keeper.close()
 
 
-def backup_name(now: datetime) -> str:
-    """File name of a backup made at ``now``."""
-    return f"lamplight-{now:%Y%m%d-%H%M%S}.sqlite3"
-
-
-def writable() -> bool:
-    """Whether the data file can be written, without waiting for anybody's lock."""
+def why_not_writable() -> Trouble | None:
+    """Why the open file could not be written now; None where it can be. Waits for nobody and changes nothing."""
     path = Path(str(database.database))
     try:
+        if shutil.disk_usage(path.parent).free < ROOM_NEEDED:
+            return Trouble.FULL
         with path.open("r+b"):
-            return True
-    except OSError:
-        return False
+            pass
+        if not permitted(path.parent, os.W_OK):
+            return Trouble.READ_ONLY
+    except OSError as problem:
+        known = trouble_of(problem)
+        return Trouble.READ_ONLY if known is Trouble.NO_RIGHTS and permitted(path, os.R_OK) else known or Trouble.OTHER
+    return None

@@ -11,6 +11,11 @@ from pathlib import Path
 OWNER_ONLY = 0o600
 
 
+def permitted(path: Path, right: int) -> bool:
+    """Whether the user that this process acts as has a right (``os.R_OK``, ``os.W_OK``) on a path."""
+    return os.access(path, right, effective_ids=os.access in os.supports_effective_ids)
+
+
 def sync_folder(folder: Path) -> None:
     """Let the names in a folder reach the disk, where the system can do that."""
     with contextlib.suppress(OSError):

@@ -10,7 +10,8 @@ from flask_wtf import CSRFProtect
 
 from lamplight import __version__
 from lamplight.actions.opening import open_book
-from lamplight.store.database import database, schema_version, writable
+from lamplight.store.database import database, why_not_writable
+from lamplight.store.migrating import schema_version
 from lamplight.web import errors, rendering, security
 from lamplight.web.addresses import Reach, number_rows, stand_behind
 from lamplight.web.clock import Clock
@@ -60,9 +61,10 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
 
     @app.get("/healthz")
     def healthz():  # noqa: ANN202
-        healthy = writable()
-        answer = jsonify(version=__version__, schema=app.config["SCHEMA"], writable=healthy)
-        return answer, 200 if healthy else 503
+        trouble = why_not_writable()
+        said = {} if trouble is None else {"problem": trouble.value}
+        answer = jsonify(version=__version__, schema=app.config["SCHEMA"], writable=trouble is None, **said)
+        return answer, 200 if trouble is None else 503
 
     with database.connection_context():
         app.config["SCHEMA"] = schema_version()

@@ -141,11 +141,11 @@ def field_moment(value: datetime) -> str:
 
 
 def _everywhere() -> dict[str, Any]:
+    if g.get("bare") or _outside():
+        return {"site": None, "keeper": None, "keepers": [], "signs_in": signs_in(), "now": now(),
+                "version": __version__, "dock": (), "running": [], "asset": asset}  # fmt: skip
     known = the_site() if "site" not in g else g.site
     g.site = known
-    if _outside():
-        return {"site": None, "keeper": None, "keepers": [], "signs_in": True, "now": now(), "version": __version__,
-                "dock": (), "running": [], "asset": asset}  # fmt: skip
     return {
         "site": known,
         "keeper": keeper(),

@@ -13,25 +13,19 @@ from lamplight.actions.entries import Actor
 from lamplight.actions.machine_views import machine_views
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.core.run.state import EventKind
-from lamplight.store import database as file
+from lamplight.store.backups import BACKUP_FOLDER, back_up_to, restore_into
 from lamplight.store.books import books
 from lamplight.store.checking import problems_in
-from lamplight.store.database import (
-    BACKUP_FOLDER,
-    DataFileProblem,
-    back_up_to,
-    data_file,
-    database,
-    open_database,
-    restore_into,
-    schema_version,
-)
+from lamplight.store.database import data_file, database
+from lamplight.store.migrating import open_database, schema_version
 from lamplight.store.models import TABLES, CounterReading, Entry, MachineVersion
+from lamplight.store.schema import MIGRATIONS
 from lamplight.store.sites import machine, the_site
+from lamplight.store.trouble import DataFileProblem
 from tests.base import NOW, DataTest
 
 OLD = Path(__file__).parent / "old"
-NEWEST = max(int(path.name[:4]) for path in file.MIGRATIONS.glob("[0-9]*.py"))
+NEWEST = max(int(path.name[:4]) for path in MIGRATIONS.glob("[0-9]*.py"))
 
 
 class Folder(DataTest):
@@ -138,13 +132,13 @@ class Backups(Folder):
         back_up_to(target)
         with self.assertRaisesRegex(DataFileProblem, "exists already"):
             back_up_to(target)
-        with self.assertRaisesRegex(DataFileProblem, "no backup at"):
+        with self.assertRaisesRegex(DataFileProblem, "no file at"):
             restore_into(self.folder / "absent.sqlite3", self.other)
         with self.assertRaisesRegex(DataFileProblem, "holds data already"):
             restore_into(target, self.folder)
         rubbish = self.folder / "rubbish.sqlite3"
         rubbish.write_bytes(target.read_bytes()[:5000])
-        with self.assertRaisesRegex(DataFileProblem, "damaged or is not a backup"):
+        with self.assertRaisesRegex(DataFileProblem, "damaged"):
             restore_into(rubbish, self.other)
 
 

@@ -8,12 +8,14 @@ from zoneinfo import available_timezones
 from flask import Blueprint, abort, flash, redirect, request, session, url_for
 
 from lamplight.actions.absences import add_absence, take_holidays
+from lamplight.actions.backups import newest_backup_in_words
 from lamplight.actions.passphrases import change_passphrase
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours, SiteCalendar
 from lamplight.library.catalogue import countries
 from lamplight.store.books import absences
+from lamplight.store.database import data_folder
 from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from lamplight.web import forms
@@ -82,7 +84,7 @@ def _show(template: str, form: Mapping[str, str], errors: Mapping[str, str]):  #
     zones = sorted(zone for zone in available_timezones() if "/" in zone and not zone.startswith("Etc"))
     return render(
         template, "worktop", 422 if errors else 200, form=form, errors=errors, weekdays=WEEKDAYS, zones=zones,
-        closures=closures() if the_site() else [], **_around(),
+        closures=closures() if the_site() else [], backup=newest_backup_in_words(data_folder(), now()), **_around(),
     )  # fmt: skip
 
 
