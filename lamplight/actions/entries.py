@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 
+from lamplight.actions.once import FormToken
 from lamplight.core.errors import InvalidInput
 from lamplight.store.models import Entry
 
@@ -17,11 +18,17 @@ class Actor:
         now: aware.
         keeper_id: the keeper, or None where nobody said who they are.
         signed_in: whether they proved it with their passphrase.
+        form: the token of the form that says so, which counts once.
     """
 
     now: datetime
     keeper_id: int | None = None
     signed_in: bool = False
+    form: FormToken | None = field(default=None, compare=False)
+
+    def token(self) -> str | None:
+        """What the line that is written now carries; see `FormToken.spend`."""
+        return self.form.spend() if self.form else None
 
 
 def write_entry(
@@ -36,7 +43,7 @@ def write_entry(
     """Add a line to the log; facts then hang on it."""
     return Entry.create(
         kind=kind, summary=summary, machine=machine_id, at=at or actor.now, recorded_at=actor.now,
-        keeper=actor.keeper_id, note=note, replaces=replaces_id,
+        keeper=actor.keeper_id, note=note, replaces=replaces_id, once=actor.token(),
     )  # fmt: skip
 
 

@@ -86,7 +86,6 @@ def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: A
         InvalidInput: for a name that is missing or taken, an unknown kind, a count out of range, or
             a last time that lies ahead of now or of the counter.
     """
-    fields = _checked(site_id, fields)
     for counter, value in start.counters.items():
         with about(f"counter-{counter}"):
             Reading(actor.now, value)
@@ -94,6 +93,7 @@ def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: A
         with about(f"done-{item_key}"):
             check_last_done(answer, start.counters.get("drinks"), actor.now)
     with database.atomic():
+        fields = _checked(site_id, fields)
         machine = Machine.create(site=site_id)
         entry = write_entry("machine", f"{fields.name} added", actor, machine.id)
         MachineVersion.create(entry=entry, machine=machine, **vars(fields))
@@ -136,9 +136,9 @@ def change_machine(site_id: int, row: MachineRow, fields: MachineFields, retired
     Raises:
         InvalidInput: as `add_machine` does.
     """
-    fields = _checked(site_id, fields, row.id)
-    summary = f"{fields.name} taken out of service" if retired and not row.retired else f"{fields.name} changed"
     with database.atomic():
+        fields = _checked(site_id, fields, row.id)
+        summary = f"{fields.name} taken out of service" if retired and not row.retired else f"{fields.name} changed"
         entry = write_entry("machine", summary, actor, row.id)
         MachineVersion.create(entry=entry, machine=row.id, retired=retired, **vars(fields))
 

@@ -133,7 +133,9 @@ def _existing(run_id: int) -> RunRow:
 
 
 def _store(run_id: int, kind: EventKind, step: int, actor: Actor, text: str) -> None:
-    RunEventRow.create(run=run_id, kind=kind.value, at=actor.now, step=step, keeper=actor.keeper_id, text=text)
+    RunEventRow.create(
+        run=run_id, kind=kind.value, at=actor.now, step=step, keeper=actor.keeper_id, text=text, once=actor.token()
+    )
 
 
 def asks_for_lamp(kind: Kind, run: RunRow) -> bool:

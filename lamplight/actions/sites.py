@@ -16,6 +16,19 @@ from lamplight.store.sites import SiteRow, keepers, the_site
 LONGEST_CLOSURE_DAYS = 366
 
 
+def _refuse_taken(name: str, initials: str, keeper_id: int | None) -> None:
+    """Nobody signs in or stands in the log under what means somebody else."""
+    for other in keepers():
+        if other.id == keeper_id:
+            continue
+        if initials.lower() in (other.initials.lower(), other.name.lower()):
+            raise InvalidInput(f"{other.name} has the initials {initials} already. Choose others.", "initials")
+        if name.lower() in (other.initials.lower(), other.name.lower()):
+            raise InvalidInput(
+                f"There is a keeper called {name} already. Add to the name what tells them apart.", "name"
+            )
+
+
 def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], actor: Actor) -> SiteRow:
     """Set up the site, or change what it is called and when it opens.
 
@@ -76,10 +89,9 @@ def save_keeper(
     name = optional(name, "The name", 80, "name") or initials
     if keeper_id is not None:
         confirm(keeper_id, actor, present)
-    taken = [k for k in keepers() if k.initials == initials and k.id != keeper_id]
-    if taken and active:
-        raise InvalidInput(f"{taken[0].name} has the initials {initials} already. Choose others.", "initials")
     with database.atomic():
+        if active:
+            _refuse_taken(name, initials, keeper_id)
         keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
         summary = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
         entry = write_entry("keeper", summary, actor)

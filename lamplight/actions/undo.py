@@ -2,6 +2,11 @@
 
 from __future__ import annotations
 
+import contextlib
+from collections.abc import Iterator
+
+from peewee import IntegrityError
+
 from lamplight.actions.entries import Actor
 from lamplight.core.errors import InvalidInput
 from lamplight.core.usage.counters import backwards_pairs
@@ -68,6 +73,14 @@ def consequences(row: EntryRow) -> list[str]:
 OF_PEOPLE = ("passphrase", "keeper")
 
 
+@contextlib.contextmanager
+def _no_twins() -> Iterator[None]:
+    try:
+        yield
+    except IntegrityError as problem:
+        raise InvalidInput("Then two machines would have one name. Rename the other one first.") from problem
+
+
 def _refuse_people(row: EntryRow) -> None:
     if row.kind in OF_PEOPLE:
         raise InvalidInput("Keepers and their passphrases are changed under People, not through the log.")
@@ -96,7 +109,8 @@ def undo(entry_id: int, actor: Actor) -> EntryRow:
         if first_site is not None and first_site.entry_id == entry_id:
             raise InvalidInput("The site itself cannot be undone. Change it under Site.")
         _refuse_corrected(row)
-        _mark(entry_id, actor)
+        with _no_twins():
+            _mark(entry_id, actor)
         _refuse_disorder(row)
     return _existing(entry_id)
 
@@ -113,7 +127,8 @@ def put_back(entry_id: int) -> EntryRow:
         if row.undone_at is None:
             raise InvalidInput("That entry was not undone.")
         _refuse_corrected(row)
-        Entry.update(undone_at=None, undone_by=None).where(Entry.id == entry_id).execute()
+        with _no_twins():
+            Entry.update(undone_at=None, undone_by=None).where(Entry.id == entry_id).execute()
         _refuse_disorder(row)
     return _existing(entry_id)
 

@@ -18,7 +18,9 @@ from lamplight.core.site.calendar import SiteCalendar, check_year
 COLUMNS = ("machine", "counter", "time", "value")
 EXAMPLES = {"machine": "Packing Hall", "counter": "drinks", "time": "2026-11-24 07:05", "value": "12480"}
 MOST_LINES = 20_000
-RISKY_FIRST = ("=", "+", "-", "@", "\t", "\r")
+# Where a cell begins for somebody, and what makes a formula of it; apostrophes that are its own are counted along.
+FORMULA = re.compile(r"((?:^|[,;|\t\r\n])[\s\"]*)(?='*[=+\-@])")
+NEUTRAL = re.compile(r"((?:^|[,;|\t\r\n])[\s\"]*)'(?='*[=+\-@])")
 VALUE = re.compile(r"\d{1,9}|\d{1,3}(?P<mark>[ \u00a0\u202f'’.,])\d{3}(?:(?P=mark)\d{3})?")
 TIME_OF_DAY = r"(?:[T ]+(?P<hour>\d{1,2}):(?P<minute>\d{2})(?::(?P<second>\d{2}))?)?"
 ISO = re.compile(r"(?P<year>\d{4})-(?P<month>\d{1,2})-(?P<day>\d{1,2})" + TIME_OF_DAY)
@@ -123,12 +125,6 @@ def _row(
     return Row(number, given["machine"], given["counter"].lower(), at, digits), []
 
 
-def _plain(cell: str) -> str:
-    """A cell without the apostrophe that an export put before a risky first sign."""
-    trimmed = cell.strip()
-    return trimmed[1:] if trimmed[:1] == "'" and trimmed[1:2] in RISKY_FIRST else trimmed
-
-
 def read_time(text: str, calendar: SiteCalendar, order: str) -> datetime:
     """A time of the site; a bare date is before opening.
 
@@ -172,5 +168,13 @@ def write(rows: Iterable[tuple[str, str, datetime, int]], calendar: SiteCalendar
 
 
 def neutral(cell: str) -> str:
-    """A cell that a spreadsheet takes as text: an apostrophe before a risky first sign."""
-    return f"'{cell}" if cell.startswith(RISKY_FIRST) else cell
+    """A cell that a spreadsheet takes as text, also one that parts cells elsewhere than we do.
+
+    An apostrophe goes before a sign that begins a formula, at the beginning and after each delimiter.
+    """
+    return FORMULA.sub(r"\1'", cell)
+
+
+def _plain(cell: str) -> str:
+    """A cell without the apostrophes that an export put before risky signs."""
+    return NEUTRAL.sub(r"\1", cell.strip())

@@ -49,6 +49,12 @@ def edition(db: SqliteDatabase) -> Edition | None:
     return Edition(str(db.database), dict(db.execute_sql("SELECT id, number FROM change").fetchall()))
 
 
+def changes_so_far(db: SqliteDatabase) -> int:
+    """How often anything was changed in the open file, also as seen from inside a transaction."""
+    row = db.execute_sql("SELECT number FROM change WHERE id = ?", (EVERYTHING,)).fetchone()
+    return row[0] if row else 0
+
+
 def count_changes(db: SqliteDatabase, only_look: bool = False) -> bool:
     """Put triggers on every table that has none; a migration that rebuilds a table drops them.
 

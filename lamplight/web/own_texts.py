@@ -69,7 +69,8 @@ class TextPlace:
     def _export(self, key: str) -> Response:
         self.known(key)
         headers = {"Content-Disposition": f"attachment; filename={key}.yaml"}
-        return Response(self.texts.library.text_of(key), mimetype="application/yaml; charset=utf-8", headers=headers)
+        text = self.texts.library.text_of(key)
+        return Response(text, content_type="application/yaml; charset=utf-8", headers=headers)
 
     def _schema(self) -> Response:
         return Response(self.schema(), mimetype="application/schema+json")

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from functools import cache
 from pathlib import Path
+from secrets import token_urlsafe
 from typing import Any
 
 from babel.dates import format_date, format_datetime, format_time
@@ -16,6 +17,7 @@ from werkzeug.wrappers import Response
 
 from lamplight import __version__
 from lamplight.actions.entries import Actor
+from lamplight.actions.once import FormToken
 from lamplight.core.run.clock import calls_at
 from lamplight.core.words import grouped, words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, status_glyph
@@ -72,7 +74,9 @@ def _keepers() -> list[KeeperRow]:
 def actor() -> Actor:
     """Who does something in this request, and when."""
     who = keeper()
-    return Actor(now(), who.id if who else None, signed_in=signs_in() and who is not None)
+    if "form_token" not in g:
+        g.form_token = FormToken(request.form.get("once", ""))
+    return Actor(now(), who.id if who else None, signs_in() and who is not None, g.form_token)
 
 
 def wants_fragment() -> bool:
@@ -212,7 +216,11 @@ def register(app: Flask) -> None:
         sentence=sentence_text,
     )
     app.jinja_env.globals.update(
-        circuit_glyph=circuit_glyph, status_glyph=status_glyph, status_words=STATUS_WORDS, asset=asset
+        once=lambda: token_urlsafe(12),
+        circuit_glyph=circuit_glyph,
+        status_glyph=status_glyph,
+        status_words=STATUS_WORDS,
+        asset=asset,
     )
 
     @app.context_processor

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from unittest import mock
+
+from lamplight.actions import exchange
 from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings, readings_as_csv
 from lamplight.store.books import book
@@ -40,6 +43,22 @@ class Importing(DataTest):
         self.assertEqual((first.added, first.known), (2, 0))
         self.assertEqual((second.added, second.known), (0, 2))
         self.assertEqual([r.value for r in book(self.hall).drinks.readings], [1000, 1400, 2000])
+
+    def test_somebody_writes_meanwhile(self):
+        """What was looked at is looked at again when the book has changed: the same moment is not taken in twice."""
+        text = HEAD + "Hall,drinks,2026-11-02,1000\n"
+        looked = exchange._checked
+
+        def while_another_writes(*given):
+            answer = looked(*given)
+            with mock.patch.object(exchange, "_checked", looked):
+                self.take(text)
+            return answer
+
+        with mock.patch.object(exchange, "_checked", side_effect=while_another_writes, autospec=True):
+            result = self.take(text)
+        self.assertEqual((result.added, result.known), (0, 1))
+        self.assertEqual([r.value for r in book(self.hall).drinks.readings], [1000, 2000])
 
     def test_one_bad_line_refuses_all(self):
         """Every problem is listed with its line."""

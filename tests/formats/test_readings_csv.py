@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from datetime import UTC, datetime
 
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
@@ -95,9 +95,22 @@ class Out(unittest.TestCase):
 
     def test_formulas_are_neutralised(self):
         """A name that a spreadsheet would run."""
-        for name in ("=1+1", "+5", "-5", "@x", "\tx"):
-            self.assertTrue(neutral(name).startswith("'"))
+        for name in ("=1+1", "+5", "-5", "@x", " =1"):
+            self.assertTrue(neutral(name).strip().startswith("'"))
         self.assertEqual(neutral("Hall"), "Hall")
+        self.assertEqual(neutral("Hall-2 = B"), "Hall-2 = B")
+
+    @given(st.text("ab ;,|\t=+-@'\"", max_size=12))
+    @example("Hall;=1+1")
+    @example("Hall;\t@x")
+    def test_however_the_cells_are_parted(self, name):
+        """No piece of a cell begins a formula, whatever sign a spreadsheet parts cells by; and all of it comes back."""
+        file = write([(name, "drinks", datetime(2026, 11, 24, 7, tzinfo=UTC), 5)], BERLIN)
+        for mark in ",;|\t":
+            for piece in file.split("\r\n")[1].split(mark):
+                self.assertNotRegex(piece, r"^[\s\"]*[=+\-@]")
+        if name.strip():
+            self.assertEqual([row.machine for row in read(file.encode(), BERLIN)[0]], [name.strip()])
 
     @given(st.text(st.characters(codec="utf-8", exclude_categories=["Cc", "Cs"]), min_size=1, max_size=20))
     @settings(max_examples=60)

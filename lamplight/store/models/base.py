@@ -40,13 +40,19 @@ class Site(Base):
 
 
 class Keeper(Base):
-    """A person who keeps machines. What is known is in the versions."""
+    """A person who keeps machines. What is known is in the versions; triggers keep the initials, which are unique."""
+
+    claimed = CharField(null=True, unique=True)
 
 
 class Machine(Base):
-    """A machine. What is known about it is in its versions."""
+    """A machine. What is known about it is in its versions; triggers keep its name, which no other at its site has."""
 
     site = ForeignKeyField(Site, backref="machines")
+    claimed = CharField(null=True)
+
+    class Meta:
+        indexes = ((("site", "claimed"), True),)
 
 
 class Entry(Base):
@@ -62,6 +68,7 @@ class Entry(Base):
     undone_at = UtcField(null=True)
     undone_by = ForeignKeyField(Keeper, null=True, backref="undone")
     replaces = ForeignKeyField("self", null=True, backref="replaced_by")
+    once = CharField(max_length=64, null=True, unique=True)
 
 
 class Fact(Base):
@@ -79,9 +86,13 @@ class Change(Base):
     number = IntegerField()
 
 
+# The number of the change that is being written: a place in the order of everything that was.
+NEXT_PLACE = "(SELECT number FROM change WHERE id = -1)"
+
+
 def _next() -> SQL:
-    """The number of the change that is being written: a place in the order of everything that was."""
-    return SQL("(SELECT number FROM change WHERE id = -1)")
+    """The same, for a model."""
+    return SQL(NEXT_PLACE)
 
 
 class OrderedFact(Fact):

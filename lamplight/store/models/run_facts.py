@@ -62,6 +62,7 @@ class RunEventRow(Base):
     step = IntegerField()
     keeper = ForeignKeyField(Keeper, null=True)
     text = TextField(default="")
+    once = CharField(max_length=64, null=True, unique=True)
 
     class Meta:
         table_name = "run_event"

@@ -192,4 +192,4 @@ def _import_again(data: bytes, problems, doubts):  # noqa: ANN001, ANN202
 def export() -> Response:
     body = readings_as_csv(site())
     headers = {"Content-Disposition": "attachment; filename=lamplight-readings.csv"}
-    return Response(body, mimetype="text/csv; charset=utf-8", headers=headers)
+    return Response(body, content_type="text/csv; charset=utf-8", headers=headers)

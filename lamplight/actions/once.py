@@ -1,0 +1,50 @@
+"""A form counts once, however often it is sent: what it writes first carries its token, which is unique in the file."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from lamplight.core.errors import LamplightError
+from lamplight.store.once import Sent, sent_with
+
+TOKEN = re.compile(r"[A-Za-z0-9_-]{8,64}")
+
+
+class SentBefore(LamplightError):
+    """The form was taken the first time."""
+
+    def __init__(self, sent: Sent) -> None:
+        super().__init__("That was saved already; it counts once.")
+        self.sent = sent
+
+
+@dataclass
+class FormToken:
+    """The token of the form that is being worked on; the first line that is written takes it along."""
+
+    text: str
+    spent: bool = False
+
+    def spend(self) -> str | None:
+        """The token for the first line, None for all others.
+
+        Raises:
+            SentBefore: when a line of an earlier time carries it.
+        """
+        if self.spent or not TOKEN.fullmatch(self.text):
+            return None
+        refuse_again(self.text)
+        self.spent = True
+        return self.text
+
+
+def refuse_again(token: str) -> None:
+    """Stop a form that was sent before.
+
+    Raises:
+        SentBefore: when it was.
+    """
+    sent = sent_with(token) if TOKEN.fullmatch(token) else None
+    if sent is not None:
+        raise SentBefore(sent)

@@ -1,0 +1,188 @@
+"""What is sent twice counts once, and what two make at the same time is there once."""
+
+from __future__ import annotations
+
+import re
+import threading
+from datetime import timedelta
+
+from peewee import IntegrityError
+
+from lamplight.actions.entries import Actor
+from lamplight.actions.machines import MachineFields, NewMachine, add_machine, change_machine
+from lamplight.actions.once import FormToken, SentBefore
+from lamplight.actions.sites import save_keeper
+from lamplight.actions.undo import put_back, undo
+from lamplight.core.errors import InvalidInput
+from lamplight.store.database import database
+from lamplight.store.logbook import entries
+from lamplight.store.models import Entry, Keeper, KeeperVersion, Machine, MachineVersion
+from lamplight.store.sites import keepers, machine, machines
+from tests.base import NOW, DataTest, WebTest
+from tests.web.walk import FORM, addresses, contents
+
+KIND = "removable-tabletop"
+
+
+class Twice(WebTest):
+    """Every form that acts, hit twice."""
+
+    def setUp(self):
+        """A machine, an entry, a run and a reading, all of number 1."""
+        super().setUp()
+        self.hall = self.machine(name="Hall")
+        self.post("/runs", {"begin": f"{self.hall}:outlets"})
+
+    def send(self, path, token, **more):
+        """The form of the walk, with a token of its own."""
+        body = {"csrf_token": self.token(), **FORM, **more, "once": token}
+        answer = self.client.post(path, data=body, headers={"Referer": f"http://localhost{path}"})
+        database.connect(reuse_if_open=True)
+        return answer
+
+    def test_every_form(self):
+        """The second time nothing is written, and the answer leads on to a page that opens."""
+        acting = 0
+        for rule, path in addresses(self.app):
+            if "POST" not in rule.methods:
+                continue
+            before = contents()
+            first = self.send(
+                path, f"form-{rule.rule}".replace("/", "_").replace("<", "").replace(">", "").replace(":", "-")
+            )
+            wrote = contents()
+            again = self.send(
+                path, f"form-{rule.rule}".replace("/", "_").replace("<", "").replace(">", "").replace(":", "-")
+            )
+            with self.subTest(path=path):
+                self.assertEqual(contents(), wrote)
+                self.assertLess(again.status_code, 500)
+                if first.status_code == 303 and wrote != before:
+                    acting += 1
+                    self.assertEqual(again.status_code, 303)
+                    self.assertLess(self.client.get(again.location).status_code, 500)
+        self.assertGreaterEqual(acting, 10)
+
+    def test_refused_forms_may_be_sent_again(self):
+        """What was refused has not counted; the same form, mended, is taken."""
+        bad = self.send("/people", "token-of-one-form", id="", initials="")
+        self.assertEqual(bad.status_code, 422)
+        self.assertEqual(self.send("/people", "token-of-one-form", id="").status_code, 303)
+
+    def test_each_page_has_other_tokens(self):
+        """Two forms on one page, and the same form on the next look, are different ones."""
+        found = [token for _ in range(2) for token in re.findall(r'name="once"\s+value="([^"]+)"', self.get("/site"))]
+        self.assertGreater(len(found), 2)
+        self.assertEqual(len(set(found)), len(found))
+
+    def test_led_to_what_was_made(self):
+        """The machine that was added, the run that was begun; for htmx as well."""
+        form = {"name": "Twin", "kind": KIND}
+        first, again = (self.send("/machines/new", "token-of-adding", **form) for _ in range(2))
+        self.assertEqual(again.location, first.location)
+        self.assertEqual(len(machines(self.site.id)), 2)
+        first, again = (self.send("/runs", "token-of-a-run", begin="2:outlets") for _ in range(2))
+        self.assertEqual(again.location, first.location)
+        body = {"csrf_token": self.token(), **FORM, "once": "token-of-a-run"}
+        answer = self.client.post("/runs", data=body, headers={"HX-Request": "true"})
+        self.assertEqual((answer.status_code, answer.headers.get("HX-Redirect")), (204, first.location))
+
+    def test_both_in_one_moment(self):
+        """Two that are past the first look at the same time: one is taken, the other led on."""
+
+        def send():
+            try:
+                with database.connection_context():
+                    add = NewMachine({}, {})
+                    add_machine(self.site.id, MachineFields(f"M {threading.get_ident()}", KIND), add,
+                                Actor(NOW, form=FormToken("token-of-both")))  # fmt: skip
+                    results.append("taken")
+            except SentBefore:
+                results.append("again")
+
+        results: list[str] = []
+        several = [threading.Thread(target=send) for _ in range(6)]
+        for thread in several:
+            thread.start()
+        for thread in several:
+            thread.join()
+        self.assertEqual(sorted(results), ["again"] * 5 + ["taken"])
+        self.assertEqual(len(machines(self.site.id)), 2)
+
+
+class Unique(DataTest):
+    """Names and initials, whoever writes."""
+
+    def at_once(self, act, times=6):
+        """Do something in several threads; answers how many were refused."""
+        refused = []
+
+        def run():
+            try:
+                with database.connection_context():
+                    act()
+            except InvalidInput as problem:
+                refused.append(str(problem))
+
+        several = [threading.Thread(target=run) for _ in range(times)]
+        for thread in several:
+            thread.start()
+        for thread in several:
+            thread.join()
+        return len(refused)
+
+    def test_at_the_same_time(self):
+        """One machine called Twin, one keeper TT."""
+        add = lambda: add_machine(self.site.id, MachineFields("Twin", KIND), NewMachine(), Actor(NOW))  # noqa: E731
+        self.assertEqual(self.at_once(add), 5)
+        self.assertEqual(self.at_once(lambda: save_keeper("", "TT", Actor(NOW))), 5)
+        self.assertEqual([row.name for row in machines(self.site.id)], ["Twin"])
+        self.assertEqual([row.initials for row in keepers()], ["TT"])
+
+    def test_the_file_itself_refuses(self):
+        """Written past every check, by a hand with a tool of its own."""
+        self.machine("Twin")
+        save_keeper("", "TT", Actor(NOW))
+        entry = Entry.create(kind="machine", at=NOW, recorded_at=NOW, summary="by hand")
+        with self.assertRaises(IntegrityError), database.atomic():
+            other = Machine.create(site=self.site.id)
+            MachineVersion.create(entry=entry, machine=other, name="tWIN", kind=KIND)
+        with self.assertRaises(IntegrityError), database.atomic():
+            KeeperVersion.create(entry=entry, keeper=Keeper.create(), name="T", initials="TT")
+
+    def test_free_again(self):
+        """The name of a machine out of service, the initials of a keeper who left; back only under another one."""
+        old = self.machine("Twin")
+        row = machine(self.site.id, old)
+        change_machine(self.site.id, row, MachineFields("Twin", KIND), True, Actor(NOW))
+        new = self.machine("Twin")
+        with self.assertRaisesRegex(InvalidInput, "already"):
+            change_machine(self.site.id, row, MachineFields("Twin", KIND), False, Actor(NOW))
+        change_machine(self.site.id, row, MachineFields("Old twin", KIND), False, Actor(NOW))
+        self.assertEqual({row.id for row in machines(self.site.id)}, {old, new})
+
+    def test_undo_makes_no_twins(self):
+        """A rename undone, after another machine took the old name; and put back after the new one was taken."""
+        first = self.machine("A")
+        change_machine(self.site.id, machine(self.site.id, first), MachineFields("B", KIND), False, Actor(NOW))
+        rename = entries()[0].id
+        self.machine("A")
+        with self.assertRaisesRegex(InvalidInput, "two machines would have one name"):
+            undo(rename, Actor(NOW))
+        second = next(row for row in machines(self.site.id) if row.name == "A")
+        later = Actor(NOW + timedelta(minutes=1))
+        change_machine(self.site.id, second, MachineFields("C", KIND), False, later)
+        undo(rename, later)
+        self.machine("B")
+        with self.assertRaisesRegex(InvalidInput, "two machines would have one name"):
+            put_back(rename)
+        self.assertEqual(sorted(row.name for row in machines(self.site.id)), ["A", "B", "C"])
+
+    def test_names_that_mean_somebody_else(self):
+        """Nobody is called what another one signs."""
+        save_keeper("Ada Brook", "AB", Actor(NOW))
+        for name, initials in (("AB", "XY"), ("Jonas", "ada brook"[:6]), ("ada brook", "XZ")):
+            if initials != "ada br":
+                with self.assertRaises(InvalidInput):
+                    save_keeper(name, initials, Actor(NOW))
+        save_keeper("Ada Brooks", "AX", Actor(NOW))
