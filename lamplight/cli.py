@@ -12,12 +12,17 @@ from lamplight import __version__
 from lamplight.core.errors import LamplightError
 
 if TYPE_CHECKING:
+    from datetime import datetime
+
     from lamplight.web.addresses import Reach
     from lamplight.web.clock import Clock
 
 DATA = click.option(
     "--data", type=click.Path(file_okay=False, path_type=Path), default=None, help="Data folder; your own by default."
 )
+
+
+CLOCK_IS_RIGHT = click.option("--clock-is-right", is_flag=True, help="Write although the computer's clock looks wrong.")
 
 
 class Said(click.ClickException):
@@ -108,7 +113,8 @@ def _serve(folder: Path, reach: Reach, port: int, clock: Clock) -> None:
 @click.argument("name")
 @click.option("--initials", default="", help="Beside each entry of the log; from the name by default.")
 @click.password_option("--passphrase", prompt="Passphrase, ten characters or more")
-def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> None:
+@CLOCK_IS_RIGHT
+def add_keeper(data: Path | None, name: str, initials: str, passphrase: str, clock_is_right: bool) -> None:
     """Add a keeper who may sign in, or give one a new passphrase."""
     from lamplight.actions.entries import Actor
     from lamplight.actions.opening import open_book
@@ -121,6 +127,7 @@ def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> 
     open_book(_folder(data))
     actor = Actor(clock_from_environment().now())
     with database.connection_context(), database.atomic():
+        _check_clock(actor.now, clock_is_right)
         known = next((row for row in keepers() if row.name.lower() == name.strip().lower()), None)
         wanted = initials or "".join(word[0] for word in name.split())[:6]
         keeper_id = known.id if known else save_keeper(name, wanted, actor)
@@ -128,12 +135,23 @@ def add_keeper(data: Path | None, name: str, initials: str, passphrase: str) -> 
     click.echo(f"{name} may sign in. Serve it in your network with: lamplight serve --host 0.0.0.0")
 
 
+def _check_clock(now: datetime, is_right: bool) -> None:
+    """Refuse to write under a clock that may be wrong."""
+    from lamplight.core.site.computer_clock import clock_doubt
+    from lamplight.store.clock import last_written
+
+    doubt = clock_doubt(now, last_written())
+    if doubt and not is_right:
+        raise Said(f"{doubt}. Set the clock, or say that it is right: --clock-is-right")
+
+
 @main.command("import-readings")
 @DATA
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
 @click.option("--order", type=click.Choice(["iso", "day", "month"]), default="iso", show_default=True)
 @click.option("--yes", is_flag=True, help="Take in what is unlikely, too.")
-def import_readings_command(data: Path | None, file: Path, order: str, yes: bool) -> None:
+@CLOCK_IS_RIGHT
+def import_readings_command(data: Path | None, file: Path, order: str, yes: bool, clock_is_right: bool) -> None:
     """Take readings in from a CSV file: all of it, or nothing."""
     from lamplight.actions.entries import Actor
     from lamplight.actions.exchange import ImportFacts, import_readings
@@ -148,6 +166,7 @@ def import_readings_command(data: Path | None, file: Path, order: str, yes: bool
         if here is None:
             raise Said("There is no site yet. Start Lamplight once and set it up.")
         actor = Actor(clock_from_environment().now())
+        _check_clock(actor.now, clock_is_right)
         result = import_readings(here, ImportFacts(file.read_bytes(), order, yes), actor)
     click.echo(f"{result.added} new readings; {result.known} were in the book already.")
 

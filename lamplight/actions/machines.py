@@ -10,6 +10,7 @@ from lamplight.actions.deeds import place, renew_cartridge, write_deed
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.water import install_cartridge, set_up
+from lamplight.core.bounds import DRINKS_A_DAY, within
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.usage.counters import Reading
@@ -18,8 +19,6 @@ from lamplight.store.database import database
 from lamplight.store.models import CounterReading, LimitVersion, Machine, MachineVersion
 from lamplight.store.sites import MachineRow, machines
 from lamplight.store.waters import MAINS, Setup
-
-MOST_DRINKS_A_DAY = 5000
 
 
 @dataclass(frozen=True)
@@ -47,8 +46,8 @@ def _checked(site_id: int, fields: MachineFields, machine_id: int | None = None)
     if any(m.name.lower() == name.lower() and m.id != machine_id for m in machines(site_id)):
         raise InvalidInput(f"There is a machine called {name} already. Choose another name.", "name")
     guess = fields.guess_per_day
-    if guess is not None and not 0 <= guess <= MOST_DRINKS_A_DAY:
-        raise InvalidInput(f"Drinks a day lie between 0 and {MOST_DRINKS_A_DAY}.", "guess")
+    if guess is not None:
+        within(guess, DRINKS_A_DAY, "The number of drinks a day", "guess", or_nothing=True)
     return MachineFields(
         name, fields.kind, optional(fields.place, "The place", 80, "place"),
         optional(fields.serial, "The serial number", 40, "serial"), guess,

@@ -12,6 +12,7 @@ from lamplight.actions.kinds import kind_of
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
+from lamplight.core.bounds import UNITS, within
 from lamplight.core.care.triggers import REFILL, Prompted
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED
@@ -159,8 +160,8 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
     """
     if not 0 <= finish.cleaning_drinks <= MOST_CLEANING_DRINKS:
         raise InvalidInput(f"Cleaning drinks lie between 0 and {MOST_CLEANING_DRINKS}.")
-    if any(not 0 <= units <= 1_000_000 for units in (finish.used or {}).values()):
-        raise InvalidInput("What was used is an amount of 0 or more.")
+    for units in (finish.used or {}).values():
+        within(units, UNITS, "What was used", or_nothing=True)
     note = optional(finish.note, "The note", 500)
     with database.atomic():
         row = _current(run_id)

@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.core.bounds import DOSE, UNITS, within
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, Role
 from lamplight.core.stock.stock import Holding, Move, holdings
@@ -17,7 +18,6 @@ from lamplight.store.models import ProductVersion, StockMoveFact
 from lamplight.store.stock import own_products, stock_moves
 
 FORMS = ("tablet", "powder", "sachet", "pellets", "liquid", "tube", "cartridge", "piece")
-MOST_UNITS = 1_000_000
 
 
 def products() -> dict[str, Product]:
@@ -51,8 +51,7 @@ def move_stock(product_key: str, move: Move, amount: float, actor: Actor) -> Non
     product = products().get(product_key)
     if product is None:
         raise InvalidInput("There is no such product.")
-    if not 0 <= amount <= MOST_UNITS or (move is not Move.COUNTED and amount == 0):
-        raise InvalidInput(f"An amount lies between 0 and {MOST_UNITS}.")
+    within(amount, UNITS, "An amount", or_nothing=move is Move.COUNTED)
     with database.atomic():
         words = f"{product.title}: {units_in_words(amount, product.unit)} {move.value}"
         entry = write_entry("stock", words, actor)
@@ -88,8 +87,9 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
         raise InvalidInput("Say what it serves as.", "role")
     if fields.form not in FORMS or fields.chemistry not in set(Chemistry):
         raise InvalidInput("Say its form, and the chemistry that its label names.", "form")
-    if not 0 < fields.dose <= 100_000 or (fields.per_l is not None and not 0 < fields.per_l <= 100_000):
-        raise InvalidInput("A dose is more than 0.", "dose")
+    for dose in (fields.dose, fields.per_l):
+        if dose is not None:
+            within(dose, DOSE, "A dose", "dose")
     whole = unit not in ("ml", "g", "L", "capful")
     known = products()
     key = key or _new_key(title, known)

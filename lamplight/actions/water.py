@@ -8,6 +8,7 @@ from datetime import date, datetime
 from lamplight.actions.deeds import place, write_deed, write_installation
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import kind_of
+from lamplight.core.bounds import DEGREES, HARDNESS_LITRES, SHARE, within
 from lamplight.core.care.item import ItemRole
 from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.care.triggers import DESCALING_BASES
@@ -47,10 +48,14 @@ def add_water_test(site_id: int, typed: TypedTest, today: date, actor: Actor) ->
     if typed.day > today:
         raise InvalidInput("The day of the test has not come yet.", "day")
 
-    def degrees(value: float | None) -> float | None:
-        return None if value is None else round(convert_hardness(value, typed.unit, "dH"), 6)
+    def degrees(value: float | None, field: str) -> float | None:
+        if value is None:
+            return None
+        return within(
+            round(convert_hardness(value, typed.unit, "dH"), 6), DEGREES, "A hardness", field, or_nothing=True
+        )
 
-    test = WaterTest(typed.day, degrees(typed.total), degrees(typed.carbonate))
+    test = WaterTest(typed.day, degrees(typed.total, "total"), degrees(typed.carbonate, "carbonate"))
     parts = [
         f"{words} {value:g} °dH"
         for words, value in (("total", test.total_dh), ("carbonate", test.carbonate_dh))
@@ -73,6 +78,9 @@ def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime
     """
     if at > actor.now:
         raise InvalidInput("The time it was fitted has not come yet.")
+    if cartridge is not None:
+        within(cartridge.capacity_dh_l, HARDNESS_LITRES, "A cartridge's capacity")
+        within(cartridge.bypass, SHARE, "A bypass", or_nothing=True)
     summary = "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l:g} °dH·L"
     with database.atomic():
         entry = write_entry("filter", summary, actor, row.id, at=at)

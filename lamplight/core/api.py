@@ -11,6 +11,7 @@ from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.assess import DayBasis, MachineStatus, assess, day_basis, status_at
+from lamplight.core.bounds import DEGREES, DOSE, DRINKS_A_DAY, HARDNESS_LITRES, SHARE, UNITS, Bounds, within
 from lamplight.core.care.by_calendar import days_due, due_day, month_later, months_due, rate_due, weekdays_due
 from lamplight.core.care.by_count import Limit, against, count_due, filter_due, litres_by_hardness_due, scale_due
 from lamplight.core.care.by_event import all_of, event_due, hours_due, leaving_due, prompt_due, service_due
@@ -135,7 +136,8 @@ from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, RunState, apply, begin, replay
 from lamplight.core.run.vessels import drained, offered_ml, vessels_of
 from lamplight.core.site.absence import Absence
-from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, minute_of, require_aware
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, comes_twice, minute_of, require_aware
+from lamplight.core.site.computer_clock import clock_doubt
 from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, window_if_not_now
 from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.stock import Holding, Move, StockMove, enough, holdings

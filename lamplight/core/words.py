@@ -63,18 +63,18 @@ def open_days_ahead(count: int) -> str:
     return "likely today" if count <= 0 else f"about {plural(count, 'open day')}"
 
 
-def day_words(day: date) -> str:
-    """``Mon 30 Nov``."""
-    return f"{day:%a %-d %b}"
+def day_words(day: date, today: date) -> str:
+    """``Mon 30 Nov``; ``Tue 19 Jan 2027`` where the year is another than today's."""
+    return f"{day:%a %-d %b}" if day.year == today.year else f"{day:%a %-d %b %Y}"
 
 
-def clock_words(moment: datetime) -> str:
-    """``Mon 30 Nov 07:05``, on the wall clock of the moment given."""
-    return f"{moment:%a %-d %b %H:%M}"
+def clock_words(moment: datetime, today: date) -> str:
+    """``Mon 30 Nov, 07:05``, on the wall clock of the moment given, with the year where it is another than today's."""
+    return f"{day_words(moment.date(), today)}, {moment:%H:%M}"
 
 
 def due_words(day: date, today: date) -> str:
     """``due today``, ``due Mon 30 Nov`` or ``was due Fri 20 Nov``."""
     if day == today:
         return "due today"
-    return f"{'was due' if day < today else 'due'} {day_words(day)}"
+    return f"{'was due' if day < today else 'due'} {day_words(day, today)}"

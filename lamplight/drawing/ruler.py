@@ -19,6 +19,7 @@ from lamplight.core.care.triggers import EndOfService
 from lamplight.core.lamps.own_interval import LampExpected
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.usage import Usage
+from lamplight.core.words import day_words
 from lamplight.drawing.glyphs import CIRCUIT_PATHS
 from lamplight.drawing.label_rows import Stem, arrange
 from lamplight.drawing.svg import Box, el, group, line, path, rect, text
@@ -151,7 +152,7 @@ def _mark(due: Due, state: TriggerDue, likely: date, losing: bool, first: date) 
         detail = f"{over} {state.unit} over" if over > 0 and state.unit else "now"
     else:
         left = f"in {round(state.left or 0)} {state.unit}, " if by_count else ""
-        detail = f"{left}{likely:%a %-d %b}"
+        detail = f"{left}{day_words(likely, first)}"
     if losing:
         detail += ", comes later"
     early, late = state.passage.early or likely, state.passage.late or likely
@@ -263,7 +264,7 @@ def _date_ticks(along: Scale, width: float) -> Markup:
         day = along.first + timedelta(days=n)
         major = n == 0 or day.weekday() == 0
         ticks.append(line(x, EDGE_HEIGHT, x, EDGE_HEIGHT - (10 if major else 5), "ruler-tick"))
-        words = "today" if n == 0 else f"{day:%a %-d %b}"
+        words = "today" if n == 0 else day_words(day, along.first)
         if major and x >= free_from and x < width - len(words) * 7.3:
             ticks.append(text(x + 3, EDGE_HEIGHT + 13, words, "ruler-number ruler-date"))
             free_from = x + len(words) * 7.3 + 12

@@ -157,8 +157,13 @@ def _day_of(path: Path) -> date | None:
         return None
 
 
-def back_up_daily(folder: Path, today: date) -> Path | None:
+def back_up_daily(folder: Path, today: date, thinned_at: date | None = None) -> Path | None:
     """Make today's copy where there is none, and let those go that are no longer kept; answers the new one.
+
+    Args:
+        folder: of the data.
+        today: by the computer's clock.
+        thinned_at: the day by which older ones are too old; today's by default.
 
     Raises:
         DataFileProblem: as `back_up_to` does; older copies all stay then.
@@ -168,7 +173,7 @@ def back_up_daily(folder: Path, today: date) -> Path | None:
         return None
     back_up_to(target)
     days = {row.day: row.path for row in backups_in(folder) if row.day is not None}
-    for day in set(days) - kept_days(days, today):
+    for day in set(days) - kept_days(days, thinned_at or today):
         days[day].unlink(missing_ok=True)
         shutil.rmtree(photos_beside(days[day]), ignore_errors=True)
     return target

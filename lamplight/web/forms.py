@@ -7,8 +7,9 @@ from collections.abc import Collection, Mapping
 from datetime import date, datetime, time
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, minute_of
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, comes_twice, minute_of
 from lamplight.web.addresses import MOST_DIGITS
+from lamplight.web.ask import Choice, Question
 
 GROUPING = re.compile(r"[\s\u00a0\u202f'’.,]")
 GROUPED = re.compile(r"\d{1,3}(?:(?P<mark>[\s\u00a0\u202f'’.,])\d{3})(?:(?P=mark)\d{3})*|\d+")
@@ -75,19 +76,60 @@ def day(text: str, what: str) -> date:
     return day
 
 
-def moment(text: str, what: str, calendar: SiteCalendar) -> datetime:
-    """A date and time on the site's wall clock.
+def moment(form: Mapping[str, str], name: str, what: str, calendar: SiteCalendar) -> datetime:
+    """A date and time on the site's wall clock, as a field of a form has it.
 
-    A time that the clock change leaves out is read an hour later; one that it repeats, as the
-    first.
+    What was offered in the field and left as it was is the moment itself, to the second. A time that the clock change
+    leaves out is read an hour later; one that it repeats is asked about.
+
+    Args:
+        form: with the field, and ``<name>-was`` for what was offered, ``<name>-fold`` for which of two.
+        name: of the field.
+        what: it is, to begin a sentence with.
+        calendar: of the site.
+
+    Raises:
+        InvalidInput: for anything that is no date and time.
+        Question: for a time that comes twice.
     """
+    text = form.get(name, "").strip()
+    offered = _stamp(form.get(f"{name}-was", ""))
+    if offered is not None and text == wall_minute(offered, calendar):
+        return offered
     try:
-        wall = datetime.fromisoformat(text.strip())
+        wall = datetime.fromisoformat(text)
     except ValueError:
-        sentence = f"{what} is a date and time such as 2026-11-24 07:05; “{text.strip()[:30]}” is not."
+        sentence = f"{what} is a date and time such as 2026-11-24 07:05; “{text[:30]}” is not."
         raise InvalidInput(sentence) from None
     check_year(wall)
-    return wall if wall.tzinfo else wall.replace(tzinfo=calendar.tz)
+    if wall.tzinfo:
+        return wall
+    wall, which = wall.replace(tzinfo=calendar.tz), form.get(f"{name}-fold", "")
+    if comes_twice(wall) and which not in ("0", "1"):
+        raise Question(
+            "Which of the two?",
+            f"The clock was set back that night, so {wall:%H:%M} on {wall:%a %-d %b %Y} came twice.",
+            *(
+                Choice(f"The {('first', 'second')[n]}, {wall.replace(fold=n):%H:%M %Z}", f"{name}-fold", str(n))
+                for n in (0, 1)
+            ),
+        )
+    return wall.replace(fold=1 if which == "1" else 0)
+
+
+def wall_minute(at: datetime, calendar: SiteCalendar) -> str:
+    """A moment as a date-and-time field takes it."""
+    return f"{calendar.local(at):%Y-%m-%dT%H:%M}"
+
+
+def _stamp(text: str) -> datetime | None:
+    """A moment with its offset, as a form carries it along; None for anything else."""
+    try:
+        at = datetime.fromisoformat(text)
+        check_year(at)
+    except (ValueError, InvalidInput):
+        return None
+    return at if at.tzinfo else None
 
 
 def hours(opens: str, closes: str) -> OpeningHours:

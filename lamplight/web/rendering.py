@@ -19,11 +19,12 @@ from lamplight import __version__
 from lamplight.actions.entries import Actor
 from lamplight.actions.once import FormToken
 from lamplight.core.run.clock import calls_at
-from lamplight.core.words import grouped, words_for_ml
+from lamplight.core.words import clock_words, day_words, grouped, words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, status_glyph
 from lamplight.store.runs import RunRow, open_runs
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site
 from lamplight.web.clock import now
+from lamplight.web.forms import wall_minute
 
 LOCALE = "en_GB"
 DOCK = (
@@ -113,17 +114,28 @@ def asset(name: str) -> str:
     return url_for("static", filename=name, v=_fingerprint(folder, name))
 
 
-def day_text(value: date | None, pattern: str = "EEE d MMM") -> str:
-    """A date in words; nothing for None."""
-    return "" if value is None else format_date(value, pattern, locale=LOCALE)
-
-
-def moment_text(value: datetime | None, pattern: str = "EEE d MMM, HH:mm") -> str:
-    """A moment on the site's wall clock; nothing for None."""
+def day_text(value: date | None, pattern: str = "") -> str:
+    """A date in words, with its year where that is another than today's; nothing for None."""
     if value is None:
         return ""
-    zone = site().calendar.tz
-    return format_datetime(value.astimezone(zone), pattern, tzinfo=zone, locale=LOCALE)
+    today = site().calendar.today(now())
+    return format_date(value, pattern, locale=LOCALE) if _tells(pattern, value, today) else day_words(value, today)
+
+
+def _tells(pattern: str, day: date, today: date) -> bool:
+    """Whether a pattern says enough: a date of another year shows its year."""
+    return bool(pattern) and ("y" in pattern or day.year == today.year)
+
+
+def moment_text(value: datetime | None, pattern: str = "") -> str:
+    """A moment on the site's wall clock, with its year where that is another than today's; nothing for None."""
+    if value is None:
+        return ""
+    calendar = site().calendar
+    local, today = calendar.local(value), calendar.today(now())
+    if not _tells(pattern, local, today):
+        return clock_words(local, today)
+    return format_datetime(value.astimezone(calendar.tz), pattern, tzinfo=calendar.tz, locale=LOCALE)
 
 
 def clock_text(value: datetime | None) -> str:
@@ -141,7 +153,7 @@ def rate_text(value: float) -> str:
 
 def field_moment(value: datetime) -> str:
     """A moment as a date-and-time field takes it."""
-    return f"{value.astimezone(site().calendar.tz):%Y-%m-%dT%H:%M}"
+    return wall_minute(value, site().calendar)
 
 
 def _everywhere() -> dict[str, Any]:
@@ -212,6 +224,7 @@ def register(app: Flask) -> None:
         count=grouped,
         rate=rate_text,
         field_moment=field_moment,
+        stamp=datetime.isoformat,
         ml=words_for_ml,
         sentence=sentence_text,
     )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from flask import Flask, Response, request
+from flask import Flask, Response, abort, request
 
 from lamplight.actions.photos import MOST_BYTES
 
@@ -38,6 +38,8 @@ def limit_uploads(app: Flask) -> None:
     @app.before_request
     def limits() -> None:
         request.max_content_length = request.max_form_memory_size = largest_body(request.path)
+        if request.method == "POST" and (None in request.form or None in request.files):
+            abort(400)  # a part without a name, which no form sends and nothing later on expects
 
 
 def add_headers(app: Flask) -> None:

@@ -191,7 +191,7 @@ class After(Guided):
         again = self.begin(now=later)
         self.finish(again, self.walk(again, now=later), used={"descaler-liquid": 30.0})
         self.assertEqual(stock_held()["descaler-liquid"].amount, 120)
-        with self.assertRaisesRegex(InvalidInput, "amount of 0 or more"):
+        with self.assertRaisesRegex(InvalidInput, "What was used lies between"):
             Finish(None, 0, used={"x": -1})
             finish_run(again, 0, Finish(None, 0, used={"x": -1.0}), self.site, HAND)
 

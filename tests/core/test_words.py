@@ -60,8 +60,11 @@ class Words(unittest.TestCase):
 
     def test_dates(self):
         """Yesterday, today, tomorrow."""
-        self.assertEqual(day_words(date(2026, 11, 2)), "Mon 2 Nov")
-        self.assertEqual(clock_words(datetime(2026, 11, 2, 7, 5, tzinfo=UTC)), "Mon 2 Nov 07:05")
+        self.assertEqual(day_words(date(2026, 11, 2), TUESDAY), "Mon 2 Nov")
+        self.assertEqual(clock_words(datetime(2026, 11, 2, 7, 5, tzinfo=UTC), TUESDAY), "Mon 2 Nov, 07:05")
+        self.assertEqual(day_words(date(2027, 1, 19), TUESDAY), "Tue 19 Jan 2027")
+        self.assertEqual(clock_words(datetime(1970, 1, 1, tzinfo=UTC), TUESDAY), "Thu 1 Jan 1970, 00:00")
+        self.assertEqual(due_words(date(2027, 1, 19), TUESDAY), "due Tue 19 Jan 2027")
         days = [date(2026, 11, 23), TUESDAY, date(2026, 11, 25)]
         self.assertEqual(
             [due_words(day, TUESDAY) for day in days], ["was due Mon 23 Nov", "due today", "due Wed 25 Nov"]

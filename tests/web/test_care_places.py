@@ -227,13 +227,13 @@ class Water(WebTest):
         good = {"source": "mains", "total": "18", "unit": "dH", "day": "2026-11-20"}
         before = self.entry_count()
         for wrong, said in (
-            ({"total": ""}, "Enter the total or the carbonate"), ({"total": "900"}, "between 0 and 200"),
+            ({"total": ""}, "Enter the total or the carbonate"), ({"total": "900"}, "between 0.01 and 200"),
             ({"day": "2026-12-20"}, "has not come yet"), ({"unit": "spoons"}, "not a unit"),
             ({"total": "x"}, "a number such as"),
         ):  # fmt: skip
             self.shows(self.post("/water/tests", good | wrong, 422).get_data(as_text=True), said)
         page = self.post(f"/water/{self.hall}/filter", {"capacity": "0", "do": "in"}, 422).get_data(as_text=True)
-        self.shows(page, "lies above 0")
+        self.shows(page, "lies between")
         self.shows(
             self.post(f"/water/{self.hall}/filter", {"do": "in"}, 422).get_data(as_text=True), "litres at 10 °dH"
         )

@@ -37,7 +37,7 @@ class Placing(WebTest):
             ("/machines/new", {**NEW, "name": "hall"}, "name", "There is a machine called hall already"),
             ("/machines/new", {**NEW, "place": LONG}, "place", "The place is longer than 80"),
             ("/machines/new", {**NEW, "guess": "many"}, "guess", "Drinks a day is a number"),
-            ("/machines/new", {**NEW, "guess": "99999"}, "guess", "Drinks a day lie between"),
+            ("/machines/new", {**NEW, "guess": "99999"}, "guess", "The number of drinks a day lies between"),
             ("/machines/new", {**NEW, "counter-drinks": "12x"}, "counter-drinks", "The counter is a whole number"),
             ("/machines/new", {**NEW, "how-descale": "date", "date-descale": "soon"}, "done-descale", "is a date such"),
             ("/machines/new", {**NEW, "how-grease": "count", "count-grease": "9"}, "done-grease", "needed too"),

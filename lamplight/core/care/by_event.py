@@ -42,7 +42,7 @@ def hours_due(trigger: HoursSinceFirstDrink, about: Evaluated) -> TriggerDue:
     used = (context.now - first).total_seconds() / 3600
     verb = "was due" if context.now > end else "due"
     counted = f"{'' if reported else 'about '}{used:.0f} of {trigger.limit} hours since the first drink"
-    sentence = f"{counted}; {verb} {clock_words(context.calendar.local(end))}"
+    sentence = f"{counted}; {verb} {clock_words(context.calendar.local(end), context.today)}"
     day = Day(context.calendar.today(end), context.now >= end, not reported, end)
     return TriggerDue.on_day(trigger, day, about.window.timed(end, limit), sentence).counting(used, limit, "hours")
 
@@ -85,7 +85,7 @@ def service_due(trigger: EndOfService, about: Evaluated) -> TriggerDue:
     end = _next_service_end(trigger, about.since, context)
     if end is None:
         return TriggerDue.never(trigger, "nothing drawn since")
-    when = clock_words(calendar.local(end))
+    when = clock_words(calendar.local(end), context.today)
     if trigger.each_use:
         sentence = f"after each use, at the latest {when}"
     else:
@@ -130,7 +130,7 @@ def event_due(trigger: AfterEvent, about: Evaluated) -> TriggerDue:
     if happened is None or (about.done is not None and about.done >= happened):
         return TriggerDue.never(trigger, f"after {what.removeprefix('the last ')}")
     day = context.calendar.today(happened.at)
-    return _since_then(trigger, day, about, f"after {what}, {day_words(day)}")
+    return _since_then(trigger, day, about, f"after {what}, {day_words(day, context.today)}")
 
 
 def _last_return(context: EvaluationContext) -> Moment | None:
@@ -161,7 +161,7 @@ def _refill_due(trigger: AfterEvent, about: Evaluated) -> TriggerDue:
     seen = context.seen_since(REFILL, about.done)
     if seen is not None:
         wall = context.calendar.local(seen)
-        return _since_then(trigger, wall.date(), about, f"the tank was filled {clock_words(wall)}")
+        return _since_then(trigger, wall.date(), about, f"the tank was filled {clock_words(wall, context.today)}")
     meter = context.meters.get("litres")
     if meter is None or not context.tank_l:
         return TriggerDue.unknown(trigger, "What the tank holds is not known.", "L")
@@ -176,7 +176,7 @@ def leaving_due(trigger: BeforeAbsence, about: Evaluated) -> TriggerDue:
     if absence is None:
         return TriggerDue.never(trigger, f"before an absence of {trigger.min_days} days or more")
     day = context.calendar.open_day_from(absence.first - timedelta(days=1), -1)
-    sentence = f"before the absence from {day_words(absence.first)} on"
+    sentence = f"before the absence from {day_words(absence.first, context.today)} on"
     if about.done_on is not None and about.done_on >= day:
         return TriggerDue.never(trigger, sentence)
     status = about.window.dated(max(day, context.today))
@@ -190,7 +190,7 @@ def prompt_due(trigger: Prompted, about: Evaluated) -> TriggerDue:
     if lit is None or (about.done is not None and about.done >= lit):
         return TriggerDue.never(trigger, "when the machine asks for it")
     wall = context.calendar.local(lit.at)
-    return _since_then(trigger, wall.date(), about, f"the machine asks for it since {clock_words(wall)}")
+    return _since_then(trigger, wall.date(), about, f"the machine asks for it since {clock_words(wall, context.today)}")
 
 
 def all_of(trigger: AllOf, parts: tuple[TriggerDue, ...]) -> TriggerDue:

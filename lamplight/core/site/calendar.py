@@ -69,6 +69,15 @@ def require_aware(moment: datetime, name: str) -> None:
         raise InvalidInput(f"{name} needs a time zone.")
 
 
+def comes_twice(wall: datetime) -> bool:
+    """Whether a clock that is set back shows this time twice; ``wall`` has a zone (PEP 495).
+
+    The hour that a clock leaves out in spring has two offsets as well, but the earlier of them is the smaller one.
+    """
+    first, second = wall.replace(fold=0).utcoffset(), wall.replace(fold=1).utcoffset()
+    return first is not None and second is not None and first > second
+
+
 @dataclass(frozen=True)
 class SiteCalendar:
     """The opening days of a site.

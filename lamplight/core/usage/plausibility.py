@@ -85,9 +85,9 @@ class KnownRow:
     calendar: SiteCalendar
     unit: str = "drinks"
 
-    def day(self, moment: datetime) -> str:
-        """A date in words, in the site's zone."""
-        return day_words(self.calendar.local(moment).date())
+    def day(self, moment: datetime, beside: datetime) -> str:
+        """A date in words, in the site's zone, told beside another one; with its year where they have not the same."""
+        return day_words(self.calendar.local(moment).date(), self.calendar.local(beside).date())
 
     def chances(self, drinks: int, start: datetime, end: datetime) -> tuple[float, float]:
         """Chances of so many drinks or more, and of so many or fewer; see `tail_chances`."""
@@ -173,13 +173,13 @@ class _Typed:
         if self.before and self.value < self.before.value:
             return self._backwards(self.before)
         if self.after and self.value > self.after.value:
-            later = f"the {grouped(self.after.value)} read later, on {self.row.day(self.after.at)}."
+            later = f"the {grouped(self.after.value)} read later, on {self.row.day(self.after.at, self.at)}."
             return _refusal(DoubtKind.BACKWARDS, f"{grouped(self.value)} is more than {later}", self.swapped)
         return self._unlikely(self.before) if self.before else None
 
     def _backwards(self, before: Reading) -> Doubt:
         """Below the last reading: digits swapped, or the counter restarted, or the board was changed."""
-        less = f"{grouped(self.value)} is less than the {grouped(before.value)} of {self.row.day(before.at)}."
+        less = f"{grouped(self.value)} is less than the {grouped(before.value)} of {self.row.day(before.at, self.at)}."
         if self.swapped is not None:
             why = f"Two digits may be swapped: {grouped(self.swapped)} would fit."
             return Doubt(DoubtKind.DIGIT_SWAP, Severity.CONFIRM, f"{less} {why}", self.swapped, falls=True)
@@ -202,7 +202,7 @@ class _Typed:
         if min(high, low) >= DOUBTFUL_TAIL or not self.row.usage.known:
             return None
         expected = grouped(self.row.usage.expected(self.row.calendar, before.at, self.at))
-        counted = f"{grouped(drinks)} {self.row.unit} since {self.row.day(before.at)}"
+        counted = f"{grouped(drinks)} {self.row.unit} since {self.row.day(before.at, self.at)}"
         unlikely = f"{counted}, where about {expected} were expected."
         if self.swapped is not None:
             why = f"Two digits may be swapped: {grouped(self.swapped)} would fit."

@@ -90,7 +90,7 @@ def save(machine_id: int):  # noqa: ANN201
     view, form = _view(machine_id), request.form
     try:
         setting = PanelSignals() if form.get("dark") else _set(form)
-        at = forms.moment(form["at"], "The time it was seen", site().calendar) if form.get("at") else now()
+        at = forms.moment(form, "at", "The time it was seen", site().calendar) if form.get("at") else now()
         value = forms.optional_count(form.get("value", ""), "The counter")
         match = note_sighting(view.row, setting, at, actor(), bool(form.get("put_off")), value)
     except InvalidInput as problem:

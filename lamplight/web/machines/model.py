@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 
 from markupsafe import Markup
 
@@ -16,7 +16,7 @@ from lamplight.core.care.triggers import COUNTERS, Prompted
 from lamplight.core.lamps.progress_bars import BarInterval, counted_by
 from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.usage.passage import NEVER
-from lamplight.core.words import amount, grouped
+from lamplight.core.words import amount, clock_words, day_words, grouped
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import double_ruler, lamp_marks, marks_of, scale
 from lamplight.web.lamps.model import lit_lamps, message_shown, panel_words
@@ -191,7 +191,7 @@ def _headline(view: MachineView, first: Due | None) -> tuple[str, str]:
     if first.status >= Status.DUE:
         stop = f" {first.item.when_overdue}" if first.status is Status.OVERDUE else ""
         return f"{first.item.title} is {first.status.word}", f"{first.reasons[0]}.{stop} {first.item.why}"
-    when = f" until about {first.likely:%a %-d %b}" if first.likely else ""
+    when = f" until about {day_words(first.likely, view.status.context.today)}" if first.likely else ""
     return f"Clear{when}", f"Then: {first.item.title}. {first.reasons[0]}."
 
 
@@ -201,9 +201,9 @@ def _scene(view: MachineView) -> Scene:
     for due in view.status.dues:
         if not due.covered_by:
             first.setdefault(due.item.part, due)
-    fitted = {part.key: part.label for part in view.kind.parts}
+    fitted, today = {part.key: part.label for part in view.kind.parts}, view.status.context.today
     urgent = [(key, due) for key, due in first.items() if key in fitted][:MOST_LABELS]
-    labels = tuple(Label(key, fitted[key], f"{due.item.title}: {_when_short(due)}") for key, due in urgent)
+    labels = tuple(Label(key, fitted[key], f"{due.item.title}: {_when_short(due, today)}") for key, due in urgent)
     return Scene(
         labels=labels,
         missing=view.status.book.absent_parts,
@@ -214,12 +214,12 @@ def _scene(view: MachineView) -> Scene:
     )
 
 
-def _when_short(due: Due) -> str:
+def _when_short(due: Due, today: date) -> str:
     if due.status in (Status.DUE, Status.OVERDUE):
         return due.status.word
     if due.status is Status.UNKNOWN:
         return "not known"
-    return f"{due.likely:%a %-d %b}" if due.likely else "clear"
+    return day_words(due.likely, today) if due.likely else "clear"
 
 
 def _since(due: Due, view: MachineView) -> SinceModel:
@@ -246,9 +246,10 @@ def _when(due: Due, view: MachineView) -> str:
     passage = due.first.passage if due.first else NEVER
     if passage.likely is None:
         return ""
+    likely = day_words(passage.likely, view.status.context.today)
     if passage.early and passage.late and passage.early < passage.late:
-        return f"{passage.likely:%a %-d %b} ({passage.early:%-d %b} to {passage.late:%-d %b})"
-    return f"{passage.likely:%a %-d %b}"
+        return f"{likely} ({passage.early:%-d %b} to {passage.late:%-d %b})"
+    return likely
 
 
 def _counters(view: MachineView, calendar: SiteCalendar) -> list[tuple[str, str, str]]:
@@ -263,7 +264,9 @@ def _counters(view: MachineView, calendar: SiteCalendar) -> list[tuple[str, str,
             continue
         expected = view.status.expected(counter)
         now = f" · about {grouped(expected.value)} now" if expected else ""
-        rows.append((grouped(last.value), unit, f"read {calendar.local(last.at):%a %-d %b, %H:%M}{now}"))
+        rows.append(
+            (grouped(last.value), unit, f"read {clock_words(calendar.local(last.at), view.status.context.today)}{now}")
+        )
     return rows
 
 

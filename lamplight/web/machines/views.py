@@ -273,7 +273,7 @@ def prompt(machine_id: int):  # noqa: ANN201
 def event(machine_id: int):  # noqa: ANN201
     view = _existing(machine_id)
     try:
-        at = forms.moment(request.form.get("at", ""), "The time it happened", site().calendar)
+        at = forms.moment(request.form, "at", "The time it happened", site().calendar)
         note_event(view.row, request.form.get("what", ""), at, actor())
     except InvalidInput as problem:
         return _show(view, 422, {"event": str(problem)}, request.form)

@@ -12,7 +12,7 @@ from lamplight.actions.machine_views import MachineView
 from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.plausibility import Doubt
-from lamplight.core.words import grouped
+from lamplight.core.words import clock_words, day_words, grouped
 from lamplight.drawing.cutaway import silhouette
 from lamplight.store.books import ReadingRow
 
@@ -60,7 +60,7 @@ def sheet_rows(
             SheetRow(
                 key, view.row.id, counter, COUNTERS[counter], view.row.name, silhouette(view.kind),
                 grouped(last.value) if last else "never read",
-                f"{calendar.local(last.at):%a %-d %b, %H:%M}" if last else "",
+                clock_words(calendar.local(last.at), view.status.context.today) if last else "",
                 _expected(view, counter),
                 form.get(f"value-{key}", ""), form.get(f"answer-{key}", ""), form.get(f"before-{key}", ""),
                 errors.get(key, ""), doubts.get((view.row.id, counter), ()),
@@ -82,9 +82,11 @@ def said_about(view: MachineView, counter: str, value: int, at: datetime, calend
     earlier = [reading for reading in view.status.book.counter(counter).row_at(at) if reading.at < at]
     if not earlier:
         return "First reading in this row."
-    last = earlier[-1]
+    last, today = earlier[-1], view.status.context.today
     drinks = value - last.value
-    words = f"{'+' if drinks >= 0 else '−'}{grouped(abs(drinks))} since {calendar.local(last.at):%a %-d %b}"
+    words = (
+        f"{'+' if drinks >= 0 else '−'}{grouped(abs(drinks))} since {day_words(calendar.local(last.at).date(), today)}"
+    )
     meter = view.status.context.meters.get(counter)
     if meter is None or meter.how or not meter.usage.known:
         return f"{words}."

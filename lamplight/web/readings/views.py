@@ -25,6 +25,7 @@ from lamplight.core.usage.plausibility import Doubt
 from lamplight.store.books import latest_readings, reading_rows
 from lamplight.store.sites import machines
 from lamplight.web import forms
+from lamplight.web.ask import Question
 from lamplight.web.clock import now
 from lamplight.web.readings.model import field_key, history_tables, said_about, sheet_rows
 from lamplight.web.rendering import actor, see_other, site
@@ -84,8 +85,7 @@ def _typed_sheet(form: Mapping[str, str], at: datetime) -> tuple[list[TypedReadi
 
 
 def _asked_moment(form: Mapping[str, str]) -> datetime:
-    typed = form.get("at", "").strip()
-    return forms.moment(typed, "The time of reading", site().calendar) if typed else now()
+    return forms.moment(form, "at", "The time of reading", site().calendar) if form.get("at", "").strip() else now()
 
 
 def _sheet(form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN202
@@ -110,7 +110,7 @@ def preview(machine_id: int):  # noqa: ANN201
     shown: dict[str, Any] = {"key": key, "answer": request.form.get(f"answer-{key}", "")}
     try:
         typed = _typed(request.form, machine_id, counter, _asked_moment(request.form))
-    except InvalidInput as problem:
+    except (InvalidInput, Question) as problem:
         return render("readings/preview.html", "preview", preview="", doubts=(), error=str(problem), **shown)
     if typed is None:
         return ""
@@ -147,7 +147,10 @@ def change(machine_id: int, reading_id: int):  # noqa: ANN201
                 flash("The reading is out of the book. The log can put it back.")
                 return see_other("readings.history", machine_id=machine_id)
             value = forms.count(request.form.get("value", ""), "The counter")
-            at = forms.moment(request.form.get("at", ""), "The time of reading", site().calendar)
+            at = forms.moment(request.form, "at", "The time of reading", site().calendar)
+            if (value, at) == (row.value, row.at):
+                flash("Nothing was changed.")
+                return see_other("readings.history", machine_id=machine_id)
             answer = request.form.get(f"answer-{field_key(machine_id, row.counter)}", "")
             correct_reading(machine_id, reading_id, value, at, answer, site().calendar, actor())
             flash("Corrected. Everything that rests on it follows.")

@@ -104,7 +104,7 @@ def later():  # noqa: ANN201
     if due is None:
         abort(404)
     try:
-        until = forms.moment(request.form.get("until", ""), "Put off until", here.calendar)
+        until = forms.moment(request.form, "until", "Put off until", here.calendar)
         defer(row, due, until, actor())
     except InvalidInput as problem:
         return _ready(row.id, due.item.key, request.form, 422, str(problem))

@@ -15,6 +15,7 @@ from lamplight.core.care.status import Status
 from lamplight.core.job.needs import NeedLine, added_up
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.words import day_words
 from lamplight.drawing.cutaway import Scene, cutaway, cutaway_again
 from lamplight.drawing.frame import frame
 from lamplight.web.lamps.model import lit_lamps, message_shown, trouble_shown
@@ -152,7 +153,7 @@ def today_model(views: Sequence[MachineView], calendar: SiteCalendar, moment: da
         soon=soon[:MOST_SOON],
         unknown=_stops([task for task in tasks if task.due.status is Status.UNKNOWN], {}),
         take=_take(pressing, by_id),
-        next_up=_next_up(tasks),
+        next_up=_next_up(tasks, today),
     )
 
 
@@ -231,7 +232,7 @@ def _headline(view: MachineView, today: date) -> str:
         return f"{first.item.title}: not known"
     if first.likely is None:
         return "Clear"
-    when = "today" if first.likely <= today else f"{first.likely:%a %-d %b}"
+    when = "today" if first.likely <= today else day_words(first.likely, today)
     return f"{first.item.title} {when}" if first.status is Status.SOON else f"Clear until {when}"
 
 
@@ -242,9 +243,9 @@ def _take(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[tuple[st
     return [(line.amount, line.thing) for line in added_up(lines, serving)]
 
 
-def _next_up(tasks: Sequence[Task]) -> str:
+def _next_up(tasks: Sequence[Task], today: date) -> str:
     dated = [task for task in tasks if task.due.likely and task.due.status < Status.DUE]
     if not dated:
         return ""
     first = min(dated, key=lambda task: task.due.likely or date.max)
-    return f"Next: {first.due.item.title} at {first.machine}, about {first.due.likely:%a %-d %b}."
+    return f"Next: {first.due.item.title} at {first.machine}, about {day_words(first.due.likely or today, today)}."

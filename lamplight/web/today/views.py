@@ -49,7 +49,7 @@ def done():  # noqa: ANN201
     jobs = request.form.getlist("job")
     typed = request.form.get("at", "").strip()
     try:
-        at = forms.moment(typed, "The time it was done", site().calendar) if typed else now()
+        at = forms.moment(request.form, "at", "The time it was done", site().calendar) if typed else now()
         count = mark_done([chosen_job(job) for job in jobs], at, actor())
     except InvalidInput as problem:
         return _show(machine_views(site(), now()), 422, str(problem), jobs, typed)

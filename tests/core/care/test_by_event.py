@@ -142,9 +142,9 @@ class ServiceEdges(unittest.TestCase):
     def test_closed_days_are_passed_over(self):
         """Done on Friday evening: Monday's closing, in words."""
         due = judged(book(28, 40, {"job": datetime(2026, 11, 20, 17, tzinfo=UTC)}), item(EndOfService()))["job"]
-        self.assertEqual(due.reasons[0], "at the end of service, Mon 23 Nov 18:00")
+        self.assertEqual(due.reasons[0], "at the end of service, Mon 23 Nov, 18:00")
         each = judged(book(28, 40, {"job": datetime(2026, 11, 20, 17, tzinfo=UTC)}), item(EndOfService(each_use=True)))
-        self.assertEqual(each["job"].reasons[0], "after each use, at the latest Mon 23 Nov 18:00")
+        self.assertEqual(each["job"].reasons[0], "after each use, at the latest Mon 23 Nov, 18:00")
 
 
 class HourEdges(unittest.TestCase):
@@ -168,7 +168,7 @@ class HourEdges(unittest.TestCase):
         """Hours are counted from the drink; past its end it was due."""
         first = MONDAY + timedelta(hours=2)
         due = self.due(first, 24, first + timedelta(hours=10))
-        self.assertEqual(due.reasons[0], "10 of 24 hours since the first drink; due Tue 24 Nov 08:00")
+        self.assertEqual(due.reasons[0], "10 of 24 hours since the first drink; due Tue 24 Nov, 08:00")
         self.assertEqual((due.first.used, due.first.limit, due.first.unit), (10, 24, "hours"))
         self.assertIn("was due Tue 24 Nov", self.due(first, 24, first + timedelta(hours=25)).reasons[0])
         self.assertNotIn("was due", self.due(first, 24, first + timedelta(hours=24)).reasons[0])
@@ -264,7 +264,7 @@ class Events(unittest.TestCase):
         filled = replace(known, events=(EventSeen("refill", MONDAY + timedelta(hours=3)),))
         due = assess(filled, small, OFFICE, MONDAY + timedelta(hours=4)).due("job")
         self.assertEqual((due.status, due.likely), (Status.DUE, date(2026, 11, 23)))
-        self.assertIn("the tank was filled Mon 23 Nov 09:00", due.reasons[0])
+        self.assertIn("the tank was filled Mon 23 Nov, 09:00", due.reasons[0])
         before = replace(known, events=(EventSeen("refill", MONDAY - timedelta(hours=1)),))
         due = assess(before, small, OFFICE, MONDAY + timedelta(hours=2)).due("job")
         self.assertEqual(due.likely, date(2026, 11, 24))

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.site.calendar import ALL_DAY, OFFICE_HOURS, OpeningHours, SiteCalendar
+from lamplight.core.site.calendar import ALL_DAY, OFFICE_HOURS, OpeningHours, SiteCalendar, comes_twice
 
 OFFICE = (OFFICE_HOURS,) * 5 + (None,) * 2
 BERLIN = ZoneInfo("Europe/Berlin")
@@ -118,6 +118,31 @@ class OpenDays(unittest.TestCase):
         office = SiteCalendar("Europe/Berlin", OFFICE)
         self.assertTrue(office.is_open(date(2028, 2, 29)))
         self.assertEqual(office.open_days_between(date(2028, 2, 28), date(2028, 3, 1)), 2)
+
+
+class Repeated(unittest.TestCase):
+    """The hour that comes twice (tz database: Europe/Berlin left summer time on 2026-10-25 at 03:00)."""
+
+    def test_only_in_autumn(self):
+        """From 02:00 to before 03:00 that night; not the hour that spring leaves out, nor another night."""
+        berlin = ZoneInfo("Europe/Berlin")
+        for wall, twice in (
+            ((10, 25, 2, 0), True), ((10, 25, 2, 59), True), ((10, 25, 3, 0), False), ((10, 25, 1, 59), False),
+            ((3, 29, 2, 30), False), ((10, 24, 2, 30), False),
+        ):  # fmt: skip
+            with self.subTest(wall=wall):
+                self.assertEqual(comes_twice(datetime(2026, *wall, tzinfo=berlin)), twice)
+        self.assertFalse(comes_twice(datetime(2026, 10, 25, 2, 30, tzinfo=UTC)))
+        self.assertFalse(comes_twice(datetime(2026, 10, 25, 2, 30)))
+
+    @given(st.datetimes(datetime(2000, 1, 1), datetime(2036, 12, 31)), st.sampled_from(["Europe/Berlin", "UTC",
+           "America/New_York", "Australia/Lord_Howe", "Africa/Casablanca"]))  # fmt: skip
+    def test_law(self, moment, zone):
+        """A wall time comes twice where two moments show it, by going there and back (PEP 495)."""
+        wall = moment.replace(second=0, microsecond=0, tzinfo=ZoneInfo(zone))
+        there = {wall.replace(fold=fold).astimezone(UTC) for fold in (0, 1)}
+        shown = {at.astimezone(wall.tzinfo).replace(tzinfo=None) for at in there}
+        self.assertEqual(comes_twice(wall), len(there) == 2 and shown == {wall.replace(tzinfo=None)})
 
 
 class Refusals(unittest.TestCase):
