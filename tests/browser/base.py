@@ -24,7 +24,7 @@ ARGUMENTS = (
     "--disable-sync", "--no-first-run", "--lang=en-GB",
 )  # fmt: skip
 AXE = (Path(__file__).parent / "vendor" / "axe.min.js").read_text("utf-8")
-EXPECTED_CODES = ("409", "422")
+EXPECTED_CODES = ("400", "409", "422", "500", "503")
 
 
 @cache

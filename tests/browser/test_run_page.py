@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import sqlite3
 from datetime import timedelta
+from unittest import mock
 
+from lamplight.store.database import data_file
 from tests.browser.base import BrowserTest
 
 AWAY = ("ERR_INTERNET_DISCONNECTED", "htmx:afterRequest", "htmx:sendError")
@@ -54,6 +57,39 @@ class AtTheMachine(BrowserTest):
         self.page.wait_for_selector("h1:has-text('Shake it and wipe it')")
         self.assertFalse(unsent.is_visible())
         self.complaints[:] = [said for said in self.complaints if not any(word in said for word in AWAY)]
+
+    def refused(self, words, leads_on="Load the page again"):
+        """The step that was pressed is refused with words; the page stays, and offers to be loaded again."""
+        before = self.title()
+        self.page.keyboard.press("Space")
+        told = self.page.locator("#unsent")
+        told.filter(has_text=words).wait_for(state="visible")
+        self.assertEqual(self.title(), before)
+        self.assertTrue(told.get_by_role("link", name=leads_on).is_visible())
+        self.complaints[:] = [said for said in self.complaints if "Response Status" not in said]
+        return told
+
+    def test_a_refused_step_says_so(self):
+        """The book is busy, the cookie is gone, something gave way: each in words; afterwards it goes on."""
+        self.begin(1, "group-rinse")
+        other = sqlite3.connect(data_file(self.folder))
+        other.execute("BEGIN IMMEDIATE")
+        told = self.refused("busy with another change")
+        other.rollback()
+        other.close()
+        before = self.title()
+        self.page.keyboard.press("Space")
+        self.page.wait_for_function(
+            "words => document.querySelector('[data-step-title]').innerText !== words", arg=before
+        )
+        self.assertFalse(told.is_visible())
+        with mock.patch("lamplight.web.runs.views.answer_step", side_effect=KeyError("odd")):
+            self.refused("Lamplight stumbled")
+        self.page.context.clear_cookies()
+        told = self.refused("This form is too old")
+        told.get_by_role("link").click()
+        self.page.wait_for_selector("[data-run]")
+        self.page.keyboard.press("Space")
 
     def test_a_wait_calls(self):
         """Title, announcement and strip, on whatever page; the screen is kept awake at the run."""

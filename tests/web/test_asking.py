@@ -69,10 +69,10 @@ class Times(WebTest):
 
     def test_everywhere_a_time_is_typed(self):
         """The sheet, a job, the panel, an event: asked as well, for htmx in the place of the page."""
-        at = "2026-10-25T02:10"
+        at, what = "2026-10-25T02:10", next(iter(events_of(kind_of("removable-tabletop"))))
         for path, form in (
             ("/readings", {f"value-{self.hall}": "450"}), ("/done", {"job": f"{self.hall}:outlets"}),
-            (f"/lamps/{self.hall}", {"dark": "1"}), (f"/machines/{self.hall}/event", {"what": next(iter(events_of(kind_of("removable-tabletop"))))}),
+            (f"/lamps/{self.hall}", {"dark": "1"}), (f"/machines/{self.hall}/event", {"what": what}),
         ):  # fmt: skip
             answer = self.post(path, {**form, "at": at}, 409, htmx=True)
             self.assertEqual(answer.headers["HX-Retarget"], "#worktop")

@@ -233,7 +233,7 @@ class Water(WebTest):
         ):  # fmt: skip
             self.shows(self.post("/water/tests", good | wrong, 422).get_data(as_text=True), said)
         page = self.post(f"/water/{self.hall}/filter", {"capacity": "0", "do": "in"}, 422).get_data(as_text=True)
-        self.shows(page, "lies between")
+        self.shows(page, "lies above 0")
         self.shows(
             self.post(f"/water/{self.hall}/filter", {"do": "in"}, 422).get_data(as_text=True), "litres at 10 °dH"
         )

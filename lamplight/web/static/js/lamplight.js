@@ -124,22 +124,54 @@
   let unsent = null;
   let pressed = null;
 
-  function sayUnsent(words) {
+  function sayUnsent(words, offersReload) {
     const place = document.getElementById("unsent");
     if (!place) return;
     place.hidden = !words;
     place.textContent = words;
+    if (!words || !offersReload) return;
+    const again = document.createElement("a");
+    again.href = location.href;
+    again.className = "button small";
+    again.textContent = "Load the page again";
+    place.append(" ", again);
   }
 
-  document.addEventListener("htmx:sendError", function (event) {
+  // An answer that is no part of the page, such as a refusal: its words are said, the page stays as it is.
+  document.addEventListener("htmx:responseError", function (event) {
+    const answer = event.detail.xhr;
+    const page = new DOMParser().parseFromString(answer.responseText, "text/html");
+    const told = Array.from(page.querySelectorAll('[role="alert"] h1, [role="alert"] p'), function (part) {
+      return part.textContent.trim().replace(/([^.!?])$/, "$1.");
+    });
+    sayUnsent(told.join(" ") || "That did not work (" + answer.status + "). Nothing was saved.", true);
+    enableButtons(event.detail.elt);
+  });
+
+  document.addEventListener("htmx:afterRequest", function (event) {
+    if (event.detail.successful) sayUnsent("");
+  });
+
+  function enableButtons(element) {
+    const form = element.closest("form");
+    if (form) form.querySelectorAll("button").forEach(function (button) { button.disabled = false; });
+  }
+
+  function noConnection(event) {
     const form = event.detail.elt.closest("form[hx-post]");
-    if (!form || !form.closest("[data-run]")) return;
+    if (!form || !form.closest("[data-run]")) {
+      sayUnsent("No connection. Nothing was saved; try again when it is back.");
+      enableButtons(event.detail.elt);
+      return;
+    }
     unsent = form;
     const cause = event.detail.requestConfig.triggeringEvent;
     pressed = (cause && cause.submitter) || null;
     sayUnsent("No connection. This step is not saved yet; the clock goes on. It is sent again as soon as the connection is back.");
-    form.querySelectorAll("button").forEach(function (button) { button.disabled = false; });
-  });
+    enableButtons(form);
+  }
+  document.addEventListener("htmx:sendError", noConnection);
+  document.addEventListener("htmx:timeout", noConnection);
 
   function sendAgain() {
     if (!unsent || !document.body.contains(unsent)) {
