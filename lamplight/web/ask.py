@@ -29,20 +29,27 @@ class Question(LamplightError):
         self.title, self.choices = title, choices
 
 
+AGAIN = Choice("Try again", "again-", "1")
+
+
 def register(app: Flask) -> None:
     """Ask on a page of its own, whatever form it came from; for htmx in the place of the page."""
 
     @app.errorhandler(Question)
     def ask(question: Question) -> Response:
-        kept = [
-            (name, value)
-            for name, value in request.form.items(multi=True)
-            if name not in (*LEFT_OUT, *NOT_KEPT, *(choice.field for choice in question.choices))
-        ]
-        again = [name for name, upload in request.files.items() if upload.filename]
-        secret = [name for name in NOT_KEPT if name in request.form]
-        template = "_ask.html" if request.headers.get("HX-Request") else "ask.html"
-        page = render_template(template, question=question, kept=kept, files=again, secret=secret)
-        answer = make_response(page, 409)
+        answer = make_response(kept_form(question), 409)
         answer.headers["HX-Retarget"], answer.headers["HX-Reswap"] = "#worktop", "innerHTML"
         return answer
+
+
+def kept_form(question: Question) -> str:
+    """The question with the form of this request, to be sent again with one of its choices.
+
+    What nobody should read over a shoulder, and files, are asked for once more.
+    """
+    left_out = {*LEFT_OUT, *NOT_KEPT, *(choice.field for choice in question.choices)}
+    kept = [(name, value) for name, value in request.form.items(multi=True) if name not in left_out]
+    files = [name for name, upload in request.files.items() if upload.filename]
+    secret = [name for name in NOT_KEPT if name in request.form]
+    template = "_ask.html" if request.headers.get("HX-Request") else "ask.html"
+    return render_template(template, question=question, kept=kept, files=files, secret=secret)

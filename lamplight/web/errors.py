@@ -15,6 +15,7 @@ from lamplight.actions.tries import TooManyTries
 from lamplight.core.errors import InvalidInput
 from lamplight.store.database import data_folder
 from lamplight.store.trouble import DataFileProblem, Trouble, trouble_of
+from lamplight.web.ask import AGAIN, Question, kept_form
 
 LOG = logging.getLogger("lamplight")
 Answer = tuple[str, int] | tuple[str, int, dict[str, str]]
@@ -64,7 +65,11 @@ def register(app: Flask) -> None:
             return unexpected(problem)
         LOG.warning("%s: %s %s: %s", trouble.name, request.method, request.path, problem)
         code = 503 if trouble in PASSING else 500
-        page, _ = _page(code, TITLES.get(trouble, "The data file"), trouble.value, bare=True)
+        title = TITLES.get(trouble, "The data file")
+        if request.method == "POST" and code == 503 and not request.headers.get("HX-Request"):
+            g.bare = True
+            return kept_form(Question(title, trouble.value, AGAIN)), code, RETRY
+        page, _ = _page(code, title, trouble.value, bare=True)
         return page, code, RETRY if code == 503 else {}
 
     @app.errorhandler(Exception)
