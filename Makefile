@@ -3,7 +3,7 @@ PORT ?= 8000
 PYTHON ?= python3
 BIN = .venv/bin
 
-.PHONY: demo run test lint css screenshots lock vendor bench mutate
+.PHONY: demo run test lint css screenshots lock vendor bench reliability mutate
 
 .venv/.runtime: requirements.lock pyproject.toml
 	@test -x $(BIN)/python || $(PYTHON) -m venv .venv
@@ -52,6 +52,9 @@ lock: .venv/.workshop
 
 mutate: .venv/.workshop
 	@$(BIN)/python -m tools.mutate $(MODULE) $(if $(SAMPLE),--sample $(SAMPLE))
+
+reliability: .venv/.runtime
+	@PYTHONPATH=. $(BIN)/python bench/reliability.py $(OPTIONS)
 
 bench: .venv/.runtime
 	@test -x build/bench/bin/python || $(PYTHON) -m venv build/bench

@@ -11,16 +11,19 @@ from playhouse.test_utils import assert_query_count
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.machine_views import machine_views
+from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.runs import answer_step, begin_run
+from lamplight.core.errors import InvalidInput
 from lamplight.core.run.state import EventKind
 from lamplight.store.backups import BACKUP_FOLDER, back_up_to, restore_into
 from lamplight.store.books import books
 from lamplight.store.checking import problems_in
 from lamplight.store.database import data_file, database
 from lamplight.store.migrating import open_database, schema_version
-from lamplight.store.models import TABLES, CounterReading, Entry, MachineVersion
+from lamplight.store.models import TABLES, CounterReading, Entry, MachineVersion, SignIn
+from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.schema import MIGRATIONS
-from lamplight.store.sites import machine, the_site
+from lamplight.store.sites import machine, machines, the_site
 from lamplight.store.trouble import DataFileProblem
 from tests.base import NOW, DataTest
 
@@ -84,6 +87,19 @@ class Migrating(OldFile):
                 views = machine_views(the_site(), NOW)
                 self.assertTrue(views and views[0].status.dues)
                 self.assertTrue(list((self.other / BACKUP_FOLDER).glob("before-*.sqlite3")))
+
+    def test_twins_of_an_older_time(self):
+        """Two machines of one name stay; each can be renamed, and neither takes the other's. Sign-ins begin anew."""
+        self.old_file(7)
+        self.reopen(self.other)
+        site = the_site()
+        first, second = (row for row in machines(site.id) if row.name == "Twin")
+        with self.assertRaisesRegex(InvalidInput, "already"):
+            change_machine(site.id, second, MachineFields("Twin", second.kind), False, Actor(NOW))
+        change_machine(site.id, second, MachineFields("Other", second.kind), False, Actor(NOW))
+        change_machine(site.id, first, MachineFields("Twin", first.kind, place="Hall"), False, Actor(NOW))
+        self.assertEqual(sorted(row.name for row in machines(site.id)), ["Hall", "Other", "Twin"])
+        self.assertEqual((SignIn.select().count(), len(secrets_by_keeper())), (0, 1))
 
     def test_schema_matches_the_models(self):
         """A migrated empty file has exactly the columns that the models name."""
