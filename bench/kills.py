@@ -84,7 +84,7 @@ def while_writing(times: int, chance: random.Random) -> Kills:
             ]
             for writer in writers:
                 writer.start()
-            time.sleep(chance.uniform(0.02, 0.7))
+            time.sleep(chance.uniform(0.02, 1.2))
             served.kill()
             for writer in writers:
                 writer.join()

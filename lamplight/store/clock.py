@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from lamplight.store.models import Entry, RunEventRow
+from lamplight.store.models import Entry, RunEventRow, UtcField
 
 
 def last_written() -> datetime | None:
     """The time of the newest line of the log, or of a run that is newer than it; None in an empty book."""
-    entry = Entry.select(Entry.recorded_at).order_by(Entry.id.desc()).first()
-    event = RunEventRow.select(RunEventRow.at).order_by(RunEventRow.id.desc()).first()
-    if entry is None:
+    newest = RunEventRow.select(RunEventRow.at).order_by(RunEventRow.id.desc()).limit(1)
+    row = Entry.select(Entry.recorded_at, newest.alias("run_at")).order_by(Entry.id.desc()).first()
+    if row is None:
         return None
-    return max(entry.recorded_at, event.at) if event is not None else entry.recorded_at
+    in_run = UtcField().python_value(row.run_at)
+    return row.recorded_at if in_run is None else max(row.recorded_at, in_run)

@@ -28,7 +28,7 @@ class Machines(DataTest):
             (MachineFields("x" * 61, "office-tower"), 5, {}, "longer than 60"),
             (MachineFields("taken", "office-tower"), 5, {}, "called taken already"),
             (MachineFields("B", "no-such"), 5, {}, "no kind of machine"),
-            (MachineFields("B", "office-tower", guess_per_day=-1), 5, {}, "between 0 and 5000"),
+            (MachineFields("B", "office-tower", guess_per_day=-1), 5, {}, "between 0.01 and 5,000"),
             (MachineFields("B", "office-tower"), -5, {}, "cannot be"),
             (MachineFields("B", "office-tower"), 5, tomorrow, "not come yet"),
             (MachineFields("B", "office-tower"), 5, {"brew-tablet": LastDoneAnswer(value=6)}, "than it does now"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import logging
 import re
 import socket
 import threading
@@ -30,6 +31,8 @@ class Sockets(unittest.TestCase):
 
     def setUp(self):
         """Few connections, so that few are enough to fill it."""
+        logging.getLogger("waitress").setLevel(logging.ERROR)  # it warns of what is done to it here on purpose
+        self.addCleanup(logging.getLogger("waitress").setLevel, logging.NOTSET)
         self.server = create_server(echo, "127.0.0.1", 0, connection_limit=12, cleanup_interval=1)
         self.running = True
         self.thread = threading.Thread(target=self.serve)
