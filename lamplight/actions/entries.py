@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from datetime import datetime
 
-from lamplight.actions.once import FormToken
+from lamplight.actions.once import FormToken, taken_once
 from lamplight.core.errors import InvalidInput
 from lamplight.store.models import Entry
 
@@ -41,10 +41,12 @@ def write_entry(
     replaces_id: int | None = None,
 ) -> Entry:
     """Add a line to the log; facts then hang on it."""
-    return Entry.create(
-        kind=kind, summary=summary, machine=machine_id, at=at or actor.now, recorded_at=actor.now,
-        keeper=actor.keeper_id, note=note, replaces=replaces_id, once=actor.token(),
-    )  # fmt: skip
+    token = actor.token()
+    with taken_once(token):
+        return Entry.create(
+            kind=kind, summary=summary, machine=machine_id, at=at or actor.now, recorded_at=actor.now,
+            keeper=actor.keeper_id, note=note, replaces=replaces_id, once=token,
+        )  # fmt: skip
 
 
 def required(text: str, what: str, longest: int, field: str = "") -> str:

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import contextlib
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass
+
+from peewee import IntegrityError
 
 from lamplight.core.errors import LamplightError
 from lamplight.store.once import Sent, sent_with
@@ -27,16 +31,25 @@ class FormToken:
     spent: bool = False
 
     def spend(self) -> str | None:
-        """The token for the first line, None for all others.
-
-        Raises:
-            SentBefore: when a line of an earlier time carries it.
-        """
+        """The token for the first line, None for all others."""
         if self.spent or not TOKEN.fullmatch(self.text):
             return None
-        refuse_again(self.text)
         self.spent = True
         return self.text
+
+
+@contextlib.contextmanager
+def taken_once(token: str | None) -> Iterator[None]:
+    """Write a line that carries a token; where another one was quicker, the file refuses it.
+
+    Raises:
+        SentBefore: then.
+    """
+    try:
+        yield
+    except IntegrityError:
+        refuse_again(token or "")
+        raise
 
 
 def refuse_again(token: str) -> None:

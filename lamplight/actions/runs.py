@@ -10,6 +10,7 @@ from lamplight.actions.deeds import place, renew_cartridge, write_deed
 from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.machine_views import machine_view
+from lamplight.actions.once import taken_once
 from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
 from lamplight.core.bounds import UNITS, within
@@ -134,9 +135,11 @@ def _existing(run_id: int) -> RunRow:
 
 
 def _store(run_id: int, kind: EventKind, step: int, actor: Actor, text: str) -> None:
-    RunEventRow.create(
-        run=run_id, kind=kind.value, at=actor.now, step=step, keeper=actor.keeper_id, text=text, once=actor.token()
-    )
+    token = actor.token()
+    with taken_once(token):
+        RunEventRow.create(
+            run=run_id, kind=kind.value, at=actor.now, step=step, keeper=actor.keeper_id, text=text, once=token
+        )
 
 
 def asks_for_lamp(kind: Kind, run: RunRow) -> bool:

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from lamplight.store.models import Entry, RunEventRow, UtcField
+from lamplight.store.database import database
+
+# Asked before every form, so without the detour over models.
+NEWEST = """SELECT recorded_at, (SELECT at FROM run_event ORDER BY id DESC LIMIT 1)
+    FROM entry ORDER BY id DESC LIMIT 1"""
 
 
 def last_written() -> datetime | None:
     """The time of the newest line of the log, or of a run that is newer than it; None in an empty book."""
-    newest = RunEventRow.select(RunEventRow.at).order_by(RunEventRow.id.desc()).limit(1)
-    row = Entry.select(Entry.recorded_at, newest.alias("run_at")).order_by(Entry.id.desc()).first()
+    row = database.execute_sql(NEWEST).fetchone()
     if row is None:
         return None
-    in_run = UtcField().python_value(row.run_at)
-    return row.recorded_at if in_run is None else max(row.recorded_at, in_run)
+    return max(datetime.fromisoformat(text) for text in row if text)
