@@ -30,8 +30,13 @@ class DataFile(SqliteDatabase):
         try:
             return super()._connect()
         except sqlite3.OperationalError as problem:
-            if trouble_of(problem) is not Trouble.READ_ONLY or _has_journal(Path(self.database)):
+            path = Path(self.database)
+            if trouble_of(problem) not in (Trouble.READ_ONLY, Trouble.NO_RIGHTS) or not permitted(path, os.R_OK):
                 raise
+            if permitted(path.parent, os.W_OK):
+                raise  # somebody else may write it meanwhile
+            if _has_journal(path):  # which holds the newest changes, and cannot be read without writing beside it
+                raise DataFileProblem(Trouble.READ_ONLY.value, Trouble.READ_ONLY) from problem
             # Nobody can write it, so nothing changes under the eyes of whoever reads it.
             frozen = sqlite3.connect(f"{Path(self.database).absolute().as_uri()}?immutable=1", uri=True,
                                      isolation_level=None, **self.connect_params)  # fmt: skip

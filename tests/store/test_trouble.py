@@ -7,6 +7,9 @@ import sqlite3
 import subprocess
 import sys
 import unittest
+from unittest import mock
+
+from peewee import SqliteDatabase
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.sites import save_site
@@ -58,6 +61,19 @@ class Told(OldFile):
         self.other.parent.chmod(0o755)
         with only_readable(self.other):
             self.assertIs(self.refused(lambda: open_database(self.other)), Trouble.READ_ONLY)
+
+    def test_a_disk_that_can_only_be_read(self):
+        """SQLite cannot open it: read all the same, unless the newest changes lie beside the file."""
+        refused = sqlite3.OperationalError("unable to open database file")
+        refused.sqlite_errorname = "SQLITE_CANTOPEN"
+        with only_readable(self.folder), mock.patch.object(SqliteDatabase, "_connect", side_effect=refused):
+            with database.connection_context():
+                self.assertEqual(the_site().name, "Test Works")
+            with mock.patch("lamplight.store.database._has_journal", return_value=True):
+                self.assertIs(self.refused(database.connect), Trouble.READ_ONLY)
+        with mock.patch.object(SqliteDatabase, "_connect", side_effect=refused):
+            self.assertIs(self.refused(database.connect), Trouble.NO_RIGHTS)
+        database.connect()
 
     def test_no_rights(self):
         """Not even to be read: nothing that invites deleting it."""
