@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import contextlib
 import re
 import threading
 from datetime import timedelta
 
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from peewee import IntegrityError
 
 from lamplight.actions.entries import Actor
@@ -177,6 +180,30 @@ class Unique(DataTest):
         with self.assertRaisesRegex(InvalidInput, "two machines would have one name"):
             put_back(rename)
         self.assertEqual(sorted(row.name for row in machines(self.site.id)), ["A", "B", "C"])
+
+    @settings(max_examples=30)
+    @given(st.lists(st.tuples(st.sampled_from(["add", "rename", "retire", "undo", "put back"]), st.integers(0, 6),
+                              st.sampled_from("ABab")), max_size=12))  # fmt: skip
+    def test_law(self, course):
+        """Whatever is added, renamed, taken out of service, undone and put back: each name once, as the book has it."""
+        with database.atomic() as course_alone:
+            for what, number, name in course:
+                rows = machines(self.site.id, retired=True)
+                log = [row for row in entries() if row.kind == "machine"]
+                with contextlib.suppress(InvalidInput), database.atomic():
+                    if what == "add":
+                        add_machine(self.site.id, MachineFields(name, KIND), NewMachine(), Actor(NOW))
+                    elif what in ("rename", "retire") and rows:
+                        row = rows[number % len(rows)]
+                        change_machine(self.site.id, row, MachineFields(name, KIND), what == "retire", Actor(NOW))
+                    elif what == "undo" and log:
+                        undo(log[number % len(log)].id, Actor(NOW))
+                    elif what == "put back" and log:
+                        put_back(log[number % len(log)].id)
+                names = {row.id: row.name.lower() for row in machines(self.site.id)}
+                self.assertEqual(len(set(names.values())), len(names))
+                self.assertEqual({row.id: row.claimed for row in Machine.select() if row.claimed}, names)
+            course_alone.rollback()
 
     def test_names_that_mean_somebody_else(self):
         """Nobody is called what another one signs."""
