@@ -58,7 +58,7 @@ def _live(served: Served, name: str, until: float, crowd: Crowd) -> None:
                     crowd.tokens.append(once)
             else:
                 browser.ask("GET", chance.choice(READ_PAGES))
-            time.sleep(chance.uniform(0.2, 2.0))  # a person reads for a moment
+            time.sleep(chance.uniform(1.0, 6.0))  # a person reads for a moment
     except (OSError, http.client.HTTPException):
         crowd.gone += 1
     crowd.codes.update(browser.codes)

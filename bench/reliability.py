@@ -18,6 +18,7 @@ import numpy as np
 from keepers import crowd
 from kills import OLD, Kills, while_starting, while_writing
 from odd_requests import ask_oddly
+from slow_texts import longest
 from writing import filled
 
 from lamplight.actions.entries import Actor, write_entry
@@ -83,6 +84,13 @@ def durability(changes: int) -> None:
     print(f"| | {middle['normal']:.2f} | {middle['full']:.2f} | {middle['full'] / middle['normal']:.2f} |")
 
 
+def slow_texts() -> None:
+    """The texts of kinds and procedures that take longest."""
+    print("\n| text | characters | longest of 3, ms |\n|---|---|---|")
+    for name, length, took in longest():
+        print(f"| {name} | {length} | {took:.0f} |")
+
+
 def main() -> int:
     """Everything, one after the other."""
     parser = argparse.ArgumentParser(description=__doc__)
@@ -102,6 +110,7 @@ def main() -> int:
         filled(Path(name))
         assert data_file(Path(name)).exists()
         durability(300)
+    slow_texts()
     return 0 if well else 1
 
 

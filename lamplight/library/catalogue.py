@@ -19,7 +19,7 @@ from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.machine.kind import Kind
 from lamplight.library.base import Strict, duration
-from lamplight.library.bounded_yaml import load_yaml
+from lamplight.library.bounded_yaml import built, compose, load_yaml
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.panel_schema import FaultsFile
 from lamplight.library.procedure_schema import CatalogueFile, DefaultsFile, ProcedureFile
@@ -35,13 +35,14 @@ def parse(text: str, model: type[FileModel], name: str) -> FileModel:
         FileMistakes: naming every place in the file that is wrong, with its line.
     """
     try:
-        data = load_yaml(text)
+        root = compose(text)
+        data = built(root)
     except (yaml.YAMLError, ValueError) as problem:  # a ValueError comes from a date that there is not
         raise FileMistakes(name, [not_yaml(problem)]) from problem
     try:
         return model.model_validate(data)
     except ValidationError as problem:
-        raise FileMistakes(name, mistakes_in(text, problem.errors())) from problem
+        raise FileMistakes(name, mistakes_in(root, problem.errors(include_url=False, include_input=False))) from problem
 
 
 def _texts(folder: str) -> list[tuple[str, str]]:

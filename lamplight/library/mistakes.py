@@ -10,7 +10,6 @@ import yaml
 from pydantic_core import ErrorDetails
 
 from lamplight.core.errors import InvalidInput
-from lamplight.library.bounded_yaml import compose
 
 MOST_MISTAKES = 50  # are told at a time; more nobody reads
 # A check over the whole file names the place it is about before its sentence.
@@ -50,9 +49,8 @@ def not_yaml(problem: Exception) -> Mistake:
     return Mistake("", mark.line + 1 if mark else 1, f"This is not readable YAML here: {sentence}.")
 
 
-def mistakes_in(text: str, errors: Sequence[ErrorDetails]) -> list[Mistake]:
-    """Each error with the line it stands on, by line."""
-    root = compose(text)
+def mistakes_in(root: yaml.Node | None, errors: Sequence[ErrorDetails]) -> list[Mistake]:
+    """Each error with the line it stands on in the nodes of a file, by line."""
     mistakes = []
     for error in errors[:MOST_MISTAKES]:
         place = tuple(step for step in error["loc"] if not _invented(step))

@@ -23,6 +23,8 @@ OUTLET = Literal["coffee", "second", "tray"]
 TIPPED = Literal["all", "coffee", "second", "tray"]
 Volume = int | str
 
+MOST_STEPS = 80  # by far more than any that ships
+
 
 class NeedFile(Strict):
     """Something to have at hand."""
@@ -231,7 +233,7 @@ class ProcedureFile(Strict):
     lamp_reasons: list[LampReasonFile] = []
     inspects: list[str] = []
     outlets: list[OutletFile] = []
-    steps: list[StepFile] = Field(min_length=1)
+    steps: list[StepFile] = Field(max_length=MOST_STEPS, min_length=1)
 
     @model_validator(mode="after")
     def _fits_together(self) -> ProcedureFile:

@@ -27,6 +27,7 @@ PARTS = Literal[
     "panel", "wand", "jug", "hose", "fridge", "door", "mains", "outlet-cover", "dial", "mixer", "canister",
     "capsules", "reservoir", "portafilter",
 ]  # fmt: skip
+MOST_ITEMS = 80  # the kind with most that ships has 21
 COUNTER = Literal["drinks", "milk", "litres"]
 
 
@@ -222,6 +223,8 @@ class KindFile(Strict):
         items = data.get("items") if isinstance(data, dict) else None
         if not isinstance(items, dict):
             return data
+        if len(items) > MOST_ITEMS:
+            raise ValueError(f"items: a kind has {MOST_ITEMS} at most")
         filled = {}
         for key, item in items.items():
             like = item.get("like") if isinstance(item, dict) else None
