@@ -48,8 +48,9 @@ def shrunk(data: bytes) -> tuple[bytes, int, int]:
 
 def _redrawn(picture: Image.Image) -> tuple[bytes, int, int]:
     """Only its size is known so far; decoding begins when that is small enough."""
-    form = picture.format or ""
-    most = MOST_MEGAPIXELS["progressive JPEG" if picture.info.get("progressive") else form]
+    # A phone's JPEG with a second picture behind the first calls itself otherwise, and costs the same.
+    form = "progressive JPEG" if picture.info.get("progressive") else picture.format or ""
+    most = MOST_MEGAPIXELS.get(form, MOST_MEGAPIXELS["JPEG"])
     if picture.width * picture.height > most * 1_000_000:
         raise InvalidInput(f"That photo has more than {most} million pixels. Take it with a smaller size.")
     longest = max(picture.size)

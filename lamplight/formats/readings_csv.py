@@ -18,6 +18,7 @@ from lamplight.core.site.calendar import SiteCalendar, check_year
 COLUMNS = ("machine", "counter", "time", "value")
 EXAMPLES = {"machine": "Packing Hall", "counter": "drinks", "time": "2026-11-24 07:05", "value": "12480"}
 MOST_LINES = 20_000
+LONGEST_CELL = 500  # characters; many signs between which a cell could begin take long to be told apart
 # Where a cell begins for somebody, and what makes a formula of it; apostrophes that are its own are counted along.
 FORMULA = re.compile(r"((?:^|[,;|\t\r\n])[\s\"]*)(?='*[=+\-@])")
 NEUTRAL = re.compile(r"((?:^|[,;|\t\r\n])[\s\"]*)'(?='*[=+\-@])")
@@ -176,5 +177,6 @@ def neutral(cell: str) -> str:
 
 
 def _plain(cell: str) -> str:
-    """A cell without the apostrophes that an export put before risky signs."""
-    return NEUTRAL.sub(r"\1", cell.strip())
+    """A cell without the apostrophes that an export put before risky signs; a longer one than we write has none."""
+    trimmed = cell.strip()
+    return NEUTRAL.sub(r"\1", trimmed) if len(trimmed) <= LONGEST_CELL else trimmed

@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 import secrets
 import shutil
+import time
 from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date, datetime
@@ -20,12 +21,13 @@ from lamplight.store.database import (
     photo_folder,
     told_of,
 )
-from lamplight.store.files import OWNER_ONLY, beside, keep_private, put_in_place, sync_folder
+from lamplight.store.files import OWNER_ONLY, beside, keep_private, put_in_place, sweep, sync_folder
 from lamplight.store.retention import kept_days
 from lamplight.store.schema import examine, opened_to_read
 from lamplight.store.trouble import DataFileProblem
 
 BACKUP_FOLDER = "backups"
+SECONDS_UNDER_WAY = 3600  # longer than any copy takes
 DAILY = "daily-{:%Y-%m-%d}.sqlite3"
 
 
@@ -171,6 +173,9 @@ def back_up_daily(folder: Path, today: date, thinned_at: date | None = None) -> 
     target = folder / BACKUP_FOLDER / DAILY.format(today)
     if target.exists():
         return None
+    shutil.rmtree(photos_beside(target), ignore_errors=True)  # of one that was killed before it had its name
+    for place in (folder, target.parent):
+        sweep(place, time.time() - SECONDS_UNDER_WAY)
     back_up_to(target)
     days = {row.day: row.path for row in backups_in(folder) if row.day is not None}
     for day in set(days) - kept_days(days, thinned_at or today):

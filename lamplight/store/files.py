@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 import os
 import secrets
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -40,6 +41,19 @@ def beside(target: Path) -> Iterator[Path]:
         yield name
     finally:
         name.unlink(missing_ok=True)
+
+
+def sweep(folder: Path, before: float) -> None:
+    """Take away what was begun under `beside` and never finished, since somebody pulled the plug.
+
+    Args:
+        folder: where it lies.
+        before: seconds since the epoch; what was touched later may still be under way.
+    """
+    for part in folder.glob(".*.part"):
+        with contextlib.suppress(OSError):
+            if part.stat().st_mtime < before:
+                shutil.rmtree(part) if part.is_dir() else part.unlink()
 
 
 def put_in_place(written: Path, target: Path, replace: bool = False) -> None:

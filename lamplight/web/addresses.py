@@ -150,7 +150,8 @@ def _lower_host(application: WSGIApplication) -> WSGIApplication:
     """A host's name means the same in any case (RFC 9110, section 4.2.3)."""
 
     def asked(environ: WSGIEnvironment, start_response: StartResponse) -> Iterable[bytes]:
-        environ["HTTP_HOST"] = environ.get("HTTP_HOST", "").lower()
+        if "HTTP_HOST" in environ:
+            environ["HTTP_HOST"] = environ["HTTP_HOST"].lower()
         return application(environ, start_response)
 
     return asked

@@ -74,6 +74,13 @@ class Memory(unittest.TestCase):
             with self.subTest(form=form), self.assertRaisesRegex(InvalidInput, "million pixels. Take it"):
                 shrunk(data)
 
+    def test_two_pictures_in_one_file(self):
+        """As phones send them: the first is taken."""
+        path = Path(self._folder.name) / "two"
+        first = Image.new("RGB", (2000, 1000), "white")
+        first.save(path, "MPO", save_all=True, append_images=[first])
+        self.assertEqual(shrunk(path.read_bytes())[1:], (1600, 800))
+
     def test_odd_ones(self):
         """Black and white, with a palette, for print, transparent, sixteen bits deep."""
         for mode, form in (("1", "PNG"), ("P", "PNG"), ("LA", "PNG"), ("I;16", "PNG"), ("CMYK", "JPEG"), ("L", "JPEG")):

@@ -93,6 +93,12 @@ class Shapes(unittest.TestCase):
 class Out(unittest.TestCase):
     """What is written."""
 
+    def test_long_cells_are_not_searched(self):
+        """Thousands of places at which a cell could begin, none of which does: left as they are."""
+        long = "a" + "\t ;" * 40_000 + "b"
+        rows, problems = read(f'machine,counter,time,value\n"{long}",drinks,2026-11-02,5\n'.encode(), BERLIN)
+        self.assertEqual((problems, rows[0].machine), ([], long))
+
     def test_formulas_are_neutralised(self):
         """A name that a spreadsheet would run."""
         for name in ("=1+1", "+5", "-5", "@x", " =1"):

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import os
 import shutil
 import sqlite3
+import time
 from datetime import date, datetime, timedelta
 from unittest import mock
 
@@ -166,6 +168,24 @@ class Daily(OldFile):
         self.assertIn(by_hand, [row.path for row in kept])
         self.assertEqual(len(list((self.folder / BACKUP_FOLDER).glob("*-photos"))), len(kept))
         self.assertEqual({row.day.day for row in kept if row.day}, {8, 15, *range(17, 24)})
+
+    def test_after_somebody_pulled_the_plug(self):
+        """Parts of an earlier hour go, what may be under way stays, photos without their book are no hindrance."""
+        photo_folder().mkdir()
+        write_whole(photo_folder() / "a.jpg", b"picture")
+        copies = self.folder / BACKUP_FOLDER
+        copies.mkdir()
+        (copies / "daily-2026-11-01-photos").mkdir()
+        (copies / ".daily-photos.ab.part").mkdir()
+        for name, age in ((".old.part", 7200), (".fresh.part", 60)):
+            for place in (copies, self.folder):
+                (place / name).write_bytes(b"half")
+                os.utime(place / name, (time.time() - age,) * 2)
+        os.utime(copies / ".daily-photos.ab.part", (time.time() - 7200,) * 2)
+        made = back_up_daily(self.folder, date(2026, 11, 1))
+        self.assertEqual((photos_beside(made) / "a.jpg").read_bytes(), b"picture")
+        left = sorted(path.name for place in (copies, self.folder) for path in place.glob(".*.part"))
+        self.assertEqual(left, [".fresh.part"] * 2)
 
     def test_in_words(self):
         """How old the newest is, and a warning when it is too old."""

@@ -6,6 +6,8 @@ import re
 from datetime import timedelta
 
 from flask import request
+from werkzeug.test import EnvironBuilder
+from werkzeug.wrappers import Response
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import change_passphrase, is_right, set_passphrase
@@ -276,6 +278,10 @@ class SigningIn(WebTest):
         answer = self.client.get("/sign-in", headers={"Host": "elsewhere.example"})
         self.assertEqual(answer.status_code, 400)
         self.assertEqual(self.client.get("/sign-in", headers={"Host": "192.168.4.7"}).status_code, 200)
+        without = {"SERVER_NAME": "127.0.0.1", "HTTP_HOST": None}  # as HTTP/1.0 may
+        builder = EnvironBuilder("/healthz", environ_overrides=without)
+        environ = {name: value for name, value in builder.get_environ().items() if value is not None}
+        self.assertEqual(Response.from_app(self.app, environ).status_code, 200)
 
 
 class BehindAProxy(WebTest):
