@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import http.client
 import random
-import sqlite3
 import tempfile
 import threading
 import time
@@ -14,8 +13,8 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 import numpy as np
-from served import Browser, Served
-from writing import READ_PAGES, any_change, filled
+from served import Browser, Served, tokens_in
+from writing import READ_PAGES, any_change, filled, writes_a_line
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import set_passphrase
@@ -54,7 +53,7 @@ def _live(served: Served, name: str, until: float, crowd: Crowd) -> None:
             if chance.random() < SHARE_OF_CHANGES:
                 path, form = any_change(chance)
                 code, once = browser.send(path, form)
-                if code == 303:
+                if code == 303 and writes_a_line(path):
                     crowd.tokens.append(once)
             else:
                 browser.ask("GET", chance.choice(READ_PAGES))
@@ -87,8 +86,5 @@ def crowd(keepers: int, seconds: float) -> Crowd:
         for one in several:
             one.join()
         served.kill()
-        with sqlite3.connect(data_file(folder)) as raw:
-            there = {once for (once,) in raw.execute("SELECT once FROM entry WHERE once IS NOT NULL")}
-        raw.close()
-        found.lost = len(set(found.tokens) - there)
+        found.lost = len(set(found.tokens) - tokens_in(data_file(folder)))
     return found

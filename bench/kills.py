@@ -13,8 +13,8 @@ from collections import Counter
 from dataclasses import dataclass, field
 from pathlib import Path
 
-from served import Browser, Served
-from writing import any_change, filled
+from served import Browser, Served, tokens_in
+from writing import any_change, filled, writes_a_line
 
 from lamplight.core.errors import LamplightError
 from lamplight.store.database import data_file
@@ -42,11 +42,10 @@ class Kills:
             self.torn.append(str(problem))
             return
         with sqlite3.connect(data_file(folder)) as raw:
-            there = {once for (once,) in raw.execute("SELECT once FROM entry WHERE once IS NOT NULL")}
             self.torn += [str(row) for row in raw.execute("PRAGMA foreign_key_check").fetchall()]
         raw.close()
         self.acknowledged += len(tokens)
-        self.lost += len(set(tokens) - there)
+        self.lost += len(set(tokens) - tokens_in(data_file(folder)))
 
 
 def _write(served: Served, seed: int, tokens: list[str], codes: Counter[int]) -> None:
@@ -59,7 +58,7 @@ def _write(served: Served, seed: int, tokens: list[str], codes: Counter[int]) ->
             path, form = any_change(chance)
             code, once = browser.send(path, form)
             codes[code] += 1
-            if code == 303:
+            if code == 303 and writes_a_line(path):
                 tokens.append(once)
     except (OSError, http.client.HTTPException):
         return

@@ -8,6 +8,7 @@ import os
 import re
 import secrets
 import signal
+import sqlite3
 import time
 from dataclasses import dataclass, field
 from http.cookies import SimpleCookie
@@ -65,6 +66,14 @@ class Served:
         if self.process.pid:
             os.kill(self.process.pid, signal.SIGKILL)
         self.process.join()
+
+
+def tokens_in(path: Path) -> set[str]:
+    """The tokens of all forms that are in a data file."""
+    raw = sqlite3.connect(path)
+    found = raw.execute("SELECT once FROM entry UNION SELECT once FROM run_event").fetchall()
+    raw.close()
+    return {once for (once,) in found if once}
 
 
 class Browser:
