@@ -1,4 +1,4 @@
-"""Run every test; the browser's in a second process, since there are two cores on most machines.
+"""Run every test; the browser's and the installed program's in a second process, as most machines have two cores.
 
 The slowest tests are told at the end; the last line is ``N passed, N failed, N skipped``.
 """
@@ -15,7 +15,7 @@ import warnings
 from pathlib import Path
 
 HERE = Path(__file__).parent
-BROWSER = "tests/browser"
+BESIDE = ("tests/browser", "tests.test_package", "tests.test_cli")
 LAST_LINE = re.compile(r"(\d+) passed, (\d+) failed, (\d+) skipped\n$")
 
 
@@ -65,10 +65,11 @@ def cases(suite: unittest.TestSuite) -> list[unittest.TestCase]:
 
 
 def everything() -> tuple[int, int, int]:
-    """The browser's tests beside all others."""
-    command = [sys.executable, "-m", "tests", BROWSER]
+    """Two processes at once, about as long as each other."""
+    command = [sys.executable, "-m", "tests", *BESIDE]
     beside = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, cwd=HERE.parent)
-    rest = [case for case in cases(discovered(HERE)) if not case.id().startswith("tests.browser.")]
+    elsewhere = tuple(f"{name.replace('/', '.')}." for name in BESIDE)
+    rest = [case for case in cases(discovered(HERE)) if not case.id().startswith(elsewhere)]
     own = run(unittest.TestSuite(rest))
     said, _ = beside.communicate()
     found = LAST_LINE.search(said)
