@@ -13,7 +13,7 @@ from peewee import SqliteDatabase
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.sites import save_site
-from lamplight.store.database import data_file, database, why_not_writable
+from lamplight.store.database import data_file, database, photo_folder, why_not_writable
 from lamplight.store.migrating import open_database, schema_version
 from lamplight.store.sites import the_site
 from lamplight.store.trouble import BY_NAME, DataFileProblem, Trouble, trouble_of
@@ -120,9 +120,14 @@ class Told(OldFile):
         """A new file and an older one that everybody could read."""
         self.assertEqual(data_file(self.folder).stat().st_mode & 0o777, 0o600)
         self.assertEqual(self.folder.stat().st_mode & 0o077, 0)
-        data_file(self.folder).chmod(0o644)
+        photo = photo_folder() / "a.jpg"
+        photo.parent.mkdir()
+        photo.write_bytes(b"picture")
+        for path in (data_file(self.folder), photo):
+            path.chmod(0o644)
         self.reopen(self.folder)
-        self.assertEqual(data_file(self.folder).stat().st_mode & 0o777, 0o600)
+        for path in (data_file(self.folder), photo):
+            self.assertEqual(path.stat().st_mode & 0o777, 0o600)
 
 
 class Names(unittest.TestCase):
