@@ -198,6 +198,13 @@ class Daily(OldFile):
         self.assertIn("3 days old", late)
         self.assertIn("too old", late)
 
+    def test_a_clock_that_runs_ahead_takes_no_copy_away(self):
+        """The only copy with the facts is not too old because a computer says that it is 2036."""
+        made = back_up_once(self.folder, NOW)
+        back_up_once(self.folder, NOW + timedelta(days=3650))
+        self.assertTrue(made.exists())
+        self.assertEqual(len(backups_in(self.folder)), 2)
+
     def test_one_that_fails(self):
         """Is told in the server's log, and takes none of the older ones with it."""
         back_up_once(self.folder, NOW)

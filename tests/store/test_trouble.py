@@ -116,6 +116,11 @@ class Told(OldFile):
         self.assertEqual(schema_version(), NEWEST)
         self.assertEqual(len(list((self.other / "backups").glob("before-*.sqlite3"))), 1)
 
+    def test_what_is_promised_of_the_disk(self):
+        """Full (2): a commit waits until it is on the disk (sqlite.org/pragma.html, synchronous); foreign keys hold."""
+        told = {name: database.pragma(name) for name in ("synchronous", "journal_mode", "foreign_keys")}
+        self.assertEqual(told, {"synchronous": 2, "journal_mode": "wal", "foreign_keys": 1})
+
     def test_for_its_owner_alone(self):
         """A new file and an older one that everybody could read."""
         self.assertEqual(data_file(self.folder).stat().st_mode & 0o777, 0o600)

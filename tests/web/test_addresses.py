@@ -33,6 +33,9 @@ class SameSite(unittest.TestCase):
     @example("//evil.example")
     @example("/\\evil.example")
     @example("https://evil.example")
+    @example("/%2Fevil.example")
+    @example("/%5Cevil.example")
+    @example("/%7F/evil.example")
     def test_never_to_another_site(self, target):
         """Whatever is asked for, read as written or with its percent signs read."""
         from urllib.parse import unquote

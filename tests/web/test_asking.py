@@ -122,6 +122,15 @@ class WrongClock(WebTest):
             page = self.post("/people", {"initials": "NO", "name": ""}, 409).get_data(as_text=True)
             self.post("/people", {**fields(page, "initials"), "initials": f"N{year % 100}", "clock": "right"})
 
+    def test_asked_once_where_nothing_is_written_either(self):
+        """The answer holds for the day and the browser, though no line of the log shows it."""
+        self.clock.moment = datetime(2099, 1, 1, tzinfo=UTC)
+        self.post("/kinds/check", {"text": "x"}, 409)
+        self.post("/kinds/check", {"text": "x", "clock": "right"}, 200)
+        self.post("/kinds/check", {"text": "x"}, 200)
+        self.clock.moment += timedelta(days=1)
+        self.post("/kinds/check", {"text": "x"}, 409)
+
     def test_a_file_is_chosen_once_more(self):
         """Its text is not written into the page."""
         self.clock.moment = NOW + timedelta(days=365)

@@ -72,6 +72,14 @@ class Twice(WebTest):
         self.assertEqual(bad.status_code, 422)
         self.assertEqual(self.send("/people", "token-of-one-form", id="").status_code, 303)
 
+    def test_one_form_of_several_lines(self):
+        """Two jobs ticked at once are both written, the first with the token; the second sending adds neither."""
+        self.machine(name="Other")
+        jobs = {"job": [f"{self.hall}:drip-tray", "2:drip-tray"]}
+        for _ in range(2):
+            self.post("/done", {**jobs, "once": "token-of-two-jobs"})
+        self.assertEqual([row.machine_id for row in entries() if row.kind == "done"], [2, self.hall])
+
     def test_each_page_has_other_tokens(self):
         """Two forms on one page, and the same form on the next look, are different ones."""
         found = [token for _ in range(2) for token in re.findall(r'name="once"\s+value="([^"]+)"', self.get("/site"))]
