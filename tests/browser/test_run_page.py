@@ -87,9 +87,13 @@ class AtTheMachine(BrowserTest):
             self.refused("Lamplight stumbled")
         self.page.context.clear_cookies()
         told = self.refused("This form is too old")
-        told.get_by_role("link").click()
-        self.page.wait_for_selector("[data-run]")
+        with self.page.expect_navigation():
+            told.get_by_role("link").click()
+        before = self.title()
         self.page.keyboard.press("Space")
+        self.page.wait_for_function(
+            "words => document.querySelector('[data-step-title]').innerText !== words", arg=before
+        )
 
     def test_a_wait_calls(self):
         """Title, announcement and strip, on whatever page; the screen is kept awake at the run."""
