@@ -131,6 +131,8 @@ def create_server(application: WSGIApplication, host: str, port: int, **rest: An
     settings = {
         "threads": THREADS, "ident": "lamplight", "connection_limit": MOST_CONNECTIONS, "asyncore_use_poll": True,
         "channel_timeout": SECONDS_IDLE, "cleanup_interval": SECONDS_IDLE // 3,
+        # What a proxy says is judged by `addresses.stand_behind`, which knows how many there are.
+        "clear_untrusted_proxy_headers": False,
     }  # fmt: skip
     adj = Adjustments(host=host, port=port, **(settings | rest))
     return Server(application, adj=adj, sockinfo=adj.listen[0])

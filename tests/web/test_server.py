@@ -6,14 +6,21 @@ import contextlib
 import logging
 import re
 import socket
+import tempfile
 import threading
 import time
 import unittest
+from pathlib import Path
 
+from flask import request
 from waitress import wasyncore
 
+from lamplight.store.database import database
+from lamplight.web.addresses import Reach
+from lamplight.web.clock import FixedClock
 from lamplight.web.security import LARGEST_FORM, largest_body
 from lamplight.web.server import MOST_DISCARDED, Server, create_server
+from tests.base import NOW, tested_app
 
 ENDED = re.compile(rb"\r\n\r\n.")
 SECONDS = 20  # for an answer, on a busy machine
@@ -29,11 +36,13 @@ def echo(environ, start_response):
 class Sockets(unittest.TestCase):
     """A server in a thread, and plain sockets."""
 
+    application = staticmethod(echo)
+
     def setUp(self):
         """Few connections, so that few are enough to fill it."""
         logging.getLogger("waitress").setLevel(logging.ERROR)  # it warns of what is done to it here on purpose
         self.addCleanup(logging.getLogger("waitress").setLevel, logging.NOTSET)
-        self.server = create_server(echo, "127.0.0.1", 0, connection_limit=12, cleanup_interval=1)
+        self.server = create_server(self.application, "127.0.0.1", 0, connection_limit=12, cleanup_interval=1)
         self.running = True
         self.thread = threading.Thread(target=self.serve)
         self.thread.start()
@@ -118,6 +127,37 @@ class Bodies(Sockets):
             for _ in range(40):
                 connection.sendall(b"2000\r\n" + b"x" * 0x2000 + b"\r\n")
         self.assertIn("HTTP/1.1 413", self.answer(connection))
+
+
+class Proxies(Sockets):
+    """What a proxy says, through the server that is really served."""
+
+    def setUp(self):
+        """An application of its own for each test, put before the server by ``self.stand``."""
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+        self.application = lambda environ, start: self.app(environ, start)
+        super().setUp()
+        self.addCleanup(database.close)
+
+    def ask(self, reach, more=""):
+        """The first line of the answer to a question for the sign-in page, and who was seen to ask."""
+        self.app = tested_app(self.folder, FixedClock(NOW), reach=reach)
+        seen = []
+        self.app.before_request_funcs[None].insert(0, lambda: seen.append(request.remote_addr))
+        connection = self.connect()
+        connection.sendall(f"GET /sign-in HTTP/1.1\r\nHost: 127.0.0.1\r\n{more}\r\n".encode())
+        return self.answer(connection).split("\r\n")[0], seen[0]
+
+    def test_believed_as_far_as_it_was_named(self):
+        """Who calls and under which name; another name is refused; one that nobody told of is found out."""
+        behind = Reach(names=("coffee.example",), proxies=1)
+        caller = "X-Forwarded-For: 198.51.100.7\r\n"
+        name = "X-Forwarded-Host: {}\r\nX-Forwarded-Proto: https\r\n"
+        self.assertEqual(self.ask(behind, caller + name.format("Coffee.Example")), ("HTTP/1.1 200 OK", "198.51.100.7"))
+        self.assertIn(" 400 ", self.ask(behind, caller + name.format("evil.example"))[0])
+        self.assertIn(" 400 ", self.ask(Reach(), caller)[0])
 
 
 class Connections(Sockets):
