@@ -70,16 +70,13 @@ def check_strength(keeper: KeeperRow, passphrase: str) -> None:
 
 
 def confirm(keeper_id: int, actor: Actor, present: str) -> None:
-    """Ask for the present passphrase before anything about a keeper is changed.
-
-    Of whoever is signed in; where nobody signs in, of the keeper whom the change is about. Without one, none is asked.
+    """Ask for the present passphrase before anything about a keeper is changed; `whose_is_asked` says for whose.
 
     Raises:
         InvalidInput: when it is not theirs.
         TooManyTries: after too many that were not.
     """
-    asked = actor.keeper_id if actor.signed_in else keeper_id
-    row = secrets_by_keeper().get(asked or 0)
+    row = whose_is_asked(keeper_id, actor)
     if row is None:
         return
     account, origin = str(row.keeper.id), f"form of {actor.keeper_id}"
@@ -87,6 +84,14 @@ def confirm(keeper_id: int, actor: Actor, present: str) -> None:
     if not is_right(row, present):
         raise InvalidInput(f"That is not the present passphrase of {row.keeper.name}.", "present")
     forgive(account, origin)
+
+
+def whose_is_asked(keeper_id: int, actor: Actor) -> SecretRow | None:
+    """Whose passphrase is asked for before a keeper is changed.
+
+    Of whoever is signed in; where nobody signs in, of the keeper whom the change is about. None where they have none.
+    """
+    return secrets_by_keeper().get((actor.keeper_id if actor.signed_in else keeper_id) or 0)
 
 
 def is_right(row: SecretRow | None, passphrase: str) -> bool:

@@ -9,7 +9,7 @@ from flask import Blueprint, abort, flash, redirect, request, session, url_for
 
 from lamplight.actions.absences import add_absence, take_holidays
 from lamplight.actions.backups import newest_backup_in_words
-from lamplight.actions.passphrases import change_passphrase
+from lamplight.actions.passphrases import change_passphrase, whose_is_asked
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours, SiteCalendar
@@ -199,8 +199,9 @@ def people():  # noqa: ANN201
 
 def _people(code: int, errors: Mapping[str, str]):  # noqa: ANN202
     form = request.form if {"initials", "name"} & set(errors) else {}
+    asked = {row.id: whose_is_asked(row.id, actor()) for row in keepers()}
     return render(
-        "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets_by_keeper()),
+        "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets_by_keeper()), asked=asked,
         changed=forms.row_number(request.form.get("id", "")),
     )  # fmt: skip
 
