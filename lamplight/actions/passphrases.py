@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import cache
 
 from argon2 import PasswordHasher
@@ -76,7 +77,7 @@ def confirm(keeper_id: int, actor: Actor, present: str) -> None:
         InvalidInput: when it is not theirs.
         TooManyTries: after too many that were not.
     """
-    row = whose_is_asked(keeper_id, actor)
+    row = whose_is_asked(keeper_id, actor, secrets_by_keeper())
     if row is None:
         return
     account, origin = str(row.keeper.id), f"form of {actor.keeper_id}"
@@ -86,12 +87,12 @@ def confirm(keeper_id: int, actor: Actor, present: str) -> None:
     forgive(account, origin)
 
 
-def whose_is_asked(keeper_id: int, actor: Actor) -> SecretRow | None:
+def whose_is_asked(keeper_id: int, actor: Actor, secrets: Mapping[int, SecretRow]) -> SecretRow | None:
     """Whose passphrase is asked for before a keeper is changed.
 
     Of whoever is signed in; where nobody signs in, of the keeper whom the change is about. None where they have none.
     """
-    return secrets_by_keeper().get((actor.keeper_id if actor.signed_in else keeper_id) or 0)
+    return secrets.get((actor.keeper_id if actor.signed_in else keeper_id) or 0)
 
 
 def is_right(row: SecretRow | None, passphrase: str) -> bool:

@@ -62,10 +62,10 @@ def keeper() -> KeeperRow | None:
     if asked is not None:
         return asked()
     chosen = session.get("keeper")
-    return next((row for row in _keepers() if row.id == chosen), None)
+    return next((row for row in everybody() if row.id == chosen), None)
 
 
-def _keepers() -> list[KeeperRow]:
+def everybody() -> list[KeeperRow]:
     """Everybody who keeps machines, asked for once a request."""
     if "keepers" not in g:
         g.keepers = keepers()
@@ -166,7 +166,7 @@ def _everywhere() -> dict[str, Any]:
         "site": known,
         "keeper": keeper(),
         "signs_in": signs_in(),
-        "keepers": _keepers(),
+        "keepers": everybody(),
         "now": now(),
         "version": __version__,
         "dock": DOCK if known else (),

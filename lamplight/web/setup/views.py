@@ -21,7 +21,7 @@ from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, keeper, see_other, signs_in, site
+from lamplight.web.rendering import actor, everybody, keeper, see_other, signs_in, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("setup", __name__, template_folder="templates")
@@ -199,9 +199,10 @@ def people():  # noqa: ANN201
 
 def _people(code: int, errors: Mapping[str, str]):  # noqa: ANN202
     form = request.form if {"initials", "name"} & set(errors) else {}
-    asked = {row.id: whose_is_asked(row.id, actor()) for row in keepers()}
+    secrets, who = secrets_by_keeper(), actor()
+    asked = {row.id: whose_is_asked(row.id, who, secrets) for row in everybody()}
     return render(
-        "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets_by_keeper()), asked=asked,
+        "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets), asked=asked,
         changed=forms.row_number(request.form.get("id", "")),
     )  # fmt: skip
 
