@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.care.item import CareItem, ItemRole
+from lamplight.core.care.item import CareItem, ItemRole, Start
 from lamplight.core.machine.kind import Kind
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.changes import EVERYTHING
@@ -37,16 +37,23 @@ def this_place() -> int:
     return Change.get_by_id(EVERYTHING).number
 
 
-def write_deed(where: Place, item: CareItem, at: datetime | None, value: int | None = None) -> None:
-    """An item was done, and with it whatever it settles by the kind as it is now; whatever becomes of the kind."""
+def write_deed(
+    where: Place, item: CareItem, at: datetime | None, value: int | None = None, start: Start = Start.DONE
+) -> None:
+    """An item was done, and with it whatever it settles by the kind as it is now; whatever becomes of the kind.
+
+    What is only counted from there on settles nothing else.
+    """
+    settled = list(item.settles) if start is Start.DONE else []
     CareDone.create(
-        entry=where.entry_id, machine=where.machine_id, item=item.key, at=at, value=value, settled=list(item.settles),
-        seq=where.seq,
+        entry=where.entry_id, machine=where.machine_id, item=item.key, at=at, value=value, settled=settled,
+        seq=where.seq, start=start.value,
     )  # fmt: skip
 
 
 def renew_cartridge(where: Place, item: CareItem, at: datetime) -> None:
-    """With a filter change comes a new cartridge: like the one before, else as the kind takes it.
+    """With a filter change comes a new cartridge: like the one before, whatever that turns out to be, else as the kind
+    takes it.
 
     Nothing for other items, or where none is known. What brings a filter along, such as coming back, brings none
     where the keeper goes without.
@@ -54,18 +61,15 @@ def renew_cartridge(where: Place, item: CareItem, at: datetime) -> None:
     change = where.kind.item_of(ItemRole.FILTER)
     if change is None or change.key not in (item.key, *item.settles):
         return
-    before = [row.cartridge for row in installations([where.machine_id]).get(where.machine_id, []) if row.at <= at]
-    if before and before[-1] is None and item.key != change.key:
+    before = [row for row in installations([where.machine_id]).get(where.machine_id, []) if row.at <= at]
+    if before and before[-1].out and item.key != change.key:
         return
-    cartridge = next((earlier for earlier in reversed(before) if earlier), where.kind.cartridge)
-    if cartridge is not None:
-        write_installation(where, cartridge, at)
+    like_before = any(row.cartridge for row in before)
+    if like_before or where.kind.cartridge is not None:
+        write_installation(where, where.kind.cartridge, at, like_before)
 
 
-def write_installation(where: Place, cartridge: Cartridge, at: datetime) -> None:
-    """A cartridge was put in."""
-    CartridgeInstallation.create(
-        entry=where.entry_id, machine=where.machine_id, at=at, capacity_dh_l=cartridge.capacity_dh_l,
-        bypass=cartridge.bypass, residual_dh=cartridge.residual_dh, resin=cartridge.resin.value,
-        months=cartridge.months,
-    )  # fmt: skip
+def write_installation(where: Place, cartridge: Cartridge | None, at: datetime, as_before: bool = False) -> None:
+    """A cartridge was put in; or none is fitted, where there is none and it is not as before."""
+    figures = {} if cartridge is None else vars(cartridge) | {"resin": cartridge.resin.value}
+    CartridgeInstallation.create(entry=where.entry_id, machine=where.machine_id, at=at, as_before=as_before, **figures)

@@ -8,7 +8,7 @@ from datetime import datetime
 from functools import cached_property
 
 from lamplight.actions.cache import kept, minute
-from lamplight.actions.kinds import equipped_kind, kind_of
+from lamplight.actions.kinds import equipped_kind, kind_of, kinds
 from lamplight.actions.procedures import procedure_for
 from lamplight.actions.stock import products
 from lamplight.core.assess import MachineStatus, day_basis, status_at
@@ -188,7 +188,10 @@ def _assembled(row: MachineRow, book: MachineBook, site: SiteRow, now: datetime,
 def _status(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> MachineStatus:
     """Where a machine stands: its book is worked out once a day and evaluated once a minute while it stays as it is."""
     day = calendar.today(now)
-    basis = kept(("basis", machine_id), (book, kind, calendar, day), lambda: day_basis(book, kind, calendar, day))
+    known = kinds() if book.earlier_kinds else {}
+    earlier = tuple((until, known[key]) for until, key in book.earlier_kinds if key in known)
+    rests_on = (book, kind, calendar, day, earlier)
+    basis = kept(("basis", machine_id), rests_on, lambda: day_basis(book, kind, calendar, day, earlier))
     return kept(("status", machine_id), (basis, minute(now)), lambda: status_at(basis, now))
 
 

@@ -6,11 +6,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 
-from lamplight.actions.deeds import place, renew_cartridge, write_deed
+from lamplight.actions.deeds import place, renew_cartridge, write_deed, write_installation
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.water import install_cartridge, set_up
 from lamplight.core.bounds import DRINKS_A_DAY, within
+from lamplight.core.care.item import Start
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.usage.counters import Reading
@@ -23,10 +24,16 @@ from lamplight.store.waters import MAINS, Setup
 
 @dataclass(frozen=True)
 class LastDoneAnswer:
-    """What the keeper knows about the last time: a moment, a count, or neither (not known)."""
+    """What the keeper knows about the last time: a moment, a count, or neither (not known).
+
+    Attributes:
+        at, value: when; one of them.
+        start: whether it was done then, or is only counted from there.
+    """
 
     at: datetime | None = None
     value: int | None = None
+    start: Start = Start.DONE
 
 
 @dataclass(frozen=True)
@@ -63,6 +70,7 @@ class NewMachine:
         last_done: by item key; an item left out is not known.
         source: the name of its water.
         cartridge, installed_at: what is fitted and since when, or None.
+        no_filter: whether none is fitted, and none wanted.
     """
 
     counters: Mapping[str, int] = field(default_factory=dict)
@@ -70,6 +78,7 @@ class NewMachine:
     source: str = MAINS
     cartridge: Cartridge | None = None
     installed_at: datetime | None = None
+    no_filter: bool = False
 
 
 def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: Actor) -> int:
@@ -104,7 +113,9 @@ def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: A
         for item in where.kind.items:
             declared = start.last_done.get(item.key)
             if declared is not None:  # a filter is asked after by itself: none comes with a declared change
-                write_deed(where, item, declared.at, declared.value)
+                write_deed(where, item, declared.at, declared.value, declared.start)
+        if start.no_filter:
+            write_installation(where, None, actor.now)
         row = MachineRow(machine.id, fields.name, fields.kind, "", "", None, False)
         if start.source != MAINS:
             set_up(row, Setup(source=start.source), actor)
@@ -171,9 +182,10 @@ def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter
         raise InvalidInput(f"{row.name} has no such care item.")
     check_last_done(answer, counter_now, actor.now)
     when = f"at counter {answer.value}" if answer.at is None else "written down"
+    when = when if answer.start is Start.DONE else answer.start.value
     with database.atomic():
         entry = write_entry("done", f"{item.title} {when}", actor, row.id, at=answer.at)
         where = place(entry.id, row.id, kind_of(row.kind))
-        write_deed(where, item, answer.at, answer.value)
-        if answer.at is not None:
+        write_deed(where, item, answer.at, answer.value, answer.start)
+        if answer.at is not None and answer.start is Start.DONE:
             renew_cartridge(where, item, answer.at)

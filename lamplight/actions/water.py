@@ -16,7 +16,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.hardness import WaterTest, convert_hardness
 from lamplight.store.database import database
-from lamplight.store.models import CartridgeInstallation, SetupVersion, WaterTestFact
+from lamplight.store.models import SetupVersion, WaterTestFact
 from lamplight.store.sites import MachineRow
 from lamplight.store.waters import Setup
 
@@ -84,12 +84,9 @@ def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime
     summary = "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l:g} °dH·L"
     with database.atomic():
         entry = write_entry("filter", summary, actor, row.id, at=at)
-        if cartridge is None:
-            CartridgeInstallation.create(entry=entry, machine=row.id, at=at)
-            return
         where = place(entry.id, row.id, kind_of(row.kind))
         change = where.kind.item_of(ItemRole.FILTER)
-        if change:
+        if change and cartridge is not None:
             write_deed(where, change, at)
         write_installation(where, cartridge, at)
 

@@ -13,11 +13,18 @@ from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.assess import DayBasis, MachineStatus, assess, day_basis, status_at
 from lamplight.core.bounds import DEGREES, DOSE, DRINKS_A_DAY, HARDNESS_LITRES, SHARE, UNITS, Bounds, within
 from lamplight.core.care.by_calendar import days_due, due_day, month_later, months_due, rate_due, weekdays_due
-from lamplight.core.care.by_count import Limit, against, count_due, filter_due, litres_by_hardness_due, scale_due
+from lamplight.core.care.by_count import (
+    Limit,
+    against,
+    count_due,
+    filter_due,
+    litres_by_hardness_due,
+    scale_due,
+)
 from lamplight.core.care.by_event import all_of, event_due, hours_due, leaving_due, prompt_due, service_due
 from lamplight.core.care.context import Evaluated, EvaluationContext, EventSeen
 from lamplight.core.care.evaluate import evaluate_all, evaluate_item, evaluate_trigger
-from lamplight.core.care.item import CareItem, Day, Due, ItemRole, LastDone, TriggerDue
+from lamplight.core.care.item import CareItem, Day, Due, ItemRole, LastDone, Start, TriggerDue
 from lamplight.core.care.last_done import DoneFact, last_done, with_settled
 from lamplight.core.care.own_items import LimitChange, OwnChoices, own_items
 from lamplight.core.care.status import Status, Window, grace
@@ -141,6 +148,8 @@ from lamplight.core.site.computer_clock import clock_doubt
 from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, window_if_not_now
 from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.stock import Holding, Move, StockMove, enough, holdings
+from lamplight.core.timeline import Timeline
+from lamplight.core.usage.count_then import position_of_count
 from lamplight.core.usage.counters import (
     CleaningDrinks,
     CounterBook,
@@ -164,7 +173,7 @@ from lamplight.core.usage.level import (
     level_of,
     weigh_half_lives,
 )
-from lamplight.core.usage.meters import Meter
+from lamplight.core.usage.meters import Meter, Size, following
 from lamplight.core.usage.passage import Ahead, Passage, chance_of_at_least, first_passage, forecast, passage_chances
 from lamplight.core.usage.plausibility import (
     Doubt,
@@ -188,6 +197,12 @@ from lamplight.core.water.hardness import (
     usgs_band,
 )
 from lamplight.core.water.scale import descale_litres, scale_grams
+from lamplight.core.water.through import (
+    WaterThrough,
+    taken_per_litre,
+    water_now,
+    water_through,
+)
 from lamplight.core.words import (
     amount,
     clock_words,

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from functools import cached_property
 
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.evaluate import evaluate_all
-from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone
+from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone, Start
 from lamplight.core.care.last_done import last_done
 from lamplight.core.care.own_items import own_items
 from lamplight.core.care.status import Status
@@ -22,10 +22,12 @@ from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.timeline import Timeline
 from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.expected_reading import ExpectedReading, expected_reading
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.usage import Usage
+from lamplight.core.water.at_machine import WaterAtMachine
 
 
 @dataclass(frozen=True)
@@ -52,7 +54,7 @@ class MachineStatus:
         lamps = []
         for key, (interval, meter) in (self.work.lamp_intervals if self.work else {}).items():
             due, lit = self.due(key), self.context.prompts.get(key)
-            done = Evaluated(due.item, due.last, self.context).done if due else None
+            done = Evaluated(due.item, due.last, self.context).deed if due else None
             if due is None or done is None or (lit is not None and lit > done):
                 continue
             expected = lamp_expected(due.item, interval, meter, done.at)
@@ -115,6 +117,7 @@ class DayBasis:
         tank_l: what its tank holds, litres.
         asked: what it asked for.
         settled: item keys and moments at which they were done, also as part of others.
+        waters: what came in, and through which filter, when.
     """
 
     book: MachineBook = field(repr=False)
@@ -126,6 +129,7 @@ class DayBasis:
     tank_l: float
     asked: tuple[Asked, ...] = ()
     settled: tuple[tuple[str, datetime], ...] = ()
+    waters: Timeline[WaterAtMachine, datetime] = field(default_factory=lambda: Timeline(WaterAtMachine()))
 
     @cached_property
     def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Meter]]:
@@ -149,16 +153,49 @@ class DayBasis:
         return intervals
 
 
-def day_basis(book: MachineBook, kind: Kind, calendar: SiteCalendar, day: date) -> DayBasis:
-    """Everything about a book that holds for a whole date of the site; gaps age by the day."""
+def day_basis(
+    book: MachineBook,
+    kind: Kind,
+    calendar: SiteCalendar,
+    day: date,
+    earlier_kinds: tuple[tuple[datetime, Kind], ...] = (),
+) -> DayBasis:
+    """Everything about a book that holds for a whole date of the site; gaps age by the day.
+
+    Args:
+        book, kind, calendar: of the machine.
+        day: which.
+        earlier_kinds: until when it was of another kind, oldest first.
+    """
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
-    meters = meters_of(book, kind, own_calendar, calendar.at_minute(day, 0))
+    meters = meters_of(book, kind, own_calendar, calendar.at_minute(day, 0), earlier_kinds)
     moments = tuple((key, moment.at) for key, moment in book.deeds)
     told = bar_intervals(kind.items, book.bars, moments, meters)
     items = following_bars(own_items(kind.items, book.choices), told, ((own.item, own.trigger) for own in book.limits))
     done = last_done(book.done, book.drinks, meters["drinks"].cumulative)
+    waters = _filtered_since(book.waters, _filter_changed(items, done, meters))
     asked = asked_for(kind.panel, book.sightings, book.deeds)
-    return DayBasis(book, meters, own_calendar, items, done, told, kind.capacities.tank_ml / 1000, asked, moments)
+    tank_l = kind.capacities.tank_ml / 1000
+    return DayBasis(book, meters, own_calendar, items, done, told, tank_l, asked, moments, waters)
+
+
+def _filtered_since(
+    waters: Timeline[WaterAtMachine, datetime], changed_at: datetime | None
+) -> Timeline[WaterAtMachine, datetime]:
+    """The same with the filter change as the moment when the cartridge came in, where no other is known."""
+    if changed_at is None or waters.now.cartridge is None or waters.now.fitted_at is not None:
+        return waters
+    return replace(waters, now=replace(waters.now, fitted_at=changed_at))
+
+
+def _filter_changed(
+    items: Sequence[CareItem], done: Mapping[str, LastDone], meters: Mapping[str, Meter]
+) -> datetime | None:
+    """When the filter was changed last, as far as the book tells."""
+    last = next((done.get(item.key) for item in items if item.role is ItemRole.FILTER), None)
+    if last is None or last.start is Start.OWED:
+        return None
+    return last.at or (meters["drinks"].cumulative.moment_at(last.position) if last.position is not None else None)
 
 
 def status_at(work: DayBasis, now: datetime) -> MachineStatus:
@@ -166,8 +203,9 @@ def status_at(work: DayBasis, now: datetime) -> MachineStatus:
     book = work.book
     prompts = {asked.item: asked.begun for asked in work.asked if asked.holds(now)}
     context = EvaluationContext(
-        work.meters, work.calendar, now, work.done, book.absences, prompts, book.events, book.water, work.tank_l
-    )
+        work.meters, work.calendar, now, work.done, book.absences, prompts, book.events, work.waters.now, work.tank_l,
+        work.waters.earlier,
+    )  # fmt: skip
     return MachineStatus(context, evaluate_all(work.items, work.done, context), book, work.told, work)
 
 

@@ -11,6 +11,7 @@ from typing import Any
 from peewee import ModelSelect
 
 from lamplight.core.care.context import EventSeen
+from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.own_items import LimitChange
 from lamplight.core.lamps.progress_bars import BarSeen
@@ -29,13 +30,12 @@ from lamplight.store.models import (
     Fact,
     ItemSwitch,
     LimitVersion,
-    MachineVersion,
     PartNote,
     ReadingRemoval,
 )
 from lamplight.store.sightings import sightings_by_machine
-from lamplight.store.sites import newest
-from lamplight.store.waters import Setup, setups, waters
+from lamplight.store.sites import kinds_over_time, machine_versions
+from lamplight.store.waters import waters
 
 
 @dataclass(frozen=True)
@@ -90,7 +90,7 @@ def latest_readings(machine_ids: Collection[int], limit: int) -> list[ReadingRow
 def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     """The book of each machine, by machine id; the same number of queries however many machines there are."""
     counters = _counters(machine_ids)
-    done = _grouped(live(CareDone, machine_ids), _deed)
+    done = _grouped(live(CareDone, machine_ids).select(CareDone, Entry), _deed)
     limits = _last(live(LimitVersion, machine_ids), lambda r: (r.item, r.trigger), lambda r: (r.limit, r.reason))
     switches = _last(live(ItemSwitch, machine_ids), lambda r: r.item, lambda r: r.off)
     parts = _last(live(PartNote, machine_ids), lambda r: r.part, lambda r: (r.state, r.note))
@@ -98,18 +98,23 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     events = _grouped(live(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at, r.seq))
     seen = sightings_by_machine(machine_ids)
     away = absences()
-    water, setup = waters(machine_ids), setups()
+    water = waters(machine_ids)
+    versions = machine_versions(machine_ids)
+    streams = {machine_id: water.of(machine_id) for machine_id in versions}
+    newest = {machine_id: rows[-1] for machine_id, rows in versions.items()}
     return {
         version.machine_id: MachineBook(
             counters=counters[version.machine_id],
             done=tuple(done[version.machine_id]),
             limits=_own_limits(limits[version.machine_id]),
             switched_off=frozenset(item for item, off in switches[version.machine_id].items() if off),
-            descaling_basis=setup.get(version.machine_id, Setup()).descaling_basis,
+            descaling_basis=water.setup(version.machine_id).descaling_basis,
             guess_per_day=version.guess_per_day,
             absences=tuple(a.span for a in away if a.machine_id in (None, version.machine_id)),
             events=tuple(events[version.machine_id]),
-            water=water.at(version.machine_id, setup.get(version.machine_id, Setup()).source),
+            water=streams[version.machine_id].now,
+            earlier_water=streams[version.machine_id].earlier,
+            earlier_kinds=kinds_over_time(versions[version.machine_id]).earlier,
             bars=tuple(bars[version.machine_id]),
             sightings=seen.get(version.machine_id, ()),
             missing={
@@ -118,8 +123,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
                 if state
             },
         )
-        for version in newest(MachineVersion, "machine")
-        if machine_ids is None or version.machine_id in machine_ids
+        for version in newest.values()
     }
 
 
@@ -141,7 +145,8 @@ def _counters(machine_ids: Collection[int] | None) -> dict[int, dict[str, Counte
 
 
 def _deed(row: CareDone) -> DoneFact:
-    return DoneFact(row.item, row.at, row.value, tuple(row.settled or ()), row.seq)
+    settled = tuple(row.settled or ())
+    return DoneFact(row.item, row.at, row.value, settled, row.seq, Start(row.start), row.entry.recorded_at)
 
 
 def _own_limits(last: dict[tuple[str, str], tuple[float | None, str]]) -> tuple[LimitChange, ...]:

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections import defaultdict
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
+from typing import Any, TypeVar
+from zoneinfo import ZoneInfo
 
 from peewee import fn
 
-from lamplight.core.site.calendar import OpeningHours, SiteCalendar
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar, Week
+from lamplight.core.timeline import Timeline
 from lamplight.store.models import (
     Closure,
     Entry,
@@ -18,6 +22,8 @@ from lamplight.store.models import (
     MachineVersion,
     SiteVersion,
 )
+
+T = TypeVar("T")
 
 
 @dataclass(frozen=True)
@@ -70,13 +76,48 @@ def newest(model: type[Fact], subject: str) -> Iterable[Fact]:
 
 
 def the_site() -> SiteRow | None:
-    """The site, or None before it was set up."""
-    version = next(iter(newest(SiteVersion, "site")), None)
-    if version is None:
+    """The site, or None before it was set up; with the hours of its week, and when they were others."""
+    versions = SiteVersion.select(SiteVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
+    rows = list(versions.order_by(SiteVersion.id))
+    if not rows:
         return None
+    version, zone = rows[-1], ZoneInfo(rows[-1].zone)
     closed = {day for closure in closures() for day in _days(closure.first, closure.last)}
-    hours = tuple(OpeningHours(*span) if span else None for span in version.hours)
-    return SiteRow(version.site_id, version.name, SiteCalendar(version.zone, hours, frozenset(closed)))
+    first, *later = _settled([(row.entry.at.astimezone(zone).date(), row) for row in rows])
+    weeks = Timeline.of_changes(_week(first[1].hours), [(day, _week(row.hours)) for day, row in later])
+    calendar = SiteCalendar(version.zone, weeks.now, frozenset(closed), weeks.earlier)
+    return SiteRow(version.site_id, version.name, calendar)
+
+
+def _week(hours: list[list[int] | None]) -> Week:
+    return tuple(OpeningHours(*span) if span else None for span in hours)
+
+
+# What was typed and changed within a day was a slip: it never was so.
+SLIP = timedelta(days=1)
+
+
+def _settled(written: Sequence[tuple[date, T]]) -> list[tuple[Any, T]]:
+    """Versions in order of time without those that were replaced within a day; one at least stays."""
+    pairs = zip(written, [*written[1:], None], strict=True)
+    return [version for version, following in pairs if following is None or following[0] - version[0] >= SLIP]
+
+
+def machine_versions(machine_ids: Collection[int] | None = None) -> dict[int, list[MachineVersion]]:
+    """Every version of machines that was not undone, oldest first, with its entry."""
+    versions = MachineVersion.select(MachineVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
+    if machine_ids is not None:
+        versions = versions.where(MachineVersion.machine.in_(list(machine_ids)))
+    by_machine: dict[int, list[MachineVersion]] = defaultdict(list)
+    for row in versions.order_by(MachineVersion.id):
+        by_machine[row.machine_id].append(row)
+    return by_machine
+
+
+def kinds_over_time(versions: list[MachineVersion]) -> Timeline[str, datetime]:
+    """Of which kind a machine is, and was when: its versions, one at least, oldest first."""
+    first, *later = _settled([(row.entry.at, row.kind) for row in versions])
+    return Timeline.of_changes(first[1], later)
 
 
 def closures() -> list[ClosureRow]:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Collection, Mapping
 from dataclasses import dataclass, field
-from datetime import date, datetime
+from datetime import UTC, date, datetime, time
 
 from lamplight.core.care.own_items import WHICHEVER_FIRST
+from lamplight.core.timeline import Timeline
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.core.water.hardness import WaterTest, latest_test
@@ -35,10 +36,11 @@ class Setup:
 
 def setups() -> dict[int, Setup]:
     """The set-up of each machine that has one of its own."""
-    return {
-        row.machine_id: Setup(row.source, row.descaling_basis, row.window_days)
-        for row in newest(SetupVersion, "machine")
-    }
+    return {row.machine_id: _setup(row) for row in newest(SetupVersion, "machine")}
+
+
+def _setup(row: SetupVersion) -> Setup:
+    return Setup(row.source, row.descaling_basis, row.window_days)
 
 
 @dataclass(frozen=True)
@@ -62,30 +64,25 @@ def water_tests() -> list[WaterTestRow]:
 
 
 @dataclass(frozen=True)
-class Waters:
-    """All waters and cartridges, to be asked for one machine."""
-
-    tests: Mapping[str, list[WaterTest]] = field(default_factory=dict)
-    cartridges: Mapping[int, Cartridge | None] = field(default_factory=dict)
-
-    def at(self, machine_id: int, source: str) -> WaterAtMachine:
-        """What a machine gets."""
-        test = latest_test(self.tests.get(source, []), date.max)
-        fitted = self.cartridges.get(machine_id)
-        return WaterAtMachine(test, fitted, filter_out=fitted is None and machine_id in self.cartridges)
-
-
-@dataclass(frozen=True)
 class InstallationRow:
-    """A cartridge that was fitted, or taken out (None)."""
+    """A cartridge that was fitted; None where none is, or where nobody knows which.
+
+    Attributes:
+        entry_id: what undoing names.
+        at: when.
+        cartridge: which.
+        out: whether none is fitted from then on.
+    """
 
     entry_id: int
     at: datetime
     cartridge: Cartridge | None
+    out: bool = False
 
 
 def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[InstallationRow]]:
-    """Cartridges of machines, oldest first."""
+    """Cartridges of machines, oldest first; one that is like the one before it follows that one, whatever becomes of
+    it."""
     rows = CartridgeInstallation.select().join(Entry, on=CartridgeInstallation.entry).where(Entry.undone_at.is_null())
     if machine_ids is not None:
         rows = rows.where(CartridgeInstallation.machine.in_(list(machine_ids)))
@@ -94,13 +91,59 @@ def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[
         fitted = None
         if row.capacity_dh_l is not None:
             fitted = Cartridge(row.capacity_dh_l, row.bypass, row.residual_dh, Resin(row.resin), row.months)
-        by_machine[row.machine_id].append(InstallationRow(row.entry_id, row.at, fitted))
+        out = fitted is None and not row.as_before
+        if row.as_before:
+            before = by_machine[row.machine_id]
+            fitted = next((earlier.cartridge for earlier in reversed(before) if earlier.cartridge), fitted)
+        by_machine[row.machine_id].append(InstallationRow(row.entry_id, row.at, fitted, out))
     return by_machine
 
 
+@dataclass(frozen=True)
+class Waters:
+    """All waters and cartridges, to be asked for one machine."""
+
+    tests: Mapping[str, list[WaterTest]] = field(default_factory=dict)
+    cartridges: Mapping[int, list[InstallationRow]] = field(default_factory=dict)
+    setups: Mapping[int, list[tuple[datetime, Setup]]] = field(default_factory=dict)
+
+    def setup(self, machine_id: int) -> Setup:
+        """How a machine is set up now."""
+        return self.setups[machine_id][-1][1] if machine_id in self.setups else Setup()
+
+    def of(self, machine_id: int) -> Timeline[WaterAtMachine, datetime]:
+        """What a machine gets, and got when. The first test of a water stands for what came before it as well."""
+        sources = [(since, setup.source) for since, setup in self.setups.get(machine_id, [])]
+        fits = self.cartridges.get(machine_id, [])
+        names = {MAINS, *(source for _, source in sources)}
+        turns = {at for at, _ in sources[1:]} | {fit.at for fit in fits}
+        turns |= {_begins(test) for name in names for test in self.tests.get(name, [])}
+
+        def at(moment: datetime | None) -> WaterAtMachine:
+            source = next((name for since, name in reversed(sources) if moment and since <= moment), None)
+            tests = self.tests.get(source or (sources[0][1] if sources else MAINS), [])
+            known = [test for test in tests if moment and _begins(test) <= moment]
+            test = latest_test(known or [min(tests, key=lambda test: test.day)] if tests else [], date.max)
+            fit = next((fit for fit in reversed(fits) if moment and fit.at <= moment), None)
+            if fit is None:
+                return WaterAtMachine(test)
+            return WaterAtMachine(test, fit.cartridge, fit.out, fit.at if fit.cartridge else None)
+
+        return Timeline.of_changes(at(None), [(moment, at(moment)) for moment in sorted(turns)])
+
+
+def _begins(test: WaterTest) -> datetime:
+    """From when on a test stands for its water."""
+    return datetime.combine(test.day, time(), UTC)
+
+
 def waters(machine_ids: Collection[int] | None = None) -> Waters:
-    """Tests by source, and what is fitted now by machine."""
+    """Tests by source, and by machine what was fitted and which water it got, when."""
     tests: dict[str, list[WaterTest]] = defaultdict(list)
-    for row in water_tests():
+    for row in reversed(water_tests()):
         tests[row.source].append(row.test)
-    return Waters(tests, {machine_id: rows[-1].cartridge for machine_id, rows in installations(machine_ids).items()})
+    versions = SetupVersion.select(SetupVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
+    setups: dict[int, list[tuple[datetime, Setup]]] = defaultdict(list)
+    for version in versions.order_by(SetupVersion.id):
+        setups[version.machine_id].append((version.entry.at, _setup(version)))
+    return Waters(tests, installations(machine_ids), dict(setups))

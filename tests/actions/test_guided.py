@@ -211,7 +211,7 @@ class After(Guided):
         row = self.finish(run_id, now)
         told = written_at_end([row.entry_id])[row.entry_id].confirmations
         self.assertEqual(told, {"machine-on": False, "drawer-emptied": True})
-        self.assertEqual(self.due(self.hall, "grounds-drawer", now).status, Status.CLEAR)
+        self.assertLess(self.due(self.hall, "grounds-drawer", now).status, Status.DUE)
 
     def test_a_confirmed_refill_steers_the_dues(self):
         """It counts as a refill seen at the machine; one that was not confirmed does not."""

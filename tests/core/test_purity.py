@@ -23,8 +23,8 @@ ALLOWED = {
 }
 # The rooms of the core from the ground up: each imports only from itself and from those before it.
 ROOMS = (
-    "errors", "bounds", "words", "moment", "anatomy", "site", "usage", "water", "care", "lamps", "machine", "assess",
-    "job", "run", "stock", "diagnosis", "api",
+    "errors", "bounds", "words", "moment", "timeline", "anatomy", "site", "usage", "water", "care", "lamps", "machine",
+    "assess", "job", "run", "stock", "diagnosis", "api",
 )  # fmt: skip
 
 

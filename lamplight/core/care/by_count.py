@@ -2,20 +2,24 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from datetime import date, timedelta
 
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import TriggerDue
-from lamplight.core.care.triggers import COUNTERS, CountSince, FilterSpent, LitresByHardness, ScaleBudget, Trigger
+from lamplight.core.care.triggers import COUNTED, CountSince, FilterSpent, LitresByHardness, ScaleBudget, Trigger
 from lamplight.core.usage.meters import Meter
-from lamplight.core.usage.passage import Passage
-from lamplight.core.water.cartridge import filter_litres
+from lamplight.core.usage.passage import NEVER, Passage
 from lamplight.core.water.scale import descale_litres
+from lamplight.core.water.through import WaterThrough, taken_per_litre, water_through
 from lamplight.core.words import amount, degrees, open_days_ahead, whole
 
 NO_TEST = "The water's hardness is not known: enter a test."
 NO_START = "The day it was last done is not known: say when it was."
 NEVER_READ = "No counter reading yet: read the counter once."
+NOBODY_READS = "Nobody knows the drinks a day, and the counter was not read since: read it again."
+NO_SCALE = "no scale forms from this water"
 
 
 @dataclass(frozen=True)
@@ -37,43 +41,114 @@ def count_due(trigger: CountSince, about: Evaluated) -> TriggerDue:
     """Drinks, milk drinks or litres since the last time."""
     meter = about.context.meters.get(trigger.counter)
     if meter is None:
-        return TriggerDue.unknown(trigger, f"Nothing here counts {COUNTERS[trigger.counter]}.")
+        return TriggerDue.unknown(trigger, f"Nothing here counts {COUNTED[trigger.counter]}.")
     rests_on = " by the machine’s own bar" if trigger.by_bar else ""
     return against(trigger, Limit(trigger.limit, meter, rests_on), about)
 
 
 def filter_due(trigger: FilterSpent, about: Evaluated) -> TriggerDue:
-    """Litres until the fitted cartridge is spent."""
+    """Litres until the fitted cartridge is spent, by the water that went through it."""
     water, meter = about.context.water, about.context.meters.get("litres")
     if water.cartridge is None:
+        if water.filter_out:
+            return TriggerDue.never(trigger, "no filter is fitted")
         return TriggerDue.unknown(trigger, "Which cartridge is fitted is not known: say so under Water.")
     if water.before_filter is None or meter is None:
         return TriggerDue.unknown(trigger, NO_TEST)
-    litres = filter_litres(water.cartridge, water.before_filter)
-    if litres is None:
-        return TriggerDue.never(trigger, f"never spent by water of {water.before_filter:g} °dH", used=0.0, unit="L")
-    return against(trigger, Limit(litres, meter, f" at {water.before_filter:g} °dH"), about)
+
+    def share(through: WaterThrough) -> float | None:
+        return None if through.water.before_filter is None else taken_per_litre(through.water)
+
+    never = f"never spent by water of {water.before_filter:g} °dH"
+    words = _Wear(f" at {water.before_filter:g} °dH", "of what the cartridge holds", never)
+    return _worn(trigger, share, words, about, WaterThrough(0.0, water))
 
 
 def litres_by_hardness_due(trigger: LitresByHardness, about: Evaluated) -> TriggerDue:
     """Litres from the kind's table, at the hardness after the filter."""
-    hardness, meter = about.context.water.scaling_after, about.context.meters.get("litres")
-    if hardness is None or meter is None:
-        return TriggerDue.unknown(trigger, NO_TEST)
-    rests_on = f" by the machine's table at {degrees(hardness)}"
-    return against(trigger, Limit(trigger.litres_at(hardness), meter, rests_on), about)
+
+    def share(through: WaterThrough) -> float | None:
+        hardness = through.scaling_dh
+        return None if hardness is None else 1.0 / trigger.litres_at(hardness)
+
+    now = about.context.water_now.scaling_dh
+    rests_on = f" by the machine's table at {degrees(now or 0.0)}"
+    return _worn(trigger, share, _Wear(rests_on, "of the interval by the machine's table"), about)
 
 
 def scale_due(trigger: ScaleBudget, about: Evaluated) -> TriggerDue:
     """Litres in which the budget of scale forms."""
-    hardness, meter = about.context.water.scaling_after, about.context.meters.get("litres")
-    if hardness is None or meter is None:
+
+    def share(through: WaterThrough) -> float | None:
+        if through.scaling_dh is None:
+            return None
+        litres = descale_litres(through.scaling_dh, trigger.grams, trigger.deposited)
+        return 1.0 / litres if litres else 0.0
+
+    now = about.context.water_now.scaling_dh
+    rests_on = f" for {trigger.grams:g} g of scale at {degrees(now or 0.0)}"
+    return _worn(trigger, share, _Wear(rests_on, f"of {trigger.grams:g} g of scale", NO_SCALE), about)
+
+
+@dataclass(frozen=True)
+class _Wear:
+    """How what water does is said.
+
+    Attributes:
+        rests_on: what the limit rests on, with a space before it, where all of it went through as it does now.
+        of_what: what the per cents are of, where the water changed.
+        never: what is said where the present water does nothing.
+    """
+
+    rests_on: str
+    of_what: str
+    never: str = ""
+
+
+def _worn(
+    trigger: Trigger,
+    share: Callable[[WaterThrough], float | None],
+    words: _Wear,
+    about: Evaluated,
+    present: WaterThrough | None = None,
+) -> TriggerDue:
+    """What water has used up of a limit since the last time, each stretch as the water was then.
+
+    Args:
+        trigger: the rule.
+        share: of the limit that a litre uses up; None where the hardness is not known.
+        words: how it is said.
+        about: the item, when it was last done, and the context.
+        present: what comes through from now on; by default as it does now.
+    """
+    context, meter = about.context, about.context.meters.get("litres")
+    now = share(present or context.water_now)
+    if now is None or meter is None:
         return TriggerDue.unknown(trigger, NO_TEST)
-    litres = descale_litres(hardness, trigger.grams, trigger.deposited)
-    if litres is None:
-        return TriggerDue.never(trigger, "no scale forms from this water", used=0.0, unit="L")
-    rests_on = f" for {trigger.grams:g} g of scale at {degrees(hardness)}"
-    return against(trigger, Limit(litres, meter, rests_on), about)
+    if meter.last is None:
+        return TriggerDue.unknown(trigger, NEVER_READ, meter.unit)
+    parts = water_through(context.waters, meter.between, about.since, context.now) if about.since else ()
+    shares = [share(part) for part in parts]
+    if all(known is not None and abs(known - now) <= 1e-9 * (now or 1.0) for known in shares):
+        if now > 0:
+            return against(trigger, Limit(round(1.0 / now, 9), meter, words.rests_on), about)
+        return TriggerDue.never(trigger, words.never, used=0.0, unit=meter.unit)
+    used = 100 * sum((known or 0.0) * part.litres for known, part in zip(shares, parts, strict=True))
+    return _changed_water(trigger, used, 100 * now, words, about)
+
+
+def _changed_water(trigger: Trigger, used: float, per_litre: float, words: _Wear, about: Evaluated) -> TriggerDue:
+    """Per cents of a limit to which different waters added up; so many for each litre from now on."""
+    context, limit = about.context, 100.0
+    meter = context.meters["litres"]
+    counted = f"about {amount(used, '%')} % {words.of_what}, as the water was then"
+    if used >= limit:
+        passage, sentence = Passage(*(context.today,) * 3, reached=True), f"{counted}; due"
+    else:
+        passage = meter.forecast((limit - used) / per_litre, context.now) if per_litre > 0 else NEVER
+        sentence = _ahead(counted, passage, meter, context)
+    status = about.window.counted(used, limit, passage.likely)
+    return TriggerDue(trigger, used, limit, "%", True, passage, status, sentence)
 
 
 @dataclass(frozen=True)
@@ -99,11 +174,15 @@ def against(trigger: Trigger, limit: Limit, about: Evaluated) -> TriggerDue:
     used = _used(meter, about)
     if used is None:
         return TriggerDue.unknown(trigger, NO_START, meter.unit)
-    begin = max(meter.last, about.since) if about.since else meter.last
-    passage = meter.forecast(limit.amount - max(0.0, used.at_last_reading), begin)
+    if about.item.hygiene and not meter.usage.known and context.calendar.today(meter.last) < context.today:
+        return TriggerDue.unknown(trigger, NOBODY_READS, meter.unit)
     seen = whole(used.now, meter.unit)
-    if seen < limit.amount:
-        passage = passage.not_before(context.today)
+    if seen >= limit.amount:
+        day = _reached_on(limit, about)
+        passage = Passage(day, day, day, reached=True)
+    else:
+        begin = max(meter.last, about.since) if about.since else meter.last
+        passage = meter.forecast(limit.amount - max(0.0, used.at_last_reading), begin).not_before(context.today)
     return TriggerDue(
         trigger, used.now, limit.amount, meter.unit, used.estimated, passage,
         about.window.counted(seen, limit.amount, passage.likely), _sentence(limit, used, passage, context),
@@ -115,7 +194,7 @@ def _used(meter: Meter, about: Evaluated) -> _Used | None:
     last, context, cumulative = about.last, about.context, meter.cumulative
     if last is None or meter.last is None:
         return None
-    if last.position is not None and meter.per_count == 1 and not meter.how:
+    if last.position is not None and _counts_drinks(meter, context):
         now, at_last_reading = (cumulative.position(at) - last.position for at in (context.now, meter.last))
     elif about.since is None:
         return None
@@ -126,6 +205,32 @@ def _used(meter: Meter, about: Evaluated) -> _Used | None:
     return _Used(max(0.0, now), at_last_reading, estimated)
 
 
+def _counts_drinks(meter: Meter, context: EvaluationContext) -> bool:
+    """Whether a meter's units are the drinks themselves, so that a place on their line is one on its own."""
+    return meter.cumulative is context.cumulative and meter.plain
+
+
+def _reached_on(limit: Limit, about: Evaluated) -> date:
+    """The date by whose end a limit was used up that is used up now."""
+    context, meter, last = about.context, limit.meter, about.last
+    calendar, today = context.calendar, context.today
+
+    def used_by(day: date) -> float:
+        end = calendar.at_minute(day + timedelta(days=1), 0)
+        if last is not None and last.position is not None and _counts_drinks(meter, context):
+            return meter.cumulative.position(end) - last.position
+        return meter.between(about.since or end, end)
+
+    low = calendar.today(about.since) if about.since else calendar.today(meter.last or context.now)
+    if used_by(low) >= limit.amount:
+        return min(low, today)
+    high = today
+    while (high - low).days > 1:
+        middle = low + timedelta(days=(high - low).days // 2)
+        low, high = (low, middle) if used_by(middle) >= limit.amount else (middle, high)
+    return high
+
+
 def _sentence(limit: Limit, used: _Used, passage: Passage, context: EvaluationContext) -> str:
     unit = limit.meter.unit
     seen = whole(used.now, unit)
@@ -134,8 +239,14 @@ def _sentence(limit: Limit, used: _Used, passage: Passage, context: EvaluationCo
     if seen >= limit.amount:
         over = used.now - limit.amount
         return f"{counted}; {amount(over, unit)} over" if whole(over, unit) > 0 else f"{counted}; due now"
-    if not context.usage.known:
-        return f"{counted}; nobody knows the drinks a day yet"
+    return _ahead(counted, passage, limit.meter, context)
+
+
+def _ahead(counted: str, passage: Passage, meter: Meter, context: EvaluationContext) -> str:
+    """What is counted, and when its limit will be reached."""
+    if not meter.usage.known:
+        what = "drinks" if meter.unit == "L" else meter.unit
+        return f"{counted}; nobody knows the {what} a day yet"
     if passage.likely is None:
         return f"{counted}; not within three years at this rate"
     return f"{counted}; {open_days_ahead(context.calendar.open_days_between(context.today, passage.likely))}"

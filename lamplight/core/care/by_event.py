@@ -48,7 +48,8 @@ def hours_due(trigger: HoursSinceFirstDrink, about: Evaluated) -> TriggerDue:
 
 
 def _no_drink_yet(trigger: HoursSinceFirstDrink, first: datetime | None, about: Evaluated) -> TriggerDue:
-    sentence, calendar = "no drink since it was last done", about.context.calendar
+    since = "since it was last done" if about.deed else "yet"
+    sentence, calendar = f"no drink {since}", about.context.calendar
     if first is None:
         return TriggerDue.never(trigger, sentence)
     ends_on = calendar.today(first + timedelta(hours=trigger.limit))
@@ -144,7 +145,7 @@ def _last_return(context: EvaluationContext) -> Moment | None:
 
 def _last_done(key: str, context: EvaluationContext) -> Moment | None:
     other = context.done.get(key)
-    at = context.moment_of(other) if other else None
+    at = context.moment_of(other) if other and other.deed else None
     return Moment(at, other.seq) if at and other else None
 
 
@@ -187,7 +188,7 @@ def prompt_due(trigger: Prompted, about: Evaluated) -> TriggerDue:
     """The machine itself asks for it; that is always obeyed."""
     context = about.context
     lit = context.prompts.get(about.item.key)
-    if lit is None or (about.done is not None and about.done >= lit):
+    if lit is None or (about.deed is not None and about.deed >= lit):
         return TriggerDue.never(trigger, "when the machine asks for it")
     wall = context.calendar.local(lit.at)
     return _since_then(trigger, wall.date(), about, f"the machine asks for it since {clock_words(wall, context.today)}")

@@ -12,10 +12,12 @@ from lamplight.core.care.status import Window
 from lamplight.core.moment import Moment
 from lamplight.core.site.absence import Absence
 from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.timeline import Timeline
 from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.usage import Usage
 from lamplight.core.water.at_machine import WaterAtMachine
+from lamplight.core.water.through import WaterThrough, water_now
 
 
 @dataclass(frozen=True)
@@ -51,6 +53,7 @@ class EvaluationContext:
         events: what was seen to happen at the machine by itself.
         tank_l: what its tank holds, litres; 0 where there is none.
         water: what comes in, and through which filter.
+        earlier_water: until when another water or filter was there, oldest first.
     """
 
     meters: Mapping[str, Meter]
@@ -62,6 +65,20 @@ class EvaluationContext:
     events: tuple[EventSeen, ...] = ()
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
     tank_l: float = 0.0
+    earlier_water: tuple[tuple[datetime, WaterAtMachine], ...] = ()
+
+    @property
+    def waters(self) -> Timeline[WaterAtMachine, datetime]:
+        """What came in, and through which filter, when."""
+        return Timeline(self.water, self.earlier_water)
+
+    @cached_property
+    def water_now(self) -> WaterThrough:
+        """What comes through now: whether the cartridge still takes something up."""
+        litres = self.meters.get("litres")
+        if litres is None or litres.last is None:
+            return WaterThrough(0.0, self.water)
+        return water_now(self.waters, litres.between, self.now)
 
     @cached_property
     def today(self) -> date:
@@ -129,6 +146,11 @@ class Evaluated:
     def done(self) -> Moment | None:
         """The same with its place within the second."""
         return Moment(self.since, self.last.seq) if self.since and self.last else None
+
+    @property
+    def deed(self) -> Moment | None:
+        """When somebody did it last; None where it is only counted from somewhere."""
+        return self.done if self.last and self.last.deed else None
 
     @cached_property
     def done_on(self) -> date | None:

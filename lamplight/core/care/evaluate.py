@@ -9,7 +9,7 @@ from typing import Any
 
 from lamplight.core.care import by_calendar, by_count, by_event
 from lamplight.core.care.context import Evaluated, EvaluationContext
-from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
+from lamplight.core.care.item import CareItem, Day, Due, LastDone, Start, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import (
     NEED_NO_START,
@@ -48,6 +48,7 @@ RULES: dict[type, Rule] = {
     BeforeAbsence: by_event.leaving_due,
     Prompted: by_event.prompt_due,
 }
+SAID_TO_BE_DUE = "you said that it is due"
 NOBODY_KNOWS = "Nobody knows when it was last done. Do it now, or say when it was."
 
 
@@ -79,7 +80,7 @@ def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationCont
         context: drinks, usage, calendar and the present.
     """
     about = Evaluated(item, last, context)
-    states = tuple(evaluate_trigger(trigger, about) for trigger in item.triggers)
+    states = tuple(_owed(trigger, about) or evaluate_trigger(trigger, about) for trigger in item.triggers)
     known = [state for state in states if state.known]
     pressing = any(state.status >= Status.DUE for state in known)
     if not known or (last is None and len(known) < len(states) and not pressing):
@@ -89,7 +90,15 @@ def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationCont
     status = max(state.status for state in known)
     others = [state.sentence for state in sorted(states, key=lambda state: not state.known) if state is not first]
     stop = (item.when_overdue,) if item.when_overdue and status is Status.OVERDUE else ()
-    return Due(item, status, first, states, last, (first.sentence, *stop, *others))
+    return Due(item, status, first, states, last, tuple(dict.fromkeys((first.sentence, *stop, *others))))
+
+
+def _owed(trigger: Trigger, about: Evaluated) -> TriggerDue | None:
+    """What the keeper said to be due from the outset, since nobody did it; None for what asks by itself."""
+    if about.last is None or about.last.start is not Start.OWED or isinstance(trigger, NEED_NO_START):
+        return None
+    day = about.done_on or about.context.today
+    return TriggerDue.on_day(trigger, Day(day, reached=True), about.window.dated(day), SAID_TO_BE_DUE)
 
 
 def _comes_first(state: TriggerDue) -> tuple[int, date]:

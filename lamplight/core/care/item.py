@@ -73,20 +73,36 @@ class CareItem:
         return self.minutes <= QUICK_MINUTES
 
 
+class Start(StrEnum):
+    """What an item is counted from. Only the first is something that happened; the others are no evidence of a deed."""
+
+    DONE = "done"
+    COUNTED = "counted from here on"
+    NEW = "new"
+    OWED = "due from the outset"
+
+
 @dataclass(frozen=True)
 class LastDone:
-    """When an item was last done, as far as anybody knows.
+    """What an item is counted from: when it was last done, as far as anybody knows, or from when on it is counted.
 
     Attributes:
         at: the moment, or None where only the count is known.
         position: the drinks then, as a position on the cumulative count (negative before the first
             reading), or None where only the moment is known.
         seq: place within the second; see `lamplight.core.moment`.
+        start: whether it was done then, or is only counted from there.
     """
 
     at: datetime | None = None
     position: float | None = None
     seq: int = 0
+    start: Start = Start.DONE
+
+    @property
+    def deed(self) -> bool:
+        """Whether somebody did it then."""
+        return self.start is Start.DONE
 
 
 @dataclass(frozen=True)

@@ -6,8 +6,9 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from lamplight.core.care.item import LastDone
+from lamplight.core.care.item import LastDone, Start
 from lamplight.core.moment import Moment
+from lamplight.core.usage.count_then import position_of_count
 from lamplight.core.usage.counters import CounterBook
 from lamplight.core.usage.cumulative import CumulativeCount
 
@@ -17,13 +18,15 @@ LONG_AGO = timedelta(days=3 * 366)
 
 @dataclass(frozen=True)
 class DoneFact:
-    """An item was done: at a moment, or when the counter stood at a value, or both.
+    """An item was done: at a moment, or when the drinks counter stood at a value, or both.
 
     Attributes:
         item: its key.
         at, value: when; one of them at least.
         settled: keys of the items that were done with it, as was written down then.
         seq: place within the second; see `lamplight.core.moment`.
+        start: whether it was done, or is only counted from there on.
+        told_at: when it was said; the value is one of the row that the counter ran in then. None: the present row.
     """
 
     item: str
@@ -31,6 +34,8 @@ class DoneFact:
     value: int | None = None
     settled: tuple[str, ...] = ()
     seq: int = 0
+    start: Start = Start.DONE
+    told_at: datetime | None = None
 
 
 def last_done(facts: Iterable[DoneFact], drinks: CounterBook, cumulative: CumulativeCount) -> dict[str, LastDone]:
@@ -59,10 +64,11 @@ def with_settled(facts: Iterable[DoneFact]) -> Iterator[tuple[str, DoneFact]]:
 def _placed(fact: DoneFact, drinks: CounterBook, cumulative: CumulativeCount) -> tuple[Moment, LastDone] | None:
     """A fact with the place in time that orders it."""
     if fact.at is not None:
-        return Moment(fact.at, fact.seq), LastDone(at=fact.at, seq=fact.seq)
-    first = drinks.first_reading
-    if fact.value is None or first is None or cumulative.first is None:
+        return Moment(fact.at, fact.seq), LastDone(at=fact.at, seq=fact.seq, start=fact.start)
+    if fact.value is None or cumulative.first is None:
         return None
-    position = float(fact.value - first.value)
+    position = position_of_count(fact.value, fact.told_at, drinks, cumulative)
+    if position is None:
+        return None
     at = cumulative.moment_at(position) or cumulative.first - LONG_AGO
-    return Moment(at, fact.seq), LastDone(position=position, seq=fact.seq)
+    return Moment(at, fact.seq), LastDone(position=position, seq=fact.seq, start=fact.start)

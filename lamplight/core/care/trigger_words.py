@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import (
-    COUNTERS,
+    COUNTED,
     AfterEvent,
     AllOf,
     BeforeAbsence,
@@ -27,7 +27,7 @@ def trigger_in_words(trigger: Trigger) -> str:
     """One trigger in a few words, such as ``every 200 drinks`` or ``at the end of service``."""
     match trigger:
         case CountSince(limit, counter):
-            return f"every {limit:g} {COUNTERS[counter]}"
+            return f"every {limit:g} {COUNTED[counter]}"
         case HoursSinceFirstDrink(limit):
             return f"{limit} hours after the first drink"
         case MonthsSince(limit):

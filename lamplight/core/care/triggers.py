@@ -14,12 +14,14 @@ from lamplight.core.errors import InvalidInput
 DESCALING_BASES = ("lamp", "litres", "scale", "calendar")
 FIRST_DRINK, REFILL = "first-drink", "refill"  # what happens at a machine by itself
 ABSENCE = "absence"
-COUNTERS = {"drinks": "drinks", "milk": "milk drinks", "litres": "L"}
+PUCKS = "pucks"  # every drink leaves one in the drawer, which is cautious
+COUNTERS = {"drinks": "drinks", "milk": "milk drinks", "litres": "L"}  # what a machine may show
+COUNTED = {**COUNTERS, PUCKS: "pucks"}
 
 
 @dataclass(frozen=True)
 class CountSince:
-    """Due after so much of a counter, above 0 up to 100 000: drinks, milk drinks or litres.
+    """Due after so much of a counter, above 0 up to 100 000: drinks, milk drinks, litres, or pucks in the drawer.
 
     ``by_bar`` says that the machine's own progress bar told the limit.
     """
@@ -30,10 +32,10 @@ class CountSince:
     by_bar: bool = False
 
     def __post_init__(self) -> None:
-        if self.counter not in COUNTERS:
+        if self.counter not in COUNTED:
             raise InvalidInput(f"“{self.counter}” is not a counter. Known are: {', '.join(COUNTERS)}.")
         if not 1 <= self.limit <= 100_000:
-            raise InvalidInput(f"A limit in {COUNTERS[self.counter]} lies between 1 and 100 000.")
+            raise InvalidInput(f"A limit in {COUNTED[self.counter]} lies between 1 and 100 000.")
 
     @property
     def key(self) -> str:

@@ -68,7 +68,8 @@ def disagreements(seen: MachineStatus, facts: Facts, lamp_items: Collection[str]
     for due in seen.dues:
         lit = due.prompted
         share = _book_share(due)
-        if lit and share is not None and share < CLEAR_SHARE and _book_clear(due):
+        done = due.last is not None and due.last.deed
+        if lit and done and share is not None and share < CLEAR_SHARE and _book_clear(due):
             disagreeing.append(_lit_though_clear(due, share, facts))
         elif not lit and due.item.key in lamp_items and due.status is Status.OVERDUE and _looked_lately(seen):
             disagreeing.append(_dark_though_overdue(due, facts))

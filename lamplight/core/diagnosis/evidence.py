@@ -83,10 +83,11 @@ def _item_facts(due: Due, seen: MachineStatus, now: datetime) -> Facts:
     used = [
         (state.used / state.limit, state.sentence) for state in due.triggers if state.used is not None and state.limit
     ]
-    if used:
+    done = due.last is not None and due.last.deed
+    if used and (done or max(used)[0] >= 1):  # counted from somewhere without a deed it is that much at least
         share, sentence = max(used)
         facts[f"share:{key}"] = (share, sentence)
-    at = seen.context.moment_of(due.last) if due.last else None
+    at = seen.context.moment_of(due.last) if due.last and done else None
     if at is not None and at <= now:
         minutes = (now - at).total_seconds() / 60
         facts[f"minutes-since:{key}"] = (minutes, span_words(minutes))
@@ -114,7 +115,7 @@ def _confirmation_facts(confirmations: Sequence[ConfirmationAt]) -> Facts:
 def _drawer_facts(seen: MachineStatus, kind: Kind) -> Facts:
     pucks = kind.capacities.drawer_pucks
     due = seen.due_of(ItemRole.DRAWER)
-    at = seen.context.moment_of(due.last) if due and due.last else None
+    at = seen.context.moment_of(due.last) if due and due.last and due.last.deed else None
     if not pucks or at is None:
         return {}
     counted = seen.cumulative.between(at, seen.context.now).drinks

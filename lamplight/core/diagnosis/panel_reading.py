@@ -55,5 +55,5 @@ def panel_reading(panel: Panel, status: MachineStatus) -> PanelReading:
 def _settled_by(best: Match | None, seen: PanelSeen, status: MachineStatus) -> Due | None:
     """The item that was done after the sighting that asked for it, where that is all it said."""
     due = status.due(best.pattern.asks_for) if best and best.pattern.asks_for else None
-    done = Evaluated(due.item, due.last, status.context).done if due else None
+    done = Evaluated(due.item, due.last, status.context).deed if due else None
     return due if done is not None and done >= seen.moment else None

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from datetime import datetime
 
 from lamplight.core.care.context import EventSeen
+from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import DoneFact, with_settled
 from lamplight.core.care.own_items import WHICHEVER_FIRST, LimitChange, OwnChoices
 from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.lamps.sightings import Sighting
 from lamplight.core.moment import Moment
 from lamplight.core.site.absence import Absence
+from lamplight.core.timeline import Timeline
 from lamplight.core.usage.counters import CounterBook
 from lamplight.core.water.at_machine import WaterAtMachine
 
@@ -29,6 +32,8 @@ class MachineBook:
         guess_per_day: the keeper's guess of drinks on an open day, or None.
         absences, events: what else was noted.
         water: what comes in, and through which filter.
+        earlier_water: until when another water or filter was there, oldest first.
+        earlier_kinds: keys of the kinds that it was of before, and until when, oldest first.
         bars: progress bars that were read.
         sightings: what its panel was seen to show, and what it was said to ask for.
         missing: parts that are missing or broken, with what was said about them.
@@ -43,9 +48,16 @@ class MachineBook:
     absences: tuple[Absence, ...] = ()
     events: tuple[EventSeen, ...] = ()
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
+    earlier_water: tuple[tuple[datetime, WaterAtMachine], ...] = ()
+    earlier_kinds: tuple[tuple[datetime, str], ...] = ()
     bars: tuple[BarSeen, ...] = ()
     sightings: tuple[Sighting, ...] = ()
     missing: Mapping[str, str] = field(default_factory=dict)
+
+    @property
+    def waters(self) -> Timeline[WaterAtMachine, datetime]:
+        """What came in, and through which filter, when."""
+        return Timeline(self.water, self.earlier_water)
 
     def counter(self, name: str) -> CounterBook:
         """The facts of one counter; empty where there are none."""
@@ -59,7 +71,11 @@ class MachineBook:
     @property
     def deeds(self) -> tuple[tuple[str, Moment], ...]:
         """Each item that was done at a known time, by itself or as part of another, and when."""
-        return tuple((key, Moment(fact.at, fact.seq)) for key, fact in with_settled(self.done) if fact.at is not None)
+        return tuple(
+            (key, Moment(fact.at, fact.seq))
+            for key, fact in with_settled(self.done)
+            if fact.at is not None and fact.start is Start.DONE
+        )
 
     @property
     def choices(self) -> OwnChoices:

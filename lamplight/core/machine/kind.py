@@ -8,6 +8,7 @@ from lamplight.core.anatomy.drink_mix import Mix
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.care.item import CareItem, ItemRole
+from lamplight.core.care.triggers import PUCKS, CountSince
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.lamps.panel import Panel
 from lamplight.core.water.at_machine import HardnessLevel
@@ -80,6 +81,11 @@ class Kind:
     causes: dict[str, Cause] = field(default_factory=dict)
     symptoms: tuple[Symptom, ...] = ()
 
+    def __post_init__(self) -> None:
+        # What the drawer holds is a limit on every kind that has one, whoever wrote its file.
+        items = tuple(_drawer_limited(item, self.capacities.drawer_pucks) for item in self.items)
+        object.__setattr__(self, "items", items)
+
     def item(self, key: str) -> CareItem | None:
         """The care item of that key, or None."""
         return next((item for item in self.items if item.key == key), None)
@@ -99,3 +105,12 @@ class Kind:
     def part(self, key: str) -> Part | None:
         """The part of that key, or None."""
         return next((part for part in self.parts if part.key == key), None)
+
+
+def _drawer_limited(item: CareItem, pucks: int) -> CareItem:
+    """The drawer's item with what it holds as a limit, where its own count is not as strict."""
+    counts = (trigger for trigger in item.triggers if isinstance(trigger, CountSince))
+    strict = any(trigger.counter in ("drinks", PUCKS) and trigger.limit <= pucks for trigger in counts)
+    if item.role is not ItemRole.DRAWER or not pucks or strict:
+        return item
+    return replace(item, triggers=(*item.triggers, CountSince(pucks, PUCKS)))

@@ -39,6 +39,7 @@ class OpeningHours:
             raise InvalidInput("Closing time must lie after opening time on the same day.")
 
 
+Week = tuple[OpeningHours | None, ...]
 ALL_DAY = OpeningHours(0, MINUTES_A_DAY)
 OFFICE_HOURS = OpeningHours(7 * 60, 18 * 60)
 FIRST_YEAR, LAST_YEAR = 1990, 2100
@@ -86,17 +87,19 @@ class SiteCalendar:
         zone: IANA name of the time zone, such as ``Europe/Berlin``.
         hours: seven entries, Monday first; ``None`` is a weekday off.
         closures: dates on which the site is closed whatever the weekday.
+        earlier: weeks that held before, each with the first date on which it no longer did, oldest first.
 
     Raises:
         InvalidInput: for an unknown zone or a week that has not seven days.
     """
 
     zone: str = "UTC"
-    hours: tuple[OpeningHours | None, ...] = (ALL_DAY,) * 7
+    hours: Week = (ALL_DAY,) * 7
     closures: frozenset[date] = frozenset()
+    earlier: tuple[tuple[date, Week], ...] = ()
 
     def __post_init__(self) -> None:
-        if len(self.hours) != 7:
+        if any(len(week) != 7 for week in (self.hours, *(week for _, week in self.earlier))):
             raise InvalidInput("Opening hours need seven days, Monday first.", "hours")
         try:
             ZoneInfo(self.zone)
@@ -113,10 +116,13 @@ class SiteCalendar:
     @cached_property
     def widest(self) -> OpeningHours:
         """Earliest opening to latest closing of the week: stands in for a day off."""
-        given = [span for span in self.hours if span]
-        if not given:
-            return ALL_DAY
-        return OpeningHours(min(span.opens_minute for span in given), max(span.closes_minute for span in given))
+        return _widest(self.hours)
+
+    def week_of(self, day: date) -> Week:
+        """The hours that held on a date."""
+        if not self.earlier:
+            return self.hours
+        return next((week for until, week in self.earlier if day < until), self.hours)
 
     def local(self, moment: datetime) -> datetime:
         """The moment on the site's wall clock."""
@@ -128,16 +134,17 @@ class SiteCalendar:
         return self.local(now).date()
 
     def weekday_open(self, weekday: int) -> bool:
-        """Whether that weekday (0 Monday to 6 Sunday) is a working day."""
+        """Whether that weekday (0 Monday to 6 Sunday) is a working day now."""
         return self.hours[weekday] is not None
 
     def is_open(self, day: date) -> bool:
         """Whether the site opens on that date."""
-        return day not in self.closures and self.weekday_open(day.weekday())
+        return day not in self.closures and self.week_of(day)[day.weekday()] is not None
 
     def span(self, day: date) -> OpeningHours:
         """The hours in which that date's drinks are drawn; a day off borrows the widest span."""
-        return self.hours[day.weekday()] or self.widest
+        week = self.week_of(day)
+        return week[day.weekday()] or (self.widest if week is self.hours else _widest(week))
 
     def at_minute(self, day: date, minute: int) -> datetime:
         """An aware datetime at that wall-clock minute; 1440 is midnight at the day's end."""
@@ -189,8 +196,24 @@ class SiteCalendar:
         clock = self._clocks[moment] = tuple(days)
         return clock
 
+    def open_clock(self, moment: datetime) -> float:
+        """Working days from the first date of the calendar to a moment; only differences mean anything."""
+        total = 0.0
+        since: tuple[float, ...] = (0.0,) * 7
+        for until, week in self.earlier:
+            turn = min(moment, self.at_minute(until, 0))
+            clock = self.weekday_clock(turn)
+            total += sum(clock[day] - since[day] for day in range(7) if week[day] is not None)
+            since = clock
+            if turn == moment:
+                return total
+        clock = self.weekday_clock(moment)
+        return total + sum(clock[day] - since[day] for day in range(7) if self.hours[day] is not None)
+
     def weekday_clocks(self, moments: Sequence[datetime]) -> np.ndarray:
         """The clocks of many moments at once, a row each; as `weekday_clock`, but quicker for a hundred."""
+        if self.earlier:
+            return np.array([self.weekday_clock(moment) for moment in moments]).reshape(-1, 7)
         zone = self.tz
         walls = [moment.astimezone(zone) if moment.tzinfo else self.local(moment) for moment in moments]
         ordinals = np.array([wall.toordinal() for wall in walls], dtype=int)
@@ -264,5 +287,16 @@ class SiteCalendar:
         """Open dates after ``first`` up to and including ``last``; 0 when ``last`` is not later."""
         if last <= first:
             return 0
+        if self.earlier and first < self.earlier[-1][0]:
+            turn = min(last, self.earlier[-1][0] - timedelta(days=1))
+            then = sum(self.is_open(first + timedelta(days=n + 1)) for n in range((turn - first).days))
+            return then + self.open_days_between(turn, last)
         earlier, later = (self._whole_days_before(day.toordinal() + 1) for day in (first, last))
         return round(sum(later[day] - earlier[day] for day in range(7) if self.hours[day] is not None))
+
+
+def _widest(week: Week) -> OpeningHours:
+    given = [span for span in week if span]
+    if not given:
+        return ALL_DAY
+    return OpeningHours(min(span.opens_minute for span in given), max(span.closes_minute for span in given))

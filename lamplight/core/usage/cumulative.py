@@ -7,9 +7,9 @@ by usage before the first and after the last. Every "since" in Lamplight is a di
 from __future__ import annotations
 
 from bisect import bisect_left, bisect_right
-from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import datetime, timedelta
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
+from datetime import UTC, datetime, timedelta
 from functools import cached_property
 from itertools import accumulate
 
@@ -40,12 +40,14 @@ class CumulativeCount:
         usage: fitted rates.
         calendar: the site's opening days.
         single: the one moment that is known where there is only one reading.
+        pace: counts to expect between two moments; by usage where none is given.
     """
 
     intervals: tuple[Interval, ...]
     usage: Usage
     calendar: SiteCalendar
     single: datetime | None = None
+    pace: Callable[[datetime, datetime], float] | None = field(default=None, compare=False)
 
     @cached_property
     def _moments(self) -> Sequence[datetime]:
@@ -63,7 +65,7 @@ class CumulativeCount:
         return list(accumulate((gap.drinks is None for gap in self.intervals), initial=0))
 
     def _expected(self, start: datetime, end: datetime) -> float:
-        return self.usage.expected(self.calendar, start, end)
+        return self.pace(start, end) if self.pace else self.usage.expected(self.calendar, start, end)
 
     def _drinks_in(self, gap: Interval) -> float:
         return float(gap.drinks) if gap.drinks is not None else self._expected(gap.start, gap.end)
@@ -125,7 +127,7 @@ class CumulativeCount:
         return index < len(self._moments) and self._moments[index] == moment
 
     def moment_at(self, position: float, ahead: bool = False) -> datetime | None:
-        """The moment at which the line had a position, to the day before the first reading.
+        """The moment at which the line had a position, in UTC, so that hours from there on are real hours.
 
         Args:
             position: drinks since the first reading.
@@ -136,19 +138,23 @@ class CumulativeCount:
         if self.first is None:
             return None
         if ahead and position > self._totals[-1]:
-            return self._walked(self._moments[-1], position - self._totals[-1])
-        if position >= 0:
-            return self._moment_within(position)
+            found = self._walked(self._moments[-1], position - self._totals[-1])
+        else:
+            found = self._moment_within(position) if position >= 0 else self._walked_back(self.first, -position)
+        return found.astimezone(UTC) if found else None
+
+    def _walked_back(self, end: datetime, drinks: float) -> datetime | None:
+        """From when on so many drinks by usage are drawn up to a moment, evenly over opening hours."""
         if self.usage.week_total <= 0:
             return None
-        missing, day = -position, self.calendar.today(self.first)
-        share = self.calendar.share_drunk(self.first)
+        day, drunk = self.calendar.today(end), self.calendar.share_drunk(end)
         for _ in range(3 * 366):
-            if day not in self.calendar.closures:
-                missing -= share * self.usage.rates[day.weekday()]
-            if missing <= 0:
-                return min(self.calendar.opening(day), self.first)
-            day, share = day - timedelta(days=1), 1.0
+            rate = 0.0 if day in self.calendar.closures else self.usage.rates[day.weekday()]
+            if rate > 0 and drinks <= rate * drunk:
+                opening, closing = self.calendar.opening(day), self.calendar.closing(day)
+                return min(end, opening + (drunk - drinks / rate) * (closing - opening))
+            drinks -= rate * drunk
+            day, drunk = day - timedelta(days=1), 1.0
         return None
 
     def _walked(self, start: datetime, drinks: float) -> datetime | None:

@@ -1,19 +1,41 @@
-"""Quantities that triggers count: drinks, milk drinks and litres, read or estimated.
+"""Quantities that triggers count: drinks, pucks, milk drinks and litres.
 
-A meter is a cumulative count and a size: so many units to a count, and so many on each open day
-whatever is drunk (rinses at switching on and off).
+A meter is a line of drinks and a size: so many units to a drink, and so many on each open day whatever is drunk
+(rinses at switching on and off). Where the machine has a counter of its own for it, that counter's readings are exact,
+and between and after them the meter follows the drinks: a counter that was read once stands for its moment and
+freezes nothing.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
 
 from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.timeline import Timeline
+from lamplight.core.usage.counters import CounterBook, Interval
 from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.passage import Ahead, Passage
 from lamplight.core.usage.usage import Usage
+
+# A counter's own share of the drinks counts against the kind's as if that had been seen over so many units; ours, no
+# source.
+SHARE_WEIGHT = 30.0
+
+
+@dataclass(frozen=True)
+class Size:
+    """What a count stands for.
+
+    Attributes:
+        per_count: units to a count, above 0.
+        per_open_day: units on each open day besides, 0 or more.
+    """
+
+    per_count: float = 1.0
+    per_open_day: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -27,6 +49,8 @@ class Meter:
         per_open_day: units on each open day besides, 0 or more.
         extras: units that programmes took, by moment.
         how: how it is estimated, in a sentence; empty where it is read off a counter.
+        earlier: until when other sizes held, oldest first.
+        known_until: until when the line that this one follows was read, where it follows one.
     """
 
     unit: str
@@ -35,6 +59,8 @@ class Meter:
     per_open_day: float = 0.0
     extras: tuple[tuple[datetime, float], ...] = ()
     how: str = ""
+    earlier: tuple[tuple[datetime, Size], ...] = ()
+    known_until: datetime | None = field(default=None)
 
     @property
     def calendar(self) -> SiteCalendar:
@@ -43,21 +69,34 @@ class Meter:
 
     @property
     def last(self) -> datetime | None:
-        """The latest moment at which the counter beneath is known."""
-        return self.cumulative.last
+        """The latest moment up to which it rests on a reading."""
+        read = [moment for moment in (self.cumulative.last, self.known_until) if moment is not None]
+        return max(read, default=None)
+
+    @property
+    def plain(self) -> bool:
+        """Whether it is the counter's own line, a unit to a count."""
+        return self.per_count == 1 and not self.per_open_day and not self.earlier and not self.how
 
     def _open_days(self, moment: datetime) -> float:
-        clock = self.calendar.weekday_clock(moment)
-        return sum(days for weekday, days in enumerate(clock) if self.calendar.weekday_open(weekday))
+        return self.calendar.open_clock(moment)
 
     def between(self, start: datetime, end: datetime) -> float:
         """Units between two moments, 0 or more."""
         if end <= start:
             return 0.0
-        counted = (self.cumulative.position(end) - self.cumulative.position(start)) * self.per_count
-        if self.per_open_day:
-            counted += self.per_open_day * (self._open_days(end) - self._open_days(start))
+        if self.earlier:
+            sizes = Timeline(Size(self.per_count, self.per_open_day), self.earlier).stretches(start, end)
+            counted = sum(self._counted(begin, until, size) for begin, until, size in sizes)
+        else:
+            counted = self._counted(start, end, self)
         return max(0.0, counted) + sum(amount for at, amount in self.extras if start < at <= end)
+
+    def _counted(self, start: datetime, end: datetime, size: Size | Meter) -> float:
+        counted = (self.cumulative.position(end) - self.cumulative.position(start)) * size.per_count
+        if size.per_open_day:
+            counted += size.per_open_day * (self._open_days(end) - self._open_days(start))
+        return counted
 
     @cached_property
     def usage(self) -> Usage:
@@ -90,6 +129,62 @@ class Meter:
 
     def mean_per_open_day(self) -> float:
         """Units on an average working day of the week, 0 or more."""
-        rates = [rate for day, rate in enumerate(self.usage.rates) if self.calendar.weekday_open(day)]
-        mean = sum(rates) / len(rates) if rates else sum(self.usage.rates) / 7
-        return mean * self.per_count
+        return self._mean(self.usage.rates) * self.per_count
+
+    def mean_error(self) -> float:
+        """Standard error of that mean, in units, 0 or more; over-dispersion of the days included."""
+        days = self._averaged
+        variance = sum(
+            days[a] * days[b] * self.usage.covariance[a][b] for a in range(7) for b in range(7) if days[a] and days[b]
+        )
+        return float((max(0.0, variance) * self.usage.overdispersion) ** 0.5) * self.per_count
+
+    def _mean(self, rates: Sequence[float]) -> float:
+        return sum(rate * share for rate, share in zip(rates, self._averaged, strict=True))
+
+    @cached_property
+    def _averaged(self) -> tuple[float, ...]:
+        """The share of each weekday in an average working day; of every day where there is none."""
+        works = [self.calendar.weekday_open(day) for day in range(7)]
+        return tuple(works[day] / sum(works) if any(works) else 1 / 7 for day in range(7))
+
+
+def following(unit: str, facts: CounterBook, leader: Meter) -> Meter:
+    """The meter of a counter that is read beside another one: exact where it was read, and else led by the other.
+
+    Its share of the leader is learned where both are known, and leans on the leader's own size.
+
+    Args:
+        unit: its words.
+        facts: its own readings, one at least.
+        leader: an estimate of the same quantity from the drinks; their usage is known.
+    """
+    share = _own_share(facts.intervals, leader)
+    read = [reading.at for reading in facts.readings]
+    own = replace(
+        leader.cumulative,
+        intervals=facts.intervals,
+        usage=_scaled(leader.usage, share * leader.per_count),
+        single=None if facts.intervals else max(read),
+        pace=lambda start, end: share * leader.between(start, end),
+    )
+    return Meter(unit, own, known_until=leader.last)
+
+
+def _own_share(intervals: Sequence[Interval], leader: Meter) -> float:
+    """How much a counter moves for each unit of its leader."""
+    counted = led = 0.0
+    for gap in intervals:
+        if gap.drinks is not None:
+            counted, led = counted + gap.drinks, led + leader.between(gap.start, gap.end)
+    return (counted + SHARE_WEIGHT) / (led + SHARE_WEIGHT)
+
+
+def _scaled(usage: Usage, share: float) -> Usage:
+    """The same usage in units of which so many go to a count."""
+    return replace(
+        usage,
+        rates=tuple(rate * share for rate in usage.rates),
+        covariance=tuple(tuple(cell * share**2 for cell in row) for row in usage.covariance),
+        standard_errors=tuple(None if error is None else error * share for error in usage.standard_errors),
+    )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import datetime
 
 from lamplight.core.errors import MissingReading
 from lamplight.core.water.cartridge import Cartridge, Resin, blended
@@ -46,11 +47,13 @@ class WaterAtMachine:
         test: the latest test of its source, or None.
         cartridge: what is fitted, or None.
         filter_out: whether the keeper said that none is fitted; without that, None means that nobody knows.
+        fitted_at: when the cartridge was put in; None where nobody knows, or none is fitted.
     """
 
     test: WaterTest | None = None
     cartridge: Cartridge | None = None
     filter_out: bool = False
+    fitted_at: datetime | None = None
 
     @property
     def before_filter(self) -> float | None:

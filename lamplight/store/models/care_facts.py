@@ -2,9 +2,20 @@
 
 from __future__ import annotations
 
-from peewee import SQL, CharField, Check, DateField, FloatField, ForeignKeyField, IntegerField, TextField
+from peewee import (
+    SQL,
+    BooleanField,
+    CharField,
+    Check,
+    DateField,
+    FloatField,
+    ForeignKeyField,
+    IntegerField,
+    TextField,
+)
 from playhouse.sqlite_ext import JSONField
 
+from lamplight.core.care.item import Start
 from lamplight.store.models.base import Fact, Machine, OrderedFact, Site, UtcField
 
 
@@ -40,7 +51,8 @@ class CounterRestart(Fact):
 class CareDone(OrderedFact):
     """An item was done: at a moment, or when the counter showed a value; and with it, the keys of what that settled.
 
-    Null there is what versions before this one wrote; `actions.upgrades` fills it in once.
+    Where ``start`` is another than ``done``, nobody did it then: it is only counted from there on. Null in ``settled``
+    is what versions before this one wrote; `actions.upgrades` fills it in once.
     """
 
     machine = ForeignKeyField(Machine)
@@ -48,6 +60,7 @@ class CareDone(OrderedFact):
     at = UtcField(null=True)
     value = IntegerField(null=True)
     settled = JSONField(null=True)
+    start = CharField(max_length=20, default=Start.DONE.value)
 
     class Meta:
         constraints = [SQL("CHECK (at IS NOT NULL OR value IS NOT NULL)")]
@@ -98,7 +111,10 @@ class WaterTestFact(Fact):
 
 
 class CartridgeInstallation(Fact):
-    """A cartridge was fitted, or taken out where its capacity is null."""
+    """A cartridge was fitted, or none is where its capacity is null.
+
+    One ``as_before`` is like the one before it; its own figures are those of the kind, where there is none before.
+    """
 
     machine = ForeignKeyField(Machine)
     at = UtcField()
@@ -107,6 +123,7 @@ class CartridgeInstallation(Fact):
     residual_dh = FloatField(default=0.0)
     resin = CharField(default="decarbonising")
     months = IntegerField(default=2)
+    as_before = BooleanField(default=False)
 
     class Meta:
         table_name = "cartridge_fit"

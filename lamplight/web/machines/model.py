@@ -10,9 +10,9 @@ from markupsafe import Markup
 
 from lamplight.actions.care import events_of
 from lamplight.actions.machine_views import MachineView
-from lamplight.core.care.item import Due
+from lamplight.core.care.item import Due, Start
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import COUNTERS, Prompted
+from lamplight.core.care.triggers import COUNTED, Prompted
 from lamplight.core.lamps.progress_bars import BarInterval, counted_by
 from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.usage.passage import NEVER
@@ -76,6 +76,7 @@ class SinceModel:
         reason: the deciding one.
         when: the likely date, with its spread.
         asks: whether the machine asks for it, or None where it never does.
+        last: when it was last done, or what it is counted from instead.
     """
 
     due: Due
@@ -87,6 +88,7 @@ class SinceModel:
     others: tuple[str, ...]
     when: str
     asks: bool | None
+    last: str
 
 
 @dataclass(frozen=True)
@@ -237,7 +239,22 @@ def _since(due: Due, view: MachineView) -> SinceModel:
         tuple(due.reasons[1:]),
         _when(due, view),
         due.item.key in view.status.context.prompts if prompts else None,
+        _last_words(due, view.status.context.calendar),
     )
+
+
+# What stands before the day from which something is counted that nobody did then.
+COUNTED_FROM = {Start.COUNTED: "counted from ", Start.NEW: "new on ", Start.OWED: "said to be due, "}
+
+
+def _last_words(due: Due, calendar: SiteCalendar) -> str:
+    """When it was last done, or what it is counted from instead; only the first is a deed."""
+    if due.last is None:
+        return "not known"
+    if due.last.at is None:
+        return "at a count"
+    day = calendar.today(due.last.at)
+    return f"{COUNTED_FROM.get(due.last.start, '')}{day:%-d %b %Y}"
 
 
 def _when(due: Due, view: MachineView) -> str:
@@ -276,7 +293,7 @@ def _bars(view: MachineView) -> list[BarModel]:
         own = [bar for bar in view.status.book.bars if bar.item == item_key]
         item = view.kind.item(item_key)
         percent = max(own, key=lambda bar: bar.at).percent if own else None
-        unit = COUNTERS[counted_by(item).counter] if item else "drinks"
+        unit = COUNTED[counted_by(item).counter] if item else "drinks"
         interval = view.status.bar_intervals.get(item_key)
         models.append(BarModel(item_key, item.title if item else item_key, words, percent, interval, unit))
     return models

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import replace
-from datetime import date, datetime, timedelta
+from datetime import date, datetime
 
 from flask import Blueprint, abort, flash, request
 
@@ -22,6 +22,7 @@ from lamplight.actions.machines import (
 )
 from lamplight.actions.readings import COUNTER_WORDS
 from lamplight.actions.water import set_up
+from lamplight.core.care.item import Start
 from lamplight.core.care.own_items import WHICHEVER_FIRST, own_items
 from lamplight.core.care.trigger_words import trigger_words
 from lamplight.core.care.triggers import DESCALING_BASES
@@ -37,8 +38,8 @@ from lamplight.web.machines.model import RULER_WEEKS, machine_model, machine_row
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
-# Long enough for every limit: an unknown start that the keeper wants to be due now.
-LONG_AGO = timedelta(days=3700)
+# What is no deed: the machine is new, the book begins today, or the keeper wants it to be due.
+STARTS = {"new": Start.NEW, "today": Start.COUNTED, "due": Start.OWED}
 blueprint = Blueprint("machines", __name__, url_prefix="/machines", template_folder="templates")
 
 
@@ -87,7 +88,8 @@ def add():  # noqa: ANN201
             fields = _fields(form)
             counters = _typed_counters(form)
             done = _last_done_answers(form, counters.get("drinks"))
-            start = NewMachine(counters, done, form.get("source", "") or MAINS, *_typed_filter(form))
+            none_fitted = form.get("cartridge", "") in ("", "none")
+            start = NewMachine(counters, done, form.get("source", "") or MAINS, *_typed_filter(form), none_fitted)
             machine_id = add_machine(here.id, fields, start, actor())
             return see_other("machines.machine", machine_id=machine_id)
         except InvalidInput as problem:
@@ -128,7 +130,7 @@ def _fields(form: Mapping[str, str]) -> MachineFields:
 
 
 def _last_done_answers(form: Mapping[str, str], counter: int | None) -> dict[str, LastDoneAnswer]:
-    """For each item: a date, a counter value, today as new, or nothing (not known)."""
+    """For each item: a date, a counter value, what it is counted from without a deed, or nothing (not known)."""
     answers = {}
     for item in kind_of(form.get("kind", "")).items:
         with about(f"done-{item.key}"):
@@ -141,14 +143,14 @@ def _last_done_answers(form: Mapping[str, str], counter: int | None) -> dict[str
 def _last_done(form: Mapping[str, str], key: str, counter: int | None) -> LastDoneAnswer | None:
     how = form.get(f"how-{key}", "unknown")
     how = form.get("rest", "unknown") if how == "unknown" else how
-    if how == "due":
-        return LastDoneAnswer(at=now() - LONG_AGO)
+    if how in STARTS:
+        return LastDoneAnswer(at=now(), start=STARTS[how])
     if how == "date":
         return LastDoneAnswer(at=_moment_of_day(forms.day(form.get(f"date-{key}", ""), "The day it was last done")))
     if how == "count":
         value = forms.count(form.get(f"count-{key}", ""), "The counter when it was last done")
         return LastDoneAnswer(value=value)
-    return LastDoneAnswer(at=now()) if how in ("new", "today") else None
+    return LastDoneAnswer(at=now()) if how == "just" else None
 
 
 def _moment_of_day(day: date) -> datetime:

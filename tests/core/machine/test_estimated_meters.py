@@ -40,7 +40,8 @@ class Estimated(unittest.TestCase):
         guessed = replace(book(0, 40), guess_per_day=30.0).with_counter("milk", milk)
         found = meters(guessed, counters=("drinks", "milk"))
         self.assertAlmostEqual(found["drinks"].usage.rates[0], 30)
-        self.assertFalse(found["milk"].usage.known)
+        self.assertAlmostEqual(found["milk"].usage.rates[0], 7.5)  # a quarter of the guess
+        self.assertAlmostEqual(found["milk"].between(MONDAY, MONDAY + timedelta(days=7)), 38.25)
 
     def test_what_programmes_took(self):
         """Once, at the moment when it was done; not where only a count is known."""
