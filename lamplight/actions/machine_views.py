@@ -10,7 +10,7 @@ from functools import cached_property
 from lamplight.actions.cache import kept, minute
 from lamplight.actions.kinds import equipped_kind, kind_of, kinds
 from lamplight.actions.procedures import procedure_for
-from lamplight.actions.stock import products
+from lamplight.actions.stock import products, stock_held
 from lamplight.core.assess import MachineStatus, day_basis, status_at
 from lamplight.core.care.item import Due
 from lamplight.core.care.visits import Visit, visits
@@ -25,6 +25,7 @@ from lamplight.core.machine.kind import Kind
 from lamplight.core.run.finish import outcome_words
 from lamplight.core.run.state import RunState
 from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.stock.stock import Holding, enough
 from lamplight.library.catalogue import usual_products as serving_on
 from lamplight.store.books import books
 from lamplight.store.changes import Edition, edition
@@ -114,6 +115,7 @@ class Surroundings:
         runs: the open run of each machine.
         setups, deferrals, left_inside, tried: by machine.
         products: every product by key.
+        held: what there is of each that was ever counted.
     """
 
     edition: Edition | None
@@ -123,6 +125,7 @@ class Surroundings:
     left_inside: Mapping[int, tuple[Inside, ...]]
     deferrals: Mapping[int, Mapping[str, datetime]]
     tried: Mapping[int, tuple[Tried, ...]]
+    held: Mapping[str, Holding]
 
 
 def _surroundings(now: datetime) -> Surroundings:
@@ -130,7 +133,9 @@ def _surroundings(now: datetime) -> Surroundings:
 
     def read() -> Surroundings:
         runs = {run.machine_id: run for run in open_runs()}
-        return Surroundings(state, runs, setups(), products(), left_inside(), deferred_until(now), tried_causes())
+        return Surroundings(
+            state, runs, setups(), products(), left_inside(), deferred_until(now), tried_causes(), stock_held()
+        )
 
     return kept("surroundings", state and (state.whole, minute(now)), read)
 
@@ -172,27 +177,44 @@ def _view(row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, arou
 
 def _assembled(row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, around: Surroundings) -> MachineView:
     kind = kind_of(row.kind)
+    serving = serving_on(kind, around.products)
+    lacking = _lacking(equipped_kind(kind, book.water), serving, around.held)
     return MachineView(
         row,
         kind,
-        _status(row.id, book, kind, site.calendar, now),
+        _status(row.id, book, kind, site.calendar, now, lacking),
         around.runs.get(row.id),
         around.setups.get(row.id, Setup()),
-        serving_on(kind, around.products),
+        serving,
         around.left_inside.get(row.id, ()),
         around.deferrals.get(row.id, {}),
         around.tried.get(row.id, ()),
     )
 
 
-def _status(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> MachineStatus:
+def _lacking(kind: Kind, serving: Mapping[str, Product], held: Mapping[str, Holding]) -> frozenset[str]:
+    """The items for whose job less of a product is in the cupboard than it takes; what nobody counted lacks nothing."""
+    led = (item for item in kind.items if item.procedure)
+    return frozenset(
+        item.key
+        for item in led
+        if any(
+            line.product and enough(held.get(line.product), line.units) is False
+            for line in need_lines(procedure_for(kind, item.procedure, serving), serving)
+        )
+    )
+
+
+def _status(
+    machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime, lacking: frozenset[str]
+) -> MachineStatus:
     """Where a machine stands: its book is worked out once a day and evaluated once a minute while it stays as it is."""
     day = calendar.today(now)
     known = kinds() if book.earlier_kinds else {}
     earlier = tuple((until, known[key]) for until, key in book.earlier_kinds if key in known)
     rests_on = (book, kind, calendar, day, earlier)
     basis = kept(("basis", machine_id), rests_on, lambda: day_basis(book, kind, calendar, day, earlier))
-    return kept(("status", machine_id), (basis, minute(now)), lambda: status_at(basis, now))
+    return kept(("status", machine_id), (basis, minute(now), lacking), lambda: status_at(basis, now, lacking))
 
 
 def _books(machine_ids: Sequence[int], state: Edition | None) -> dict[int, MachineBook]:

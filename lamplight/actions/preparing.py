@@ -220,9 +220,9 @@ def _filter_installed(view: MachineView) -> bool:
 
 
 def _instead(view: MachineView, due: Due | None) -> tuple[str, str] | None:
-    if due is None or not due.covered_by:
+    if due is None or not due.instead:
         return None
-    return (due.covered_by, view.status.title(due.covered_by))
+    return (due.instead, view.status.title(due.instead))
 
 
 def defer(row: MachineRow, item: Due, until: datetime, actor: Actor) -> None:

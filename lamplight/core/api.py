@@ -142,7 +142,7 @@ from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, RunState, apply, begin, replay
 from lamplight.core.run.vessels import drained, offered_ml, vessels_of
-from lamplight.core.site.absence import Absence
+from lamplight.core.site.absence import Absence, away
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, comes_twice, minute_of, require_aware
 from lamplight.core.site.computer_clock import clock_doubt
 from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, window_if_not_now

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date, datetime
 from functools import cached_property
@@ -21,6 +21,7 @@ from lamplight.core.lamps.sightings import Asked, asked_for, panels_seen
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import Kind
+from lamplight.core.site.absence import Absence, away
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.timeline import Timeline
 from lamplight.core.usage.cumulative import CumulativeCount
@@ -118,6 +119,7 @@ class DayBasis:
         asked: what it asked for.
         settled: item keys and moments at which they were done, also as part of others.
         waters: what came in, and through which filter, when.
+        away: spans in which nobody is there, long closures included.
     """
 
     book: MachineBook = field(repr=False)
@@ -130,6 +132,7 @@ class DayBasis:
     asked: tuple[Asked, ...] = ()
     settled: tuple[tuple[str, datetime], ...] = ()
     waters: Timeline[WaterAtMachine, datetime] = field(default_factory=lambda: Timeline(WaterAtMachine()))
+    away: tuple[Absence, ...] = ()
 
     @cached_property
     def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Meter]]:
@@ -168,6 +171,7 @@ def day_basis(
         earlier_kinds: until when it was of another kind, oldest first.
     """
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
+    spans = away(book.absences, calendar)
     meters = meters_of(book, kind, own_calendar, calendar.at_minute(day, 0), earlier_kinds)
     moments = tuple((key, moment.at) for key, moment in book.deeds)
     told = bar_intervals(kind.items, book.bars, moments, meters)
@@ -176,7 +180,7 @@ def day_basis(
     waters = _filtered_since(book.waters, _filter_changed(items, done, meters))
     asked = asked_for(kind.panel, book.sightings, book.deeds)
     tank_l = kind.capacities.tank_ml / 1000
-    return DayBasis(book, meters, own_calendar, items, done, told, tank_l, asked, moments, waters)
+    return DayBasis(book, meters, own_calendar, items, done, told, tank_l, asked, moments, waters, spans)
 
 
 def _filtered_since(
@@ -198,15 +202,21 @@ def _filter_changed(
     return last.at or (meters["drinks"].cumulative.moment_at(last.position) if last.position is not None else None)
 
 
-def status_at(work: DayBasis, now: datetime) -> MachineStatus:
-    """Every due at a moment of the day that was worked out."""
+def status_at(work: DayBasis, now: datetime, lacking: Collection[str] = ()) -> MachineStatus:
+    """Every due at a moment of the day that was worked out.
+
+    Args:
+        work: of the day.
+        now: aware.
+        lacking: keys of the items for which the cupboard has nothing.
+    """
     book = work.book
     prompts = {asked.item: asked.begun for asked in work.asked if asked.holds(now)}
     context = EvaluationContext(
-        work.meters, work.calendar, now, work.done, book.absences, prompts, book.events, work.waters.now, work.tank_l,
+        work.meters, work.calendar, now, work.done, work.away, prompts, book.events, work.waters.now, work.tank_l,
         work.waters.earlier,
     )  # fmt: skip
-    return MachineStatus(context, evaluate_all(work.items, work.done, context), book, work.told, work)
+    return MachineStatus(context, evaluate_all(work.items, work.done, context, lacking), book, work.told, work)
 
 
 def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> MachineStatus:

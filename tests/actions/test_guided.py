@@ -166,7 +166,8 @@ class Before(Guided):
         """The usual milk wash is not begun on top of the acid one."""
         tower = self.used_machine(name="Tower", kind="office-tower", done={"acid-milk-wash": 4, "milk-wash": 1})
         view = self.view(tower)
-        self.assertEqual(view.status.due("milk-wash").covered_by, "acid-milk-wash")
+        wash = view.status.due("milk-wash")
+        self.assertEqual((wash.instead, wash.covered_by, wash.status), ("acid-milk-wash", "", Status.OVERDUE))
         row = machine(self.site.id, tower)
         with self.assertRaisesRegex(InvalidInput, "takes its place today"):
             begin_run(self.site, row, "milk-wash", HAND)

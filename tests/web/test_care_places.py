@@ -214,8 +214,9 @@ class Water(WebTest):
         self.shows(self.get("/water"), "18.0")
         form = {"capacity": "900", "bypass": "10", "months": "2", "at": "2026-11-24", "do": "in"}
         self.post(f"/water/{self.hall}/filter", form)
-        due = self.due(self.hall, "descale")
-        self.assertEqual(next(s for s in due.triggers if s.trigger.key == "hardness").limit, 300)
+        mixed = next(s for s in self.due(self.hall, "descale").triggers if s.trigger.key == "hardness")
+        self.assertEqual((mixed.limit, mixed.unit), (100, "%"))  # what formed before the filter came stays
+        self.assertAlmostEqual(mixed.used, 100 * table.used / 60, delta=1)
         self.assertEqual(self.due(self.hall, "filter-change").status, Status.CLEAR)
         self.post(f"/water/{self.hall}/filter", {"do": "out"})
         self.assertEqual(

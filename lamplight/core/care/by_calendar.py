@@ -9,10 +9,12 @@ from datetime import date, timedelta
 from lamplight.core.care.by_count import NO_START
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import Day, TriggerDue
-from lamplight.core.care.triggers import ByRate, DaysSince, FixedWeekdays, MonthsSince
+from lamplight.core.care.triggers import ABSENCE, AfterEvent, ByRate, DaysSince, FixedWeekdays, MonthsSince
 from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.words import due_words
 
+# A standard normal lies within so many deviations 8 times in 10.
+EIGHT_IN_TEN = 1.2816
 # Fixed weekdays come round at the latest within so many days, whatever is closed.
 LONGEST_SEARCH_DAYS = 400
 
@@ -44,6 +46,16 @@ def _on_an_open_day(done: date, day: date, calendar: SiteCalendar) -> date:
     return moved if moved > done else day
 
 
+def _due_for(about: Evaluated, done: date, day: date) -> date:
+    """The open date on which an item falls due: what is due on return anyway waits for that, where nobody is there."""
+    context = about.context
+    if any(isinstance(trigger, AfterEvent) and trigger.event == ABSENCE for trigger in about.item.triggers):
+        back = context.calendar.open_day_from(day)
+        if any(absence.first <= back and absence.last >= day for absence in context.absences):
+            return back
+    return _on_an_open_day(done, day, context.calendar)
+
+
 def month_later(day: date, months: int) -> date:
     """The same day so many months on; the last day of the month where it has fewer."""
     year, month = divmod(day.year * 12 + day.month - 1 + months, 12)
@@ -60,8 +72,13 @@ def rate_due(trigger: ByRate, about: Evaluated) -> TriggerDue:
     context = about.context
     if not context.usage.known:
         return TriggerDue.unknown(trigger, "Nobody knows the drinks a day yet: take two readings.")
-    mean = context.meters["drinks"].mean_per_open_day()
-    return _after_days(trigger, trigger.days_at(mean), about, f" at {mean:.0f} drinks a day")
+    meter = context.meters["drinks"]
+    mean, doubt = meter.mean_per_open_day(), EIGHT_IN_TEN * meter.mean_error()
+    limit, busier = trigger.days_at(mean), min(trigger.days_at(mean), trigger.days_at(mean + doubt))
+    rests_on = f" at {mean:.0f} drinks a day"
+    if busier < limit:
+        rests_on += f", give or take {doubt:.0f}, so that the shorter of two intervals holds"
+    return _after_days(trigger, busier, about, rests_on)
 
 
 def _after_days(trigger: DaysSince | ByRate, limit: int, about: Evaluated, rests_on: str = "") -> TriggerDue:
@@ -70,7 +87,7 @@ def _after_days(trigger: DaysSince | ByRate, limit: int, about: Evaluated, rests
         return TriggerDue.unknown(trigger, NO_START, "days")
     skipped = _skipped(trigger, about.context)
     used = (today - done).days - sum(done < day <= today for day in skipped)
-    due = due_day(done, limit, about.context.calendar, skipped)
+    due = _due_for(about, done, _counted_on(done, limit, skipped))
     counted = f"{'' if about.dated else 'about '}{used} of {limit} days{rests_on}"
     return _dated(trigger, due, about, counted).counting(float(used), float(limit), "days")
 
@@ -87,7 +104,7 @@ def months_due(trigger: MonthsSince, about: Evaluated) -> TriggerDue:
         return TriggerDue.unknown(trigger, NO_START, "days")
     limit_days = (month_later(done, trigger.limit) - done).days
     end = _counted_on(done, limit_days, _skipped(trigger, about.context))
-    due = _on_an_open_day(done, end, about.context.calendar)
+    due = _due_for(about, done, end)
     months = "month" if trigger.limit == 1 else "months"
     used = (today - done).days
     counted = f"{'' if about.dated else 'about '}{used} days of {trigger.limit} {months}"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 
 from lamplight.core.care.by_count import NO_START, Limit, against
 from lamplight.core.care.context import Evaluated, EvaluationContext
@@ -21,6 +21,7 @@ from lamplight.core.care.triggers import (
     Trigger,
 )
 from lamplight.core.moment import Moment
+from lamplight.core.site.absence import Absence
 from lamplight.core.words import clock_words, day_words
 
 # What was done less than two hours before the end of service was done for that day.
@@ -36,6 +37,7 @@ def hours_due(trigger: HoursSinceFirstDrink, about: Evaluated) -> TriggerDue:
     if about.done is None:
         return TriggerDue.unknown(trigger, NO_START, "hours")
     first, reported = _first_drink(about)
+    first = first.astimezone(UTC) if first else None  # so that 72 hours are real ones across a change of the clocks
     if first is None or first > context.now:
         return _no_drink_yet(trigger, first, about).counting(0.0, limit, "hours")
     end = _before_closing(first, first + timedelta(hours=trigger.limit), context)
@@ -125,22 +127,31 @@ def event_due(trigger: AfterEvent, about: Evaluated) -> TriggerDue:
     """After an absence, after a refill of the tank, or after another item was done."""
     if trigger.event == REFILL:
         return _refill_due(trigger, about)
+    if trigger.event == ABSENCE:
+        return _return_due(trigger, about)
     context = about.context
-    happened = _last_return(context) if trigger.event == ABSENCE else _last_done(trigger.event, context)
-    what = "the absence" if trigger.event == ABSENCE else f"the last {trigger.event.replace('-', ' ')}"
+    happened = _last_done(trigger.event, context)
+    what = trigger.event.replace("-", " ")
     if happened is None or (about.done is not None and about.done >= happened):
-        return TriggerDue.never(trigger, f"after {what.removeprefix('the last ')}")
+        return TriggerDue.never(trigger, f"after {what}")
     day = context.calendar.today(happened.at)
-    return _since_then(trigger, day, about, f"after {what}, {day_words(day, context.today)}")
+    return _since_then(trigger, day, about, f"after the last {what}, {day_words(day, context.today)}")
 
 
-def _last_return(context: EvaluationContext) -> Moment | None:
-    """When somebody was back from the latest absence that is over."""
-    calendar = context.calendar
-    returns = (
-        calendar.opening(calendar.open_day_from(absence.last + timedelta(days=1))) for absence in context.absences
-    )
-    return max((Moment(at) for at in returns if at <= context.now), default=None)
+def _return_due(trigger: AfterEvent, about: Evaluated) -> TriggerDue:
+    """From the opening of the first day back on; who did it on the last day away, or before that opening, did it."""
+    context, calendar = about.context, about.context.calendar
+    over = [gone for gone in context.absences if calendar.opening(_first_day_back(gone, context)) <= context.now]
+    absence = max(over, key=lambda over: over.last, default=None)
+    done = about.done_on
+    if absence is None or (done is not None and done >= absence.last):
+        return TriggerDue.never(trigger, "after the absence")
+    back = _first_day_back(absence, context)
+    return _since_then(trigger, back, about, f"after the absence, {day_words(back, context.today)}")
+
+
+def _first_day_back(absence: Absence, context: EvaluationContext) -> date:
+    return context.calendar.open_day_from(absence.last + timedelta(days=1))
 
 
 def _last_done(key: str, context: EvaluationContext) -> Moment | None:
@@ -200,4 +211,4 @@ def all_of(trigger: AllOf, parts: tuple[TriggerDue, ...]) -> TriggerDue:
     if missing is not None:
         return TriggerDue.unknown(trigger, missing.sentence)
     latest = min(parts, key=lambda part: (part.status, -(part.passage.likely or date.max).toordinal()))
-    return latest.for_all(trigger, " and ".join(part.sentence for part in parts))
+    return latest.for_all(trigger, f"{' and '.join(part.sentence for part in parts)} (due when all of it is)")

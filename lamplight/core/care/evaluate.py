@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import replace
 from datetime import date
 from typing import Any
@@ -30,6 +30,7 @@ from lamplight.core.care.triggers import (
     Trigger,
 )
 from lamplight.core.errors import InvalidInput
+from lamplight.core.words import listed
 
 # Each rule takes its own kind of trigger; the table pairs them.
 Rule = Callable[[Any, Evaluated], TriggerDue]
@@ -48,6 +49,7 @@ RULES: dict[type, Rule] = {
     BeforeAbsence: by_event.leaving_due,
     Prompted: by_event.prompt_due,
 }
+NO_PRODUCT = "Nothing for it is left in the cupboard"
 SAID_TO_BE_DUE = "you said that it is due"
 NOBODY_KNOWS = "Nobody knows when it was last done. Do it now, or say when it was."
 
@@ -101,22 +103,51 @@ def _owed(trigger: Trigger, about: Evaluated) -> TriggerDue | None:
     return TriggerDue.on_day(trigger, Day(day, reached=True), about.window.dated(day), SAID_TO_BE_DUE)
 
 
-def _comes_first(state: TriggerDue) -> tuple[int, date]:
-    return (-int(state.status), state.passage.likely or date.max)
+def _comes_first(state: TriggerDue) -> tuple[date, int]:
+    """The earliest date, and of one date the most urgent: what is shown is when it first falls due."""
+    return (state.passage.likely or date.max, -int(state.status))
 
 
 def evaluate_all(
-    items: Sequence[CareItem], last_done: Mapping[str, LastDone], context: EvaluationContext
+    items: Sequence[CareItem],
+    last_done: Mapping[str, LastDone],
+    context: EvaluationContext,
+    lacking: Collection[str] = (),
 ) -> tuple[Due, ...]:
-    """All items of a machine, the most urgent first; what another takes the place of today is marked."""
+    """All items of a machine, the most urgent first; what another takes the place of today is marked.
+
+    Args:
+        items: of the machine.
+        last_done: by key; one that is left out is not known.
+        context: drinks, usage, calendar and the present.
+        lacking: keys of the items for which the cupboard has nothing.
+    """
     dues = [evaluate_item(item, last_done.get(item.key), context) for item in items]
+    dues = [_blocked(due, dues, lacking) for due in dues]
     return tuple(sorted((_covered(due, dues) for due in dues), key=lambda due: (bool(due.covered_by), due.urgency)))
 
 
+def _blocked(due: Due, dues: Sequence[Due], lacking: Collection[str]) -> Due:
+    """An item for which nothing is in the cupboard, where it is soon wanted."""
+    if due.item.key not in lacking or due.status < Status.SOON:
+        return due
+    instead = [other.item for other in dues if due.item.key in other.item.replaces]
+    if instead and all(item.key in lacking for item in instead):
+        return replace(due, blocked=f"{NO_PRODUCT}, nor for {listed([item.title.lower() for item in instead])}")
+    return replace(due, blocked=NO_PRODUCT)
+
+
 def _covered(due: Due, dues: Sequence[Due]) -> Due:
-    """An item that another replaces today, unless the machine itself asks for it."""
+    """An item whose place another takes on the day when that can be done, unless the machine itself asks for it."""
     if due.prompted:
         return due
-    replacing = (other for other in dues if due.item.key in other.item.replaces and other.status >= Status.DUE)
+    replacing = (
+        other
+        for other in dues
+        if due.item.key in other.item.replaces and other.status >= Status.DUE and not other.blocked
+    )
     other = next(replacing, None)
-    return due if other is None else replace(due, covered_by=other.item.key)
+    if other is None:
+        return due
+    late = due.status is Status.OVERDUE
+    return replace(due, instead=other.item.key, covered_by="" if late else other.item.key)

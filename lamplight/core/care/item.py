@@ -199,7 +199,10 @@ class Due:
         triggers: all of them, in the item's order.
         last: when it was last done.
         reasons: sentences, the deciding one first.
-        covered_by: key of the item that takes its place today, or empty.
+        covered_by: key of the item that takes its place today, so that it is left out; empty for none, and where it is
+            late: that stays so until something is done.
+        instead: key of the item that does for it today, late or not, or empty.
+        blocked: why it cannot be done as things are, in words, or empty.
     """
 
     item: CareItem
@@ -209,6 +212,8 @@ class Due:
     last: LastDone | None
     reasons: tuple[str, ...]
     covered_by: str = ""
+    blocked: str = ""
+    instead: str = ""
 
     @property
     def likely(self) -> date | None:
@@ -226,6 +231,8 @@ class Due:
         return self.status >= Status.DUE and not self.covered_by
 
     @property
-    def urgency(self) -> tuple[int, bool, date, str]:
-        """Sorts the most urgent first; hygiene before taste and wear."""
-        return (-int(self.status), not self.item.hygiene, self.likely or date.max, self.item.title)
+    def urgency(self) -> tuple[int, bool, date, bool, str]:
+        """Sorts the most urgent first: of what is due, hygiene before taste and wear; of what is not, by date."""
+        later = not self.item.hygiene
+        due = self.status >= Status.DUE
+        return (-int(self.status), due and later, self.likely or date.max, later, self.item.title)

@@ -130,7 +130,7 @@ def _counter_facts(seen: MachineStatus, now: datetime) -> Facts:
     if restarts:
         days = (now - max(restarts)) / timedelta(days=1)
         facts["restart-days"] = (days, span_words(days * 1440))
-    back = [absence.last for absence in seen.book.absences if absence.last < seen.context.today]
+    back = [absence.last for absence in seen.context.absences if absence.last < seen.context.today]
     if back:
         away = (seen.context.today - max(back)).days
         facts["away-days"] = (float(away), plural(away, "day"))

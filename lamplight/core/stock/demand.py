@@ -21,7 +21,7 @@ def demand(jobs: Iterable[tuple[Due, Iterable[NeedLine]]]) -> dict[str, float]:
     """
     wanted: dict[str, float] = {}
     for due, lines in jobs:
-        if due.status >= Status.SOON and not due.covered_by:
+        if due.status >= Status.SOON and not due.instead:
             for line in lines:
                 if line.product:
                     wanted[line.product] = wanted.get(line.product, 0.0) + line.units

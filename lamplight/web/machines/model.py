@@ -64,6 +64,8 @@ def _next_up(view: MachineView) -> str:
         return "nothing to care for"
     pressing = sum(due.pressing for due in dues)
     more = f", and {pressing - 1} more" if pressing > 1 else ""
+    if dues[0].status is Status.CLEAR and dues[0].likely is None:
+        return "nothing has a date"
     return f"{dues[0].item.title}: {dues[0].reasons[0]}{more}"
 
 
@@ -193,8 +195,10 @@ def _headline(view: MachineView, first: Due | None) -> tuple[str, str]:
     if first.status >= Status.DUE:
         stop = f" {first.item.when_overdue}" if first.status is Status.OVERDUE else ""
         return f"{first.item.title} is {first.status.word}", f"{first.reasons[0]}.{stop} {first.item.why}"
-    when = f" until about {day_words(first.likely, view.status.context.today)}" if first.likely else ""
-    return f"Clear{when}", f"Then: {first.item.title}. {first.reasons[0]}."
+    if first.likely is None:
+        return "Clear", "Nothing that is cared for here has a date yet."
+    when = day_words(first.likely, view.status.context.today)
+    return f"Clear until about {when}", f"Then: {first.item.title}. {first.reasons[0]}."
 
 
 def _scene(view: MachineView) -> Scene:
@@ -236,7 +240,7 @@ def _since(due: Due, view: MachineView) -> SinceModel:
         unit,
         min(1.0, used / limit) if used is not None and limit else 0.0,
         due.reasons[0],
-        tuple(due.reasons[1:]),
+        (*([f"{due.blocked}."] if due.blocked else []), *due.reasons[1:]),
         _when(due, view),
         due.item.key in view.status.context.prompts if prompts else None,
         _last_words(due, view.status.context.calendar),
@@ -258,8 +262,8 @@ def _last_words(due: Due, calendar: SiteCalendar) -> str:
 
 
 def _when(due: Due, view: MachineView) -> str:
-    if due.covered_by:
-        return f"{view.status.title(due.covered_by)} takes its place today"
+    if due.instead:
+        return f"{view.status.title(due.instead)} takes its place today"
     passage = due.first.passage if due.first else NEVER
     if passage.likely is None:
         return ""

@@ -137,7 +137,9 @@ def _afterwards(run: RunRow, view: MachineView, others: list[MachineView]) -> di
     reasons = run.state.procedure.lamp_reasons if told.get(LAMP_OUT) is False else ()
     return {
         "still_lit": [(reason.text, view.status.due(reason.item)) for reason in reasons],
-        "next_dates": [due for due in view.status.dues if not due.covered_by][:4],
+        "next_dates": sorted(
+            (due for due in view.status.dues if due.likely and not due.covered_by), key=lambda due: due.likely
+        )[:4],
         "next_stop": first_pressing(others),
     }
 

@@ -44,7 +44,7 @@ class Task:
 
     Attributes:
         job: machine and item in one word, as the forms send it.
-        stop: what must not be done until it is, or empty.
+        stop: what must not be done until it is, or what does for it today; or empty.
         deferred_until: until when it was left for later, or None.
     """
 
@@ -161,6 +161,8 @@ def _task(view: MachineView, due: Due) -> Task:
     takes = " · ".join(_need_words(need) for need in view.needs(due)[:4]) if due.status >= Status.SOON else ""
     open_run = view.run.id if view.run and view.run.item == due.item.key else None
     stop = due.item.when_overdue if due.status is Status.OVERDUE else ""
+    if due.instead:
+        stop = f"{stop} {view.status.title(due.instead)} does for it today.".strip()
     return Task(view.row.id, view.row.name, due, takes, open_run, stop, view.deferrals.get(due.item.key))
 
 

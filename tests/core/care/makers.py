@@ -34,7 +34,7 @@ def item(*triggers, key="job", **rest):
 def kind(*items, **rest):
     """A kind with these items and a mix of drinks."""
     part = Part("group", "Group", Circuit.BREW)
-    return Kind("k", "Kind", "", LOOK, (part,), Capacities(), items, **{"mix": MIX, **rest})
+    return Kind("k", "Kind", "", LOOK, (part,), items=items, **{"mix": MIX, "capacities": Capacities(), **rest})
 
 
 def judged(known, *items, now=MONDAY, calendar=OFFICE, **rest):

@@ -7,6 +7,7 @@ from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 
 from lamplight.core.care.by_calendar import month_later
+from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import (
     DaysSince,
@@ -100,10 +101,12 @@ class Weekdays(unittest.TestCase):
         tuesday = MONDAY + timedelta(days=1, hours=12)
         acid = item(FixedWeekdays((1, 4)), key="acid", settles=("wash",), replaces=("wash",))
         wash = item(EndOfService(), Prompted(), key="wash")
-        known = book(28, 40, {"acid": MONDAY - timedelta(days=3), "wash": MONDAY}, end=MONDAY)
+        known = book(28, 40, {"acid": MONDAY - timedelta(days=3), "wash": MONDAY + timedelta(hours=13)})
         dues = judged(known, acid, wash, now=tuesday)
         self.assertEqual(dues["wash"].covered_by, "acid")
         self.assertFalse(dues["wash"].pressing)
+        late = replace(known, done=(known.done[0], DoneFact("wash", MONDAY)))  # not washed on Monday: that stays so
+        self.assertEqual(judged(late, acid, wash, now=tuesday)["wash"].covered_by, "")
         asked = replace(known, sightings=(Sighting(tuesday - timedelta(hours=1), asks_for="wash"),))
         self.assertEqual(judged(asked, acid, wash, now=tuesday)["wash"].covered_by, "")
 

@@ -224,6 +224,59 @@ class AbsenceEdges(unittest.TestCase):
         self.assertEqual(self.due(AfterEvent("absence"), 46).status, Status.OVERDUE)
 
 
+class Closures(unittest.TestCase):
+    """Shut from Saturday 19 December to Sunday 3 January, which the calendar has as Monday to Friday twice."""
+
+    SHUT = replace(
+        OFFICE, closures=frozenset(date(2026, 12, 21) + timedelta(days=n) for n in (*range(5), *range(7, 12)))
+    )
+    OLD = datetime(2026, 11, 23, 9, tzinfo=UTC)
+
+    def due(self, trigger, now, done=OLD, calendar=SHUT, also=()):
+        """Where an item stands."""
+        known = replace(book(28, 40, {"job": done}), absences=())
+        return judged(known, item(trigger, *also), now=now, calendar=calendar)["job"]
+
+    def test_as_good_as_an_absence(self):
+        """Leaving and storage before it, the return after it; a closed Friday is none."""
+        friday, back = datetime(2026, 12, 18, 9, tzinfo=UTC), datetime(2027, 1, 4, 9, tzinfo=UTC)
+        for trigger in (BeforeAbsence(3), BeforeAbsence(14)):
+            self.assertEqual(self.due(trigger, friday).status, Status.DUE)
+        self.assertEqual(self.due(AfterEvent("absence"), back).status, Status.DUE)
+        holiday = replace(OFFICE, closures=frozenset({date(2026, 12, 25)}))
+        self.assertEqual(self.due(BeforeAbsence(3), friday + timedelta(days=6), calendar=holiday).status, Status.CLEAR)
+        self.assertEqual(self.due(AfterEvent("absence"), back, calendar=holiday).status, Status.CLEAR)
+
+    def test_done_at_either_edge(self):
+        """On the last evening away or before opening on the first day back counts; on the Friday before it does not."""
+        noon = datetime(2027, 1, 4, 12, tzinfo=UTC)
+        for done, status in (
+            (datetime(2027, 1, 4, 6, 30, tzinfo=UTC), Status.CLEAR),
+            (datetime(2027, 1, 3, 20, tzinfo=UTC), Status.CLEAR),
+            (datetime(2026, 12, 18, 17, tzinfo=UTC), Status.DUE),
+        ):  # fmt: skip
+            self.assertEqual(self.due(AfterEvent("absence"), noon, done).status, status, done)
+        evening = datetime(2026, 12, 18, 19, tzinfo=UTC)
+        self.assertEqual(self.due(BeforeAbsence(3), evening + timedelta(hours=1), evening).status, Status.CLEAR)
+
+    def test_what_is_due_on_return_anyway_waits_for_it(self):
+        """Two months end on 23 December: no filter is soaked before the holidays; other things come before."""
+        now = datetime(2026, 12, 14, 9, tzinfo=UTC)
+        done = datetime(2026, 10, 23, 9, tzinfo=UTC)
+        waits = self.due(MonthsSince(2), now, done, also=(AfterEvent("absence"),))
+        self.assertEqual(waits.likely, date(2027, 1, 4))
+        self.assertEqual(self.due(MonthsSince(2), now, done).likely, date(2026, 12, 18))
+
+    def test_real_hours_across_a_change_of_the_clocks(self):
+        """Berlin, October 2026: 72 hours from Friday 09:00 end on Monday 08:00, since Sunday has an hour more."""
+        berlin = SiteCalendar("Europe/Berlin", (OFFICE_HOURS,) * 7)
+        first = datetime(2026, 10, 23, 9, 0, tzinfo=berlin.tz)
+        known = replace(book(28, 40, {"job": first - timedelta(hours=1)}), events=(EventSeen("first-drink", first),))
+        due = judged(known, item(HoursSinceFirstDrink(72)), now=first + timedelta(hours=5), calendar=berlin)["job"]
+        self.assertEqual(due.first.due_at, datetime(2026, 10, 26, 7, 0, tzinfo=UTC))
+        self.assertIn("Mon 26 Oct, 08:00", due.reasons[0])
+
+
 class Events(unittest.TestCase):
     """Absences, other jobs, prompts, and all-of."""
 

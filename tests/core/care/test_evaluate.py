@@ -9,10 +9,19 @@ from datetime import timedelta
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lamplight.core.assess import assess
+from lamplight.core.anatomy.parts import Capacities
+from lamplight.core.assess import assess, day_basis, status_at
+from lamplight.core.care.item import ItemRole, Start
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import AfterEvent, BeforeAbsence, CountSince, DaysSince, Prompted
+from lamplight.core.care.triggers import (
+    AfterEvent,
+    BeforeAbsence,
+    CountSince,
+    DaysSince,
+    HoursSinceFirstDrink,
+    Prompted,
+)
 from lamplight.core.lamps.sightings import Sighting
 from tests.core.care.makers import item, judged, kind
 from tests.core.makers import MONDAY, OFFICE, book
@@ -60,12 +69,47 @@ class OneItem(unittest.TestCase):
             self.assertEqual(both.likely, min(one.likely, two.likely))
 
 
+class Starts(unittest.TestCase):
+    """Counted from today, new, said to be due: none of them a deed."""
+
+    def test_each(self):
+        """Counting begins; what is owed is due; nothing that follows a deed follows these, and no lamp ends."""
+        after = item(AfterEvent("job"), key="after")
+        job = item(DaysSince(7), Prompted())
+        lit = Sighting(MONDAY - timedelta(days=1), asks_for="job")
+        for start, status in ((Start.COUNTED, Status.CLEAR), (Start.NEW, Status.CLEAR), (Start.OWED, Status.DUE)):
+            facts = (DoneFact("job", MONDAY, start=start), DoneFact("after", MONDAY - timedelta(days=9)))
+            dues = judged(replace(book(28, 40), done=facts), job, after, now=MONDAY + timedelta(hours=2))
+            self.assertEqual(dues["job"].status, status)
+            self.assertEqual(dues["after"].status, Status.CLEAR)
+            lamp = judged(replace(book(28, 40), done=facts, sightings=(lit,)), job, now=MONDAY + timedelta(hours=2))
+            self.assertTrue(lamp["job"].prompted)
+
+    def test_what_the_drawer_holds(self):
+        """14 pucks at 20 a day are today, whatever the hours say; a stricter count of its own stays."""
+        drawer = item(HoursSinceFirstDrink(72), role=ItemRole.DRAWER)
+        known = book(28, 20, {"job": MONDAY})
+        due = judged(known, drawer, now=MONDAY + timedelta(hours=3), capacities=Capacities(drawer_pucks=14))["job"]
+        self.assertEqual((due.likely, due.first.unit, due.status), (MONDAY.date(), "pucks", Status.SOON))
+        own = kind(item(CountSince(10), role=ItemRole.DRAWER), capacities=Capacities(drawer_pucks=14))
+        self.assertEqual(len(own.items[0].triggers), 1)
+        self.assertEqual(len(kind(drawer, capacities=Capacities(drawer_pucks=14)).items[0].triggers), 2)
+
+    def test_the_date_is_of_what_comes_first(self):
+        """Whichever is more urgent by its own grace, the date that is shown is the earlier one."""
+        known = book(28, 40, {"job": MONDAY - timedelta(days=9)})
+        due = judged(known, item(DaysSince(3), CountSince(100)))["job"]
+        dates = [state.passage.likely for state in due.triggers]
+        self.assertEqual(due.likely, min(dates))
+        self.assertLessEqual(max(dates), MONDAY.date())  # what is over does not stand beside a date to come
+
+
 class AllItems(unittest.TestCase):
     """One machine."""
 
     @given(LIMITS, st.data())
     def test_order(self, limits, data):
-        """What is replaced comes last; then the urgent, hygiene before the rest, the earlier date, the title."""
+        """What is replaced comes last; of what is due, hygiene before the rest; then the earlier date, the title."""
         items = [
             item(DaysSince(days), CountSince(drinks), key=f"i{n}", hygiene=data.draw(st.booleans()))
             for n, (days, drinks) in enumerate(limits)
@@ -79,9 +123,11 @@ class AllItems(unittest.TestCase):
         for before, after in zip(open_ones, open_ones[1:], strict=False):
             self.assertGreaterEqual(before.status, after.status)
             if before.status == after.status:
-                self.assertGreaterEqual(before.item.hygiene, after.item.hygiene)
-                if before.item.hygiene == after.item.hygiene:
-                    self.assertLessEqual((before.likely, before.item.title), (after.likely, after.item.title))
+                due = before.status >= Status.DUE
+                first, second = ((not one.item.hygiene if due else False, one.likely) for one in (before, after))
+                self.assertLessEqual(first, second)
+                if first == second and before.item.hygiene == after.item.hygiene:
+                    self.assertLessEqual(before.item.title, after.item.title)
 
     def test_replaced_only_when_due(self):
         """The other takes its place on its day, not before; never where the machine asks for it."""
@@ -96,10 +142,28 @@ class AllItems(unittest.TestCase):
         known = replace(book(28, 40), done=facts, sightings=(lit,))
         self.assertEqual(judged(known, prompted, other)["usual"].covered_by, "")
 
+    def test_what_cannot_be_done_hides_nothing(self):
+        """No sachet: the usual wash is due; with neither product both say so. What is late stays late, and is told."""
+        usual, other = item(DaysSince(2), key="usual"), item(DaysSince(7), key="other", replaces=("usual",))
+        known = book(28, 40, {"usual": MONDAY - timedelta(days=3), "other": MONDAY - timedelta(days=7)})
+
+        def dues(lacking, known=known):
+            basis = day_basis(known, kind(usual, other), OFFICE, MONDAY.date())
+            return {due.item.key: due for due in status_at(basis, MONDAY, lacking).dues}
+
+        self.assertEqual(dues(())["usual"].covered_by, "other")
+        without = dues({"other"})
+        self.assertEqual((without["usual"].covered_by, without["usual"].pressing), ("", True))
+        self.assertIn("Nothing for it is left", without["other"].blocked)
+        self.assertIn("nor for other", dues({"usual", "other"})["usual"].blocked)
+        late = dues((), book(28, 40, {"usual": MONDAY - timedelta(days=9), "other": MONDAY - timedelta(days=7)}))
+        self.assertEqual((late["usual"].covered_by, late["usual"].instead), ("", "other"))
+        self.assertTrue(late["usual"].pressing)
+
     def test_worst_and_titles(self):
         """What is replaced does not count; a strange key is its own title."""
         usual, other = item(DaysSince(1), key="usual"), item(DaysSince(7), key="other", replaces=("usual",))
-        done = {"usual": MONDAY - timedelta(days=20), "other": MONDAY - timedelta(days=7)}
+        done = {"usual": MONDAY - timedelta(days=2), "other": MONDAY - timedelta(days=7)}
         status = assess(book(28, 40, done), kind(usual, other), OFFICE, MONDAY)
         self.assertEqual(status.worst, Status.DUE)
         self.assertEqual((status.title("usual"), status.title("strange")), ("Usual", "strange"))

@@ -54,7 +54,7 @@ class Laws(unittest.TestCase):
 
     @given(histories, st.integers(0, 40), st.integers(0, 40))
     def test_every_litre_once(self, history, one, other):
-        """All litres are there, none twice; two halves make the whole, and what is spent stays so until another comes."""
+        """All litres are there, none twice; two halves make the whole; what is spent stays so until another comes."""
         begin, middle, end = MONDAY - max(one, other) * DAY, MONDAY - min(one, other) * DAY, MONDAY
         whole = water_through(history, fifty_a_day, begin, end)
         self.assertAlmostEqual(sum(part.litres for part in whole), fifty_a_day(begin, end), places=5)
