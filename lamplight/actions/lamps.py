@@ -1,47 +1,27 @@
-"""Lamps: writing down what a panel shows, reading it, trying causes, teaching a kind a new pattern."""
+"""Lamps: writing down what a panel shows, reading it, trying causes."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 
-import yaml
-
+from lamplight.actions.causes import known_causes
 from lamplight.actions.entries import Actor, required, write_entry
-from lamplight.actions.kinds import KINDS, kind_of
+from lamplight.actions.kinds import kind_of
 from lamplight.actions.machine_views import MachineView
-from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.procedures import FREE
 from lamplight.core.diagnosis.disagreements import Disagreement, disagreements
 from lamplight.core.diagnosis.grinding import DRINK_JUDGED, GRIND_EVENTS, grinding
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import traits_of
-from lamplight.core.job.steps import applies
-from lamplight.core.lamps.causes import Cause, Ranked, Symptom, ranked
-from lamplight.core.lamps.match import Match, PanelSignals, checked_signals, read_panel
-from lamplight.core.lamps.panel import PromptForce, Sort
+from lamplight.core.lamps.causes import Ranked, ranked
+from lamplight.core.lamps.match import Match, Meaning, PanelSignals, checked_signals, meanings, unexplained
 from lamplight.core.machine.kind import Kind
 from lamplight.library import catalogue
-from lamplight.library.bounded_yaml import load_yaml
 from lamplight.store.database import database
-from lamplight.store.models import CauseTried, DeviceEvent, KindVersion, MachineVersion, PanelSighting
+from lamplight.store.models import CauseTried, DeviceEvent, PanelSighting
 from lamplight.store.sightings import lamps_as_data
 from lamplight.store.sites import MachineRow
-
-
-def known_causes(kind: Kind) -> dict[str, Cause]:
-    """Shared causes and the kind's own, by key, as far as they can happen on it."""
-    traits = traits_of(kind)
-    both = {**catalogue.causes(), **kind.causes}
-    return {key: cause for key, cause in both.items() if applies(cause.when, traits)}
-
-
-def known_symptoms(kind: Kind) -> list[Symptom]:
-    """Complaints that there can be on a kind, its own first."""
-    traits = traits_of(kind)
-    both = {symptom.key: symptom for symptom in (*kind.symptoms, *catalogue.symptoms().values())}
-    return [symptom for symptom in both.values() if applies(symptom.when, traits)]
 
 
 @dataclass(frozen=True)
@@ -52,11 +32,13 @@ class Diagnosis:
         about: the pattern's title or the symptom's key.
         causes: the likeliest first.
         begins: for each cause's key, the item or free procedure that mends it here, where there is one.
+        jobs: key and title of what is asked for and none of the causes begins.
     """
 
     about: str
     causes: tuple[Ranked, ...]
     begins: Mapping[str, tuple[str, str]]
+    jobs: tuple[tuple[str, str], ...] = ()
 
 
 def diagnose(view: MachineView, about: str, cause_keys: tuple[str, ...]) -> Diagnosis:
@@ -74,10 +56,19 @@ def diagnose(view: MachineView, about: str, cause_keys: tuple[str, ...]) -> Diag
     return Diagnosis(about, order, begins)
 
 
+def diagnose_meaning(view: MachineView, meaning: Meaning) -> Diagnosis:
+    """The causes of one thing that the panel means, and at least the job that it asks for."""
+    keys = dict.fromkeys(key for match in meaning.matches for key in match.pattern.causes)
+    found = diagnose(view, meaning.pattern.title, tuple(keys))
+    begun = {key for key, _ in found.begins.values()}
+    asked = (view.status.due(key) for key in sorted(meaning.asks_for - begun))
+    jobs = tuple((due.item.key, due.item.title) for due in asked if due is not None)
+    return replace(found, jobs=jobs)
+
+
 def panel_diagnosis(view: MachineView) -> Diagnosis | None:
-    """The causes of what the panel shows; None where it is dark or no rule knows it."""
-    match = view.panel.match
-    return diagnose(view, match.pattern.title, match.pattern.causes) if match else None
+    """The causes of what is to be seen to first; None where the panel is dark or no rule knows it."""
+    return diagnose_meaning(view, view.panel.meanings[0]) if view.panel.meanings else None
 
 
 def disagreements_of(view: MachineView) -> tuple[Disagreement, ...]:
@@ -89,7 +80,7 @@ def disagreements_of(view: MachineView) -> tuple[Disagreement, ...]:
 def note_sighting(
     row: MachineRow, shown: PanelSignals, at: datetime, actor: Actor, deferred: bool = False, value: int | None = None
 ) -> Match | None:
-    """Write down what a panel shows from a moment on; answers the pattern that fits best.
+    """Write down what a panel shows from a moment on; answers the pattern that is to be seen to first.
 
     Raises:
         InvalidInput: for signals that the panel cannot give, a moment ahead, or a counter below 0.
@@ -100,15 +91,18 @@ def note_sighting(
         raise InvalidInput("That time has not come yet.")
     if value is not None and value < 0:
         raise InvalidInput("A counter shows 0 or more.")
-    best = next(iter(read_panel(kind.panel, signals)), None)
-    summary = "The panel is dark" if signals.dark else best.pattern.title if best else "A pattern that no rule knows"
+    found = meanings(kind.panel, signals)
+    titles = [meaning.title for meaning in found]
+    if not unexplained(signals, found).dark:
+        titles.append("a pattern that no rule knows")
+    summary = "The panel is dark" if signals.dark else "; ".join(titles)
     with database.atomic():
         entry = write_entry("lamp", f"Seen: {summary}", actor, row.id, at=at, note=_signal_words(kind, signals))
         PanelSighting.create(
             entry=entry, machine=row.id, at=at, lamps=lamps_as_data(signals.lamps), message=signals.message,
             deferred=deferred, value=value,
         )  # fmt: skip
-    return best
+    return found[0].matches[0] if found else None
 
 
 def _signal_words(kind: Kind, signals: PanelSignals) -> str:
@@ -161,51 +155,3 @@ def judge_drink(view: MachineView, actor: Actor) -> None:
     with database.atomic():
         entry = write_entry("event", f"Drink {state.drinks + 1} to judge the grind", actor, view.row.id)
         DeviceEvent.create(entry=entry, machine=view.row.id, what=DRINK_JUDGED, at=actor.now)
-
-
-@dataclass(frozen=True)
-class PatternWords:
-    """What the manual says signals of the panel mean."""
-
-    title: str
-    sort: str
-    asks_for: str = ""
-    force: str = PromptForce.INFORMATION.value
-
-
-def teach_pattern(row: MachineRow, signals: PanelSignals, words: PatternWords, actor: Actor) -> Kind:
-    """Make signals that no rule knows into a rule of the keeper's own kind; answers that kind.
-
-    A machine of a shipped kind becomes one of a copy of it.
-
-    Raises:
-        InvalidInput: when the panel is dark, or the words name a sort, force or item that there is not.
-    """
-    kind = kind_of(row.kind)
-    shown = checked_signals(kind.panel, signals)
-    if shown.dark:
-        raise InvalidInput("The panel is dark; there is nothing to explain.")
-    title = required(words.title, "What it means", 80)
-    if words.sort not in set(Sort) or words.force not in set(PromptForce):
-        raise InvalidInput("Say what sort of meaning it is, and how much it presses.")
-    if words.asks_for and kind.item(words.asks_for) is None:
-        raise InvalidInput(f"{row.name} has no such care item.")
-    pattern = {"lamps": lamps_as_data(shown.lamps), "means": title, "sort": words.sort}
-    pattern |= {"message": shown.message} if shown.message else {}
-    pattern |= {"asks_for": words.asks_for, "force": words.force} if words.asks_for else {}
-    own = KINDS.own(kind.key) is not None
-    data = load_yaml(KINDS.own(kind.key) or KINDS.copied(kind.key))
-    if not own:
-        data["title"] = f"{data['title'][:66]}, as ours is"
-    data.setdefault("panel", {}).setdefault("patterns", []).append(pattern)
-    text = yaml.safe_dump(data, sort_keys=False, allow_unicode=True, width=120)
-    taught = OWN_KINDS.read(text)
-    with database.atomic():
-        entry = write_entry("kind", f"Kind “{taught.title}” learned: {title}", actor, row.id)
-        KindVersion.create(entry=entry, key=taught.key, text=text)
-        if not own:
-            MachineVersion.create(
-                entry=entry, machine=row.id, name=row.name, kind=taught.key, place=row.place, serial=row.serial,
-                guess_per_day=row.guess_per_day, retired=row.retired,
-            )  # fmt: skip
-    return taught

@@ -8,6 +8,7 @@ from datetime import datetime
 from functools import cached_property
 
 from lamplight.actions.cache import kept, minute
+from lamplight.actions.causes import known_causes
 from lamplight.actions.kinds import equipped_kind, kind_of, kinds
 from lamplight.actions.procedures import procedure_for
 from lamplight.actions.stock import products, stock_held
@@ -73,7 +74,7 @@ class MachineView:
     @cached_property
     def panel(self) -> PanelReading:
         """What its panel says now."""
-        return panel_reading(self.kind.panel, self.status)
+        return panel_reading(self.kind.panel, self.status, known_causes(self.equipped))
 
     @cached_property
     def facts(self) -> Facts:

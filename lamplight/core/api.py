@@ -50,9 +50,9 @@ from lamplight.core.care.triggers import (
 from lamplight.core.care.visits import Visit, visits
 from lamplight.core.diagnosis.disagreements import Disagreement, Reason, disagreements
 from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evidence_of
-from lamplight.core.diagnosis.faults import FaultWeeks, circuit_of, fault_weeks
+from lamplight.core.diagnosis.faults import FaultWeeks, circuits_in_trouble, fault_weeks
 from lamplight.core.diagnosis.grinding import Grinding, grinding
-from lamplight.core.diagnosis.panel_reading import PanelReading, panel_reading
+from lamplight.core.diagnosis.panel_reading import PanelReading, jobs_of, panel_reading
 from lamplight.core.errors import (
     InvalidFields,
     InvalidInput,
@@ -98,7 +98,17 @@ from lamplight.core.job.needs import NeedLine, added_up, need_lines
 from lamplight.core.job.procedure import LampReason, Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
 from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind, applies
 from lamplight.core.lamps.causes import Cause, Evidence, Ranked, Symptom, Tried, ranked
-from lamplight.core.lamps.match import Match, PanelSignals, checked_signals, read_panel, step_lamp
+from lamplight.core.lamps.match import (
+    Match,
+    Meaning,
+    PanelSignals,
+    checked_signals,
+    lamps_of,
+    meanings,
+    read_panel,
+    step_lamp,
+    unexplained,
+)
 from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
 from lamplight.core.lamps.panel import (
     Condition,

@@ -7,9 +7,9 @@ from datetime import timedelta
 
 from PIL import Image
 
+from lamplight.actions.causes import known_causes
 from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import KINDS
-from lamplight.actions.lamps import known_causes
 from lamplight.actions.own_texts import OWN_KINDS, OWN_PROCEDURES
 from lamplight.actions.photos import add_photo, photo_path, shrunk
 from lamplight.actions.preparing import Wishes, defer, prepare

@@ -4,24 +4,22 @@ from __future__ import annotations
 
 from datetime import timedelta
 
+from lamplight.actions.causes import known_causes, known_symptoms
 from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import (
-    PatternWords,
     change_grind,
     diagnose,
     disagreements_of,
     judge_drink,
-    known_causes,
-    known_symptoms,
     note_sighting,
     panel_diagnosis,
-    teach_pattern,
     try_cause,
 )
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
+from lamplight.actions.teaching import PatternWords, teach_pattern
 from lamplight.actions.undo import consequences, undo
 from lamplight.core.care.status import Status
 from lamplight.core.diagnosis.grinding import grinding

@@ -8,7 +8,8 @@ from datetime import date, timedelta
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.lamps.causes import Cause
-from lamplight.core.lamps.match import read_panel
+from lamplight.core.lamps.match import meanings
+from lamplight.core.lamps.panel import Pattern
 from lamplight.core.lamps.sightings import PanelSeen, Sighting, panels_seen
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
@@ -40,15 +41,17 @@ class FaultWeeks:
         return later >= 3 and later > 2 * earlier
 
 
-def circuit_of(kind: Kind, causes: Mapping[str, Cause], seen: PanelSeen) -> Circuit | None:
-    """The circuit in which a panel shows trouble: of its part, else of its likeliest cause; None where it is none."""
-    best = next(iter(read_panel(kind.panel, seen.signals)), None)
-    if best is None or not best.pattern.sort.trouble:
-        return None
-    part = kind.part(best.pattern.part) if best.pattern.part else None
+def circuits_in_trouble(kind: Kind, causes: Mapping[str, Cause], seen: PanelSeen) -> tuple[Circuit, ...]:
+    """The circuits in which a panel shows trouble, each once: of its part, else of its likeliest cause."""
+    patterns = (meaning.pattern for meaning in meanings(kind.panel, seen.signals))
+    return tuple(dict.fromkeys(_circuit_of(kind, causes, pattern) for pattern in patterns if pattern.sort.trouble))
+
+
+def _circuit_of(kind: Kind, causes: Mapping[str, Cause], pattern: Pattern) -> Circuit:
+    part = kind.part(pattern.part) if pattern.part else None
     if part is not None:
         return part.circuit
-    first = next((causes[key] for key in best.pattern.causes if key in causes), None)
+    first = next((causes[key] for key in pattern.causes if key in causes), None)
     return first.circuit if first else Circuit.BODY
 
 
@@ -75,9 +78,13 @@ def fault_weeks(
     last = today - timedelta(days=today.weekday())
     mondays = tuple(last - timedelta(weeks=weeks - 1 - n) for n in range(weeks))
     counts: dict[Circuit, list[int]] = {}
-    seen = [(circuit_of(kind, causes, panel), calendar.today(panel.at)) for panel in panels_seen(sightings)]
+    seen = [
+        (circuit, calendar.today(panel.at))
+        for panel in panels_seen(sightings)
+        for circuit in circuits_in_trouble(kind, causes, panel)
+    ]
     for circuit, day in (*seen, *faults):
         place = (day - mondays[0]).days // 7
-        if circuit is not None and 0 <= place < weeks:
+        if 0 <= place < weeks:
             counts.setdefault(circuit, [0] * weeks)[place] += 1
     return FaultWeeks(mondays, {circuit: tuple(counts[circuit]) for circuit in Circuit if circuit in counts})

@@ -145,6 +145,17 @@ class Pattern:
         """Whether no drink is drawn until somebody has seen to it."""
         return self.force is PromptForce.BLOCKING or self.sort is Sort.FAULT
 
+    @property
+    def order(self) -> int:
+        """Of several that hold at once, which is seen to first: 0 what stops drinks, 4 mere information."""
+        if self.stops_drinks:
+            return 0
+        if self.sort is Sort.MISSING:
+            return 1
+        if self.sort.interrupts or self.force is PromptForce.URGENT:
+            return 2
+        return 4 if self.sort is Sort.INFORMATION else 3
+
 
 @dataclass(frozen=True)
 class Panel:

@@ -50,7 +50,7 @@ def rounds_of(
     """
     moments = sorted(set(done))
     rounds = []
-    for begin, end in zip(moments, [*moments[1:], None], strict=True):
+    for begin, end in zip(moments, [*moments[1:], None], strict=False):
         within = [at for at in lit if at > begin and (end is None or at <= end)]
         first = min(within, default=None)
         read = _last_bar(bars, begin, end)

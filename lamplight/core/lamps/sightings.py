@@ -7,7 +7,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 
-from lamplight.core.lamps.match import PanelSignals, read_panel
+from lamplight.core.lamps.match import PanelSignals, meanings
 from lamplight.core.lamps.panel import Panel
 from lamplight.core.moment import Moment
 
@@ -106,8 +106,8 @@ def asked_for(
 
     A stretch of sightings of the panel that all ask for the same item is one. It is gone when a later one no longer
     does, as far as the panel speaks of that item at all, and when the item is done: what is seen after that is
-    asked anew. Where it is said that the machine asks, that begins anew, and where it is said that it no longer
-    does, that ends.
+    asked anew, a second lighting though nobody saw it dark between. Where it is said that the machine asks, that
+    begins unless it does already, and where it is said that it no longer does, that ends.
 
     Args:
         panel: of the machine's kind.
@@ -128,10 +128,10 @@ def asked_for(
             item, moment = deeds.popleft()
             end(item, moment.at)
         if sighting.signals is None:
-            end(sighting.asks_for or sighting.no_longer, sighting.at)
+            end(sighting.no_longer, sighting.at)
             wanted = {sighting.asks_for} - {""}
         else:
-            wanted = {match.pattern.asks_for for match in read_panel(panel, sighting.signals)} - {""}
+            wanted = {item for meaning in meanings(panel, sighting.signals) for item in meaning.asks_for}
             for item in [item for item in asking if item in spoken and item not in wanted]:
                 end(item, sighting.at)
         for item in sorted(wanted):

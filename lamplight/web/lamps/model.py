@@ -8,14 +8,8 @@ from datetime import datetime, timedelta
 
 from markupsafe import Markup
 
-from lamplight.actions.lamps import (
-    Diagnosis,
-    disagreements_of,
-    grinding,
-    known_causes,
-    known_symptoms,
-    panel_diagnosis,
-)
+from lamplight.actions.causes import known_causes, known_symptoms
+from lamplight.actions.lamps import Diagnosis, diagnose_meaning, disagreements_of, grinding
 from lamplight.actions.machine_views import MachineView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.diagnosis.disagreements import Disagreement
@@ -23,8 +17,9 @@ from lamplight.core.diagnosis.faults import FaultWeeks, fault_weeks
 from lamplight.core.diagnosis.grinding import Grinding
 from lamplight.core.diagnosis.panel_reading import PanelReading
 from lamplight.core.lamps.causes import Symptom
-from lamplight.core.lamps.match import PanelSignals, read_panel
+from lamplight.core.lamps.match import Meaning, PanelSignals, meanings, unexplained
 from lamplight.core.lamps.own_interval import LampExpected
+from lamplight.core.lamps.panel import Panel
 from lamplight.core.lamps.sightings import panels_seen
 from lamplight.drawing.lamp_panel import lamp_panel, signals_in_words, state_words
 from lamplight.drawing.multiples import fault_bars
@@ -68,9 +63,9 @@ def panel_lines(views: Sequence[MachineView]) -> list[PanelLine]:
     """Every machine with its panel, lit ones first."""
     lines = []
     for view in views:
-        shown, match, seen = view.panel.seen, view.panel.match, view.panel.signals
-        meaning = match.pattern.title if match else "no rule knows this pattern" if shown else "dark"
-        pressing = bool(match and match.pattern.stops_drinks)
+        shown, seen = view.panel.seen, view.panel.signals
+        meaning = "; ".join(_titles(view.panel)) if shown else "dark"
+        pressing = any(meaning.pattern.stops_drinks for meaning in view.panel.meanings)
         lines.append(
             PanelLine(
                 view.row.id, view.row.name, lamp_panel(view.kind, seen, "lamp-panel small", small=True),
@@ -79,6 +74,14 @@ def panel_lines(views: Sequence[MachineView]) -> list[PanelLine]:
             )
         )  # fmt: skip
     return sorted(lines, key=lambda line: (line.since is None, not line.pressing, line.name.lower()))
+
+
+def _titles(reading: PanelReading) -> list[str]:
+    """What holds, in order, and that something is lit of which no rule knows."""
+    return [meaning.title for meaning in reading.meanings] + ([] if reading.unknown.dark else [NO_RULE])
+
+
+NO_RULE = "no rule knows this pattern"
 
 
 def fault_lines(views: Sequence[MachineView]) -> list[FaultLine]:
@@ -122,7 +125,8 @@ class LampsModel:
         buttons: one a lamp.
         preview: what the panel as it is set would mean, before it is written down; empty where it is as seen.
         reading: what was seen last.
-        diagnosis: the causes of that; None where no rule knows it.
+        found: everything that holds of it, in the order in which it is seen to, each with its causes.
+        causes: every cause that can be on this kind, for a rule of the keeper's own.
         expected: when lamps are expected.
         disagreements: where lamp and book differ.
         symptoms: complaints by sense.
@@ -137,13 +141,14 @@ class LampsModel:
     preview: str
     changed: bool
     reading: PanelReading
-    diagnosis: Diagnosis | None
+    found: list[tuple[Meaning, Diagnosis]]
     expected: tuple[LampExpected, ...]
     disagreements: tuple[Disagreement, ...]
     symptoms: list[tuple[str, list[Symptom]]]
     grinding: Grinding | None
     history: list[tuple[datetime, str, str]]
     titles: Mapping[str, str] = field(default_factory=dict)
+    causes: Mapping[str, str] = field(default_factory=dict)
 
 
 def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
@@ -151,8 +156,7 @@ def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
     now = view.panel.signals
     panel_signals = now if setting is None else setting
     changed = setting is not None and setting != now
-    matches = read_panel(view.kind.panel, panel_signals)
-    preview = matches[0].pattern.title if matches else "no rule knows this" if not panel_signals.dark else "dark"
+    preview = "dark" if panel_signals.dark else "; ".join(_said(view.kind.panel, panel_signals))
     symptoms = known_symptoms(view.equipped)
     return LampsModel(
         drawing=lamp_panel(view.kind, panel_signals),
@@ -169,14 +173,21 @@ def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
         preview=preview,
         changed=changed,
         reading=view.panel,
-        diagnosis=panel_diagnosis(view),
+        found=[(meaning, diagnose_meaning(view, meaning)) for meaning in view.panel.meanings],
         expected=view.status.lamps_expected,
         disagreements=disagreements_of(view),
         symptoms=[(words, [symptom for symptom in symptoms if symptom.sense == sense]) for sense, words in SENSES],
         grinding=grinding(view.status.book.events, view.status.context.now),
         history=_history(view),
         titles={item.key: item.title for item in view.kind.items},
+        causes={key: cause.title for key, cause in known_causes(view.equipped).items()},
     )  # fmt: skip
+
+
+def _said(panel: Panel, signals: PanelSignals) -> list[str]:
+    """What a panel that shines means, in order, and that something is lit of which no rule knows."""
+    found = meanings(panel, signals)
+    return [meaning.title for meaning in found] + ([] if unexplained(signals, found).dark else ["no rule knows this"])
 
 
 def _history(view: MachineView) -> list[tuple[datetime, str, str]]:
@@ -185,8 +196,7 @@ def _history(view: MachineView) -> list[tuple[datetime, str, str]]:
     rows = []
     for panel in panels_seen(view.status.book.sightings):
         if panel.at >= since:
-            best = next(iter(read_panel(view.kind.panel, panel.signals)), None)
-            meaning = best.pattern.title if best else "" if panel.signals.dark else "no rule knows it"
+            meaning = "" if panel.signals.dark else "; ".join(_said(view.kind.panel, panel.signals))
             rows.append(
                 (
                     panel.at,
@@ -210,16 +220,14 @@ def message_shown(view: MachineView) -> str:
 
 def trouble_shown(view: MachineView) -> str:
     """What a lit panel means where that is no mere care or information; empty otherwise."""
-    match = view.panel.match
-    return match.pattern.title if match and match.pattern.sort.interrupts else ""
+    return "; ".join(meaning.title for meaning in view.panel.meanings if meaning.pattern.sort.interrupts)
 
 
 def panel_words(view: MachineView) -> str:
     """What the panel shows and means, in a line; empty where it is dark."""
     if view.panel.seen is None:
         return ""
-    match = view.panel.match
-    return f"{match.pattern.title if match else 'no rule knows it'}: {signals_in_words(view.kind, view.panel.signals)}"
+    return f"{'; '.join(_titles(view.panel))}: {signals_in_words(view.kind, view.panel.signals)}"
 
 
 __all__ = [

@@ -6,20 +6,14 @@ from collections.abc import Mapping
 
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.lamps import (
-    PatternWords,
-    change_grind,
-    diagnose,
-    judge_drink,
-    known_symptoms,
-    note_sighting,
-    teach_pattern,
-    try_cause,
-)
+from lamplight.actions.causes import known_symptoms
+from lamplight.actions.lamps import change_grind, diagnose, judge_drink, note_sighting, try_cause
 from lamplight.actions.machine_views import MachineView, machine_view, machine_views
+from lamplight.actions.teaching import PatternWords, correct_pattern, teach_pattern
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps.match import PanelSignals, checked_signals, step_lamp
+from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings, step_lamp
 from lamplight.core.lamps.panel import PromptForce, Sort
+from lamplight.drawing.lamp_panel import signals_in_words
 from lamplight.store.sightings import lamps_from_data
 from lamplight.web import forms
 from lamplight.web.clock import now
@@ -63,6 +57,7 @@ def _show(machine_id: int, setting: PanelSignals | None = None, code: int = 200,
     return render(
         "lamps/machine.html", "panel" if request.method == "POST" else "worktop", code, view=view, model=model,
         error=error, form=form or {}, sorts=list(Sort), forces=list(PromptForce),
+        unknown_words=signals_in_words(view.kind, view.panel.unknown),
     )  # fmt: skip
 
 
@@ -92,13 +87,14 @@ def save(machine_id: int):  # noqa: ANN201
         setting = PanelSignals() if form.get("dark") else _set(form)
         at = forms.moment(form, "at", "The time it was seen", site().calendar) if form.get("at") else now()
         value = forms.optional_count(form.get("value", ""), "The counter")
-        match = note_sighting(view.row, setting, at, actor(), bool(form.get("put_off")), value)
+        note_sighting(view.row, setting, at, actor(), bool(form.get("put_off")), value)
     except InvalidInput as problem:
         return _show(machine_id, _kept(view, form), 422, str(problem), form)
     if setting.dark:
         flash(f"The panel of {view.row.name} is dark.")
     else:
-        flash(f"{view.row.name}: {match.pattern.title if match else 'no rule knows this pattern yet'}.")
+        said = "; ".join(meaning.title for meaning in meanings(view.kind.panel, setting))
+        flash(f"{view.row.name}: {said or 'no rule knows this pattern yet'}.")
     return see_other("lamps.machine", machine_id=machine_id)
 
 
@@ -137,12 +133,17 @@ def grind(machine_id: int):  # noqa: ANN201
 
 @blueprint.post("/<int:machine_id>/pattern")
 def pattern(machine_id: int):  # noqa: ANN201
-    """What the manual says about signals that no rule knows."""
+    """What the manual says about signals that no rule knows, or of which a rule says what is not so here."""
     view, form = _view(machine_id), request.form
-    sighting = lamps_model(view, None).signals
-    words = PatternWords(form.get("title", ""), form.get("sort", ""), form.get("asks_for", ""), form.get("force", ""))
+    words = PatternWords(
+        form.get("title", ""), form.get("sort", ""), form.get("asks_for", ""), form.get("force", ""),
+        tuple(form.getlist("causes")), form.get("own_cause", ""), form.get("own_check", ""), form.get("own_remedy", ""),
+    )  # fmt: skip
     try:
-        taught = teach_pattern(view.row, sighting, words, actor())
+        if form.get("instead_of"):
+            taught = correct_pattern(view.row, form["instead_of"], words, actor())
+        else:
+            taught = teach_pattern(view.row, view.panel.unknown, words, actor())
     except InvalidInput as problem:
         return _show(machine_id, None, 422, str(problem), form)
     flash(f"Learned. {view.row.name} is of the kind “{taught.title}” now.")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from datetime import date
 
 from flask import Blueprint, abort, flash, request, send_file
 
@@ -135,11 +136,10 @@ def _afterwards(run: RunRow, view: MachineView, others: list[MachineView]) -> di
     """What comes after a run: why a lamp may still be lit, the next dates here, the next stop."""
     told = written_at_end([run.entry_id])[run.entry_id].confirmations
     reasons = run.state.procedure.lamp_reasons if told.get(LAMP_OUT) is False else ()
+    dated = [due for due in view.status.dues if due.likely and not due.covered_by]
     return {
         "still_lit": [(reason.text, view.status.due(reason.item)) for reason in reasons],
-        "next_dates": sorted(
-            (due for due in view.status.dues if due.likely and not due.covered_by), key=lambda due: due.likely
-        )[:4],
+        "next_dates": sorted(dated, key=lambda due: due.likely or date.max)[:4],
         "next_stop": first_pressing(others),
     }
 

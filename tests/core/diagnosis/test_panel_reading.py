@@ -6,14 +6,17 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
+from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.assess import assess
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.triggers import DaysSince
 from lamplight.core.diagnosis.panel_reading import DARK, panel_reading
+from lamplight.core.lamps.causes import Cause
 from lamplight.core.lamps.match import PanelSignals
+from lamplight.core.lamps.panel import Condition, Lamp, Panel, Pattern, Sort
 from lamplight.core.lamps.sightings import Sighting
 from tests.core.care.makers import item, kind
-from tests.core.lamps.makers import PANEL, shows
+from tests.core.lamps.makers import PANEL, STEADY, shows
 from tests.core.makers import MONDAY, OFFICE, book
 
 MACHINE = kind(item(DaysSince(30), key="tablet"), item(DaysSince(30), key="other"), panel=PANEL)
@@ -36,10 +39,31 @@ class Now(unittest.TestCase):
         self.assertIsNone(reading(Sighting(HOUR_AGO, PanelSignals())).seen)
 
     def test_a_pattern(self):
-        """The most specific one, and the others that fit."""
+        """The most specific one takes the place of its parts."""
         found = reading(Sighting(HOUR_AGO, shows(a="flashing", b="steady red")))
-        self.assertEqual(found.match.pattern.title, "a and red b")
-        self.assertIn("a flashes", [match.pattern.title for match in found.others])
+        self.assertEqual([meaning.title for meaning in found.meanings], ["a and red b"])
+
+    def test_a_job_puts_out_what_it_was_asked_for(self):
+        """And nothing else: the rest is still lit, and what no rule knows is told."""
+        lit = Sighting(HOUR_AGO, shows(a="flashing", b="flashing amber", c="steady"))
+        found = reading(lit, DoneFact("tablet", MONDAY - timedelta(minutes=5)))
+        self.assertEqual([meaning.title for meaning in found.meanings], ["a flashes", "c shines"])
+        self.assertEqual(set(found.signals.lamps), {"a", "c"})
+        self.assertEqual([(meaning.title, due.item.key) for meaning, due in found.settled], [("b asks", "tablet")])
+        self.assertTrue(found.unknown.dark)
+
+    def test_a_full_drawer_goes_out_with_its_job(self):
+        """A pattern that names no item, but whose cause begins a job; a fault does not go out so."""
+        cause = Cause("full", "Full", Circuit.WASTE, "Look", "Empty it", begin="tablet")
+        lamp = Panel((Lamp("d", "D", ("red",)),), (), (Pattern("Full", Sort.EMPTY, (Condition("d", STEADY),)),))
+        for sort, out in ((Sort.EMPTY, True), (Sort.FAULT, False)):
+            panel = replace(lamp, patterns=(replace(lamp.patterns[0], sort=sort, causes=("full",)),))
+            known = replace(
+                book(28, 40), sightings=(Sighting(HOUR_AGO, shows(d="steady red")),),
+                done=(DoneFact("tablet", MONDAY - timedelta(minutes=5)),),
+            )  # fmt: skip
+            status = assess(known, replace(MACHINE, panel=panel), OFFICE, MONDAY)
+            self.assertEqual(panel_reading(panel, status, {"full": cause}).seen is None, out)
 
     def test_a_pattern_that_no_rule_knows(self):
         """It is still what was seen."""

@@ -8,9 +8,17 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps.match import PanelSignals, checked_signals, read_panel, step_lamp
-from lamplight.core.lamps.panel import LampSignal, LampState
-from tests.core.lamps.makers import OFF, PANEL, STEADY, shows
+from lamplight.core.lamps.match import (
+    PanelSignals,
+    checked_signals,
+    lamps_of,
+    meanings,
+    read_panel,
+    step_lamp,
+    unexplained,
+)
+from lamplight.core.lamps.panel import LampSignal, LampState, Panel
+from tests.core.lamps.makers import OFF, PANEL, STEADY, pattern, shows
 
 
 def best(signals):
@@ -49,6 +57,44 @@ class Reading(unittest.TestCase):
         """And both are told."""
         matches = read_panel(PANEL, shows(a="flashing red", c="steady white"))
         self.assertEqual([match.pattern.title for match in matches], ["a flashes", "c shines"])
+
+    def test_everything_that_holds(self):
+        """Independent conditions are all true, what stops drinks first; a combination only where the kind has one."""
+        rows = [
+            (shows(a="flashing red", b="flashing amber", c="steady white"), ["a flashes", "c shines", "b asks"]),
+            (shows(a="flashing red", b="steady amber", c="steady white"), ["a and b", "c shines"]),
+            (shows("Error 7", a="flashing red", b="steady red"), ["words with a lamp", "a and red b"]),
+            (shows("hello, error 70", b="flashing red"), ["words", "b asks for more", "Hello"]),
+            (shows("errors", b="steady red"), []),
+        ]
+        for signals, expected in rows:
+            with self.subTest(signals=signals):
+                self.assertEqual([meaning.title for meaning in meanings(PANEL, signals)], expected)
+
+    def test_a_tie_is_a_tie(self):
+        """Two rules with the same conditions: nobody knows which; both are told, and both jobs asked for."""
+        twins = Panel(PANEL.lamps, (), (pattern("one", c="steady", asks_for="x"), pattern("two", c="steady")))
+        (found,) = meanings(twins, shows(c="steady white"))
+        self.assertEqual((found.title, found.tie, found.asks_for), ("one or two", True, {"x"}))
+
+    def test_whole_words(self):
+        """“E 1” is not in “E 12”, nor in “WE 1”, and “fill” not in “filling”."""
+        panel = Panel((), (), (pattern("one", message="E 1"), pattern("fill", message="Fill water")))
+        for said, known in (
+            ("E 12", 0), ("WE 1", 0), ("e-1!", 1), ("Error E 1 again", 1), ("filling water", 0), ("fill water: E 1", 2),
+        ):  # fmt: skip
+            self.assertEqual(len(meanings(panel, shows(said))), known, said)
+
+    @given(st.dictionaries(st.sampled_from("abc"), st.sampled_from(["steady", "flashing"])), st.text(max_size=12))
+    def test_what_is_lit_is_told_or_unexplained(self, lamps, message):
+        """Every lit lamp belongs to a meaning, or is left over; prompts count of what holds alone."""
+        signals = PanelSignals({key: LampSignal(LampState(state), "red") for key, state in lamps.items()}, message)
+        found = meanings(PANEL, signals)
+        told = set().union(*(lamps_of(meaning) for meaning in found), unexplained(signals, found).lamps)
+        self.assertEqual(told, set(lamps))
+        fitting = {match.pattern.title for match in read_panel(PANEL, signals)}
+        self.assertLessEqual({match.pattern.title for meaning in found for match in meaning.matches}, fitting)
+        self.assertEqual(bool(found), bool(fitting))
 
     @given(st.dictionaries(st.sampled_from("abc"), st.sampled_from(["steady", "flashing"])), st.text(max_size=12))
     def test_never_fails(self, lamps, message):

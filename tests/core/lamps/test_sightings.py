@@ -6,6 +6,7 @@ import unittest
 from datetime import UTC, datetime, timedelta
 
 from lamplight.core.lamps.sightings import Sighting, asked_for, panel_at
+from lamplight.core.moment import Moment
 from tests.core.lamps.makers import PANEL, shows
 
 NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
@@ -42,6 +43,16 @@ class Sightings(unittest.TestCase):
             ("wash", rows[3].at, None),
         ]
         self.assertEqual(asked, expected)
+
+    def test_two_lightings_with_a_job_between(self):
+        """Though nobody wrote “dark”; said again without a job, it is the same one."""
+        lit = [at(-90, shows(b="flashing amber")), at(-30, shows(b="flashing amber"))]
+        done = [("tablet", Moment(NOW - timedelta(minutes=60)))]
+        self.assertEqual([one.at for one in asked_for(PANEL, lit, done)], [lit[0].at, lit[1].at])
+        self.assertEqual(len(asked_for(PANEL, lit)), 1)
+        said = [Sighting(NOW - timedelta(minutes=back), asks_for="tablet") for back in (90, 30)]
+        self.assertEqual([one.at for one in asked_for(PANEL, said)], [said[0].at])
+        self.assertEqual(len(asked_for(PANEL, said, done)), 2)
 
 
 if __name__ == "__main__":
