@@ -17,7 +17,7 @@ from lamplight.core.care.item import Due
 from lamplight.core.care.visits import Visit, visits
 from lamplight.core.diagnosis.evidence import Circumstances, Facts, evidence_of
 from lamplight.core.diagnosis.panel_reading import PanelReading, panel_reading
-from lamplight.core.job.chemistry import Inside, Product
+from lamplight.core.job.chemistry import Inside, Product, before_the_cup
 from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.lamps.causes import Tried
@@ -104,7 +104,7 @@ class MachineView:
     @property
     def cleaner_inside(self) -> bool:
         """Whether nobody should drink: cleaner is inside, of this run or left by an earlier one."""
-        return bool(self.left_inside) or bool(self.run and self.run.state.cleaner_inside)
+        return bool(before_the_cup(self.left_inside)) or bool(self.run and self.run.state.cleaner_inside)
 
 
 @dataclass(frozen=True)

@@ -77,8 +77,9 @@ from lamplight.core.job.chemistry import (
     Product,
     Role,
     added,
+    before_the_cup,
     chosen_product,
-    circuits_of,
+    meets,
     refusal,
     rinsed,
 )

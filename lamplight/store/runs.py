@@ -11,7 +11,7 @@ from typing import Any
 from peewee import ModelSelect, fn
 from pydantic import TypeAdapter
 
-from lamplight.core.job.chemistry import Inside, circuits_of
+from lamplight.core.job.chemistry import Inside
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.run.finish import WrittenAtEnd
 from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, RunState, replay
@@ -152,7 +152,7 @@ def finished_runs(machine_id: int, item: str) -> list[RunState]:
 
 
 def left_inside(machine_ids: Collection[int] | None = None) -> dict[int, tuple[Inside, ...]]:
-    """Cleaners that each machine's last run left in its circuits and nobody rinsed out since, by machine.
+    """Cleaners that each machine's last run left inside, tubs and jugs included, and nobody rinsed out since.
 
     Machines in which nothing was left are left out; without ids all are looked at.
     """
@@ -161,7 +161,7 @@ def left_inside(machine_ids: Collection[int] | None = None) -> dict[int, tuple[I
     if machine_ids is not None:
         latest = latest.where(Run.machine.in_(list(machine_ids)))
     rows = _rows(list(_live_runs().where(Run.id.in_(latest.group_by(Run.machine)))))
-    inside = {row.machine_id: circuits_of(row.state.inside) for row in rows}
+    inside = {row.machine_id: row.state.inside for row in rows}
     return {machine_id: left for machine_id, left in inside.items() if left}
 
 

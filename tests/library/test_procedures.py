@@ -12,6 +12,7 @@ from itertools import count
 from lamplight.actions.procedures import FREE
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import in_general
+from lamplight.core.job.chemistry import Chemistry, Inside
 from lamplight.core.job.containers import Vessel, least_without_stops
 from lamplight.core.job.steps import AskFor, StepKind
 from lamplight.core.run.precheck import precheck
@@ -314,6 +315,43 @@ class Guard(unittest.TestCase):
             begun = apply(begun, said)
         acid = procedure_for(kind.key, "acid-milk-wash")
         self.assertIn("still in", precheck(acid, START, context_of(kind, acid, inside=begun.inside)))
+
+    def test_given_up_anywhere(self):
+        """Whatever was put in, and wherever: no cleaner comes by it until it is rinsed out, and that leaves nothing."""
+        refused = 0
+        for kind, key, procedure in jobs():
+            state = begin(procedure, START, context_of(kind, procedure))
+            seen = set()
+            while state.step:
+                answer = answer_to(state.step, None)
+                state = apply(state, RunEvent(EventKind.ADVANCE, START, state.index, text=answer))
+                if not state.inside or state.inside in seen:
+                    continue
+                seen.add(state.inside)
+                rinse = procedure_for(kind.key, "rinse-out")
+                left = begin(rinse, START, context_of(kind, rinse, inside=state.inside))
+                while left.step:
+                    left = apply(left, RunEvent(EventKind.ADVANCE, START, left.index))
+                with self.subTest(kind=kind.key, job=key, step=state.index):
+                    self.assertEqual(left.inside, ())
+                    self.assertTrue(precheck(procedure, START, context_of(kind, procedure, inside=state.inside)))
+                    refused += 1
+        self.assertGreater(refused, 40)
+
+    def test_a_tablet_in_the_group_stops_the_descaler(self):
+        """It would leave through the group; rinsed, it may go in. Mix that waits in the tank stops every other one."""
+        for kind, key, descale in jobs():
+            if key == "descale":
+                tablet = (Inside("brew", Chemistry.ALKALINE, "Tablet"),)
+                mixed = (Inside("tank", Chemistry.DESCALER, "Descaler"),)
+                with self.subTest(kind=kind.key):
+                    self.assertIn("brew circuit", precheck(descale, START, context_of(kind, descale, inside=tablet)))
+                    for other, name, procedure in jobs():
+                        if other.key == kind.key and name in ("brew-tablet", "milk-wash") and procedure.roles:
+                            self.assertTrue(precheck(procedure, START, context_of(kind, procedure, inside=mixed)), name)
+
+    def test_the_combined_programme(self):
+        """It is allowed what by hand is not."""
         combined = procedure_for("jug-compact", "combined")
         both = {place for step in combined.steps for place, _ in step.puts}
         self.assertLessEqual({"brew", "water"}, both)

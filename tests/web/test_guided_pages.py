@@ -131,7 +131,7 @@ class During(WebTest):
         self.shows(page, "No drinks until it is rinsed out")
         self.shows(page, "Rinse it out")
         self.shows(self.get("/"), "Cleaner inside: no drinks")
-        self.shows(self.get(f"/runs/ready/{self.hall}/descale"), "inside the water circuit already")
+        self.shows(self.get(f"/runs/ready/{self.hall}/descale"), "inside the tank already")
         self.post("/runs", {"machine": self.hall, "item": "descale"}, 422)
         self.begin("rinse-out")
 

@@ -88,11 +88,31 @@ class Inside:
 
 
 CIRCUITS = ("brew", "milk", "water", "body")
+# What is drawn from where on its way through a circuit, and by which circuit an outlet is reached.
+FEEDS: Mapping[str, tuple[str, ...]] = {
+    "water": ("tank", "canister"),
+    "brew": ("tank", "canister", "water"),
+    "milk": ("tank", "canister", "water", "tub", "jug"),
+}
+LEAVES_BY: Mapping[str, str] = {"coffee": "brew", "second": "milk"}
 
 
-def circuits_of(inside: Iterable[Inside]) -> tuple[Inside, ...]:
-    """What is inside the machine itself, containers left out: then nobody drinks."""
-    return tuple(cleaner for cleaner in inside if cleaner.place in CIRCUITS)
+def before_the_cup(inside: Iterable[Inside]) -> tuple[Inside, ...]:
+    """What is on the way to the cup, in a circuit or in the tank: then nobody drinks. Tubs and bowls are not."""
+    return tuple(cleaner for cleaner in inside if cleaner.place in (*CIRCUITS, "tank"))
+
+
+def meets(places: Collection[str], outlets: Iterable[str]) -> frozenset[str]:
+    """Where else a cleaner comes by that goes into some places: what is drawn on its way, and where it leaves through.
+
+    Args:
+        places: circuits and containers into which it goes.
+        outlets: by which it leaves until it is rinsed out, where it is pumped.
+    """
+    pumped = [place for place in places if place in CIRCUITS]
+    drawn = {feeding for place in pumped for feeding in FEEDS.get(place, ())}
+    left = {LEAVES_BY[outlet] for outlet in outlets if outlet in LEAVES_BY} if pumped else set()
+    return frozenset((drawn | left) - set(places))
 
 
 def rinsed(inside: Iterable[Inside], places: Collection[str]) -> tuple[Inside, ...]:
@@ -106,6 +126,8 @@ def refusal(
     inside: Iterable[Inside],
     accepted: Collection[Chemistry],
     filter_installed: bool = False,
+    by: Collection[str] = (),
+    left_before: Collection[Inside] = (),
 ) -> str | None:
     """Why a product must not go in, in a sentence; None where it may.
 
@@ -115,6 +137,8 @@ def refusal(
         inside: what is there and not rinsed out.
         accepted: the chemistries that do the job; empty for any.
         filter_installed: whether a filter sits in the tank.
+        by: where else it comes by, as `meets` says. What the same programme has there is meant to be there.
+        left_before: what an earlier run left inside, of which that does not hold.
     """
     if product.chemistry is Chemistry.CHLORINATED:
         return (
@@ -123,10 +147,11 @@ def refusal(
     if accepted and product.chemistry not in accepted:
         wanted = " or ".join(sorted(chemistry.value for chemistry in accepted))
         return f"{product.title} is {product.chemistry.value}; this takes something {wanted}. Read the label again."
-    if product.chemistry is Chemistry.DESCALER and filter_installed and "water" in places:
+    if product.chemistry is Chemistry.DESCALER and filter_installed and {"tank", "water"}.intersection(places):
         return "The filter is still in the tank. Descaler ruins it, and it weakens the descaler. Take it out first."
     for cleaner in inside:
-        if cleaner.place in places and product.chemistry.cleaner:
+        met = cleaner.place in places or (cleaner.place in by and cleaner in left_before)
+        if met and product.chemistry.cleaner:
             return _second(product, cleaner)
     return None
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
+from fractions import Fraction
 
 from lamplight.core.errors import InvalidInput
 
@@ -112,14 +113,21 @@ def plan_containers(flows: Sequence[Flow], vessels: Iterable[Vessel]) -> Contain
     """Levels, stops and problems for the chosen vessels.
 
     Water at an outlet that no vessel stands under runs into the tray; where there is none, that is
-    a problem. A vessel that would run over is tipped out before the burst that would do it; a
-    vessel smaller than one burst is a problem.
+    a problem. The outlets of a step run at the same time, burst by burst, so that a vessel under two of them is filled
+    by both in turn. A vessel that would run over is tipped out before the burst that would do it; a vessel smaller
+    than one burst is a problem.
 
     Args:
         flows: one for each step, in order.
         vessels: the chosen containers and the tray.
+
+    Raises:
+        InvalidInput: when two vessels have one name, or stand under one outlet.
     """
     standing = tuple(vessels)
+    _refuse_twins([vessel.name for vessel in standing], "Two containers are called {}. Give each a name of its own.")
+    under = [outlet for vessel in standing for outlet in vessel.under]
+    _refuse_twins(under, "Two containers stand under the {} outlet. One of them has to go.")
     catches = {outlet: vessel for vessel in standing for outlet in vessel.under}
     tray = next((vessel for vessel in standing if vessel.name == TRAY), None)
     levels = {vessel.name: 0 for vessel in standing}
@@ -127,15 +135,19 @@ def plan_containers(flows: Sequence[Flow], vessels: Iterable[Vessel]) -> Contain
     steps, problems = [], []
     for index, flow in enumerate(flows):
         before, stops = dict(levels), []
+        into: dict[str, list[Delivery]] = {}
         for delivery in flow.deliveries:
             vessel = catches.get(delivery.outlet, tray)
             if vessel is None:
                 problems.append(f"Nothing stands under the {delivery.outlet} outlet, which gives {delivery.ml} ml.")
                 continue
-            tipped, problem = _fill(levels, vessel, delivery, index)
-            stops += tipped
-            problems += [problem] if problem else []
-            caught[vessel.name] += delivery.ml
+            into.setdefault(vessel.name, []).append(delivery)
+        for vessel in standing:
+            if vessel.name in into:
+                tipped, problem = _fill(levels, vessel, into[vessel.name], index)
+                stops += tipped
+                problems += [problem] if problem else []
+                caught[vessel.name] += sum(delivery.ml for delivery in into[vessel.name])
         after = dict(levels)
         for name in levels:
             if name in flow.tips or "all" in flow.tips:
@@ -147,13 +159,32 @@ def plan_containers(flows: Sequence[Flow], vessels: Iterable[Vessel]) -> Contain
     )
 
 
-def _fill(levels: dict[str, int], vessel: Vessel, delivery: Delivery, step: int) -> tuple[list[TipStop], str]:
-    """Let the bursts of a delivery run into a vessel; answers the stops, and what is wrong."""
+def _refuse_twins(names: Sequence[str], said: str) -> None:
+    twin = next((name for place, name in enumerate(names) if name in names[:place]), None)
+    if twin is not None:
+        raise InvalidInput(said.format(twin))
+
+
+def _bursts(deliveries: Sequence[Delivery]) -> list[int]:
+    """The bursts of outlets that run at the same time, in the order in which they end; together they give all of it."""
+    ends = []
+    for place, delivery in enumerate(deliveries):
+        came = 0
+        for burst in range(delivery.bursts):
+            # Whole millilitres that add up to the delivery exactly.
+            amount = delivery.ml * (burst + 1) // delivery.bursts - came
+            came += amount
+            ends.append((Fraction(burst + 1, delivery.bursts), place, amount))
+    return [amount for _, _, amount in sorted(ends)]
+
+
+def _fill(
+    levels: dict[str, int], vessel: Vessel, deliveries: Sequence[Delivery], step: int
+) -> tuple[list[TipStop], str]:
+    """Let everything that a step delivers into a vessel run in; answers the stops, and what is wrong."""
     stops: list[TipStop] = []
     problem, came = "", 0
-    for burst in range(delivery.bursts):
-        # Whole millilitres that add up to the delivery exactly.
-        amount = delivery.ml * (burst + 1) // delivery.bursts - came
+    for amount in _bursts(deliveries):
         if amount > vessel.ml:
             problem = (
                 f"The {vessel.name} holds {vessel.ml} ml, and {amount} ml come at once. "

@@ -6,13 +6,23 @@ clock shows, follows from them. So a reload, a second device or a restarted serv
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 from enum import StrEnum
 
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.job.chemistry import Chemistry, Inside, Product, added, circuits_of, refusal, rinsed
+from lamplight.core.job.chemistry import (
+    CIRCUITS,
+    Chemistry,
+    Inside,
+    Product,
+    added,
+    before_the_cup,
+    meets,
+    refusal,
+    rinsed,
+)
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.steps import Step, StepKind
 
@@ -155,8 +165,8 @@ class RunState:
 
     @property
     def cleaner_inside(self) -> bool:
-        """Whether cleaner is in a circuit of the machine: then nobody drinks."""
-        return bool(circuits_of(self.inside))
+        """Whether cleaner is on the way to the cup: then nobody drinks."""
+        return bool(before_the_cup(self.inside))
 
     @property
     def may_start_over(self) -> bool:
@@ -260,11 +270,25 @@ def _after_puts(state: RunState, step: Step) -> tuple[Inside, ...]:
         if product is None:
             inside = (*inside, *(Inside(place, Chemistry.ALKALINE, role) for place in places))
             continue
-        reason = refusal(product, places, state.inside, state.context.accepts.get(role, frozenset()), fitted)
+        by = meets(places, _outlets_until_rinsed(state, places))
+        accepted = state.context.accepts.get(role, frozenset())
+        reason = refusal(product, places, state.inside, accepted, fitted, by, state.context.inside)
         if reason:
             raise InvalidInput(reason)
         inside = added(inside, product, places)
     return inside
+
+
+def _outlets_until_rinsed(state: RunState, places: Collection[str]) -> set[str]:
+    """The outlets by which water leaves from the current step on, until all of some places are rinsed."""
+    outlets: set[str] = set()
+    left = set(places)
+    for step in state.procedure.steps[state.index :]:
+        outlets |= {delivery.outlet for delivery in step.delivers}
+        left -= set(step.rinses)
+        if not left:
+            break
+    return outlets
 
 
 def _puts_done(state: RunState, step: Step) -> bool:
@@ -351,7 +375,25 @@ def _note(state: RunState, event: RunEvent) -> RunState:
 def _abandon(state: RunState, event: RunEvent) -> RunState:
     if not event.text.strip():
         raise InvalidInput("Say in a few words why the run is given up.")
-    return replace(state, outcome=Outcome.ABANDONED, ended_at=event.at, notes=(*state.notes, event), paused_at=None)
+    return replace(
+        state,
+        inside=_drawn_meanwhile(state),
+        outcome=Outcome.ABANDONED,
+        ended_at=event.at,
+        notes=(*state.notes, event),
+        paused_at=None,
+    )
+
+
+def _drawn_meanwhile(state: RunState) -> tuple[Inside, ...]:
+    """What is inside when a run is given up: a cleaner that the current step pumps is counted as drawn."""
+    step = state.step
+    if step is None or not step.delivers or not any(place in CIRCUITS for place, _ in step.puts):
+        return state.inside
+    try:
+        return _after_puts(state, step)
+    except InvalidInput:
+        return state.inside
 
 
 def _finish(state: RunState, event: RunEvent) -> RunState:

@@ -214,7 +214,7 @@ def _drawn(kind: Kind, height: int, name: str) -> Markup:
 
 def _headline(view: MachineView, today: date) -> str:
     """What the book says about a machine, in a few words."""
-    if view.left_inside and not view.run:
+    if view.cleaner_inside and not view.run:
         return "Cleaner inside: no drinks"
     if view.run:
         return f"{view.run.state.procedure.title} under way"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from lamplight.core.job.chemistry import Chemistry, Inside, Product, added, circuits_of, refusal, rinsed
+from lamplight.core.job.chemistry import Chemistry, Inside, Product, added, before_the_cup, meets, refusal, rinsed
 
 
 def product(chemistry, title="New", key="new"):
@@ -49,11 +49,22 @@ class Refusals(unittest.TestCase):
                 self.assertIsNone(reason) if said is None else self.assertIn(said, reason)
 
     def test_in_and_out(self):
-        """Added to its places, rinsed out of them one by one; a tub is not the machine."""
+        """Added to its places, rinsed out of them one by one; a tub is not on the way to the cup, the tank is."""
+        self.assertEqual(before_the_cup(added((), product(Chemistry.ACID), ["tub", "jug", "bowl"])), ())
         inside = added(MILK, product(Chemistry.DESCALER), ["tank", "water"])
         self.assertEqual([one.place for one in inside], ["milk", "tank", "water"])
         self.assertEqual([one.place for one in rinsed(inside, ["milk", "tank"])], ["water"])
-        self.assertEqual([one.place for one in circuits_of(inside)], ["milk", "water"])
+        self.assertEqual([one.place for one in before_the_cup(inside)], ["milk", "tank", "water"])
+
+    def test_where_it_comes_by(self):
+        """What is pumped is drawn from the tank and leaves by its outlets; what lies in a tub comes by nothing."""
+        self.assertEqual(meets(["tub"], ["coffee", "second"]), frozenset())
+        self.assertEqual(meets(["water"], ["coffee", "second"]), {"tank", "canister", "brew", "milk"})
+        self.assertEqual(meets(["milk"], ["second"]), {"tank", "canister", "water", "tub", "jug"})
+        tablet = (Inside("brew", Chemistry.ALKALINE, "Tablet"),)
+        descaler, by = product(Chemistry.DESCALER), meets(["water"], ["coffee"])
+        self.assertIn("still in the brew circuit", refusal(descaler, ["water"], tablet, (), False, by, tablet))
+        self.assertIsNone(refusal(descaler, ["water"], tablet, (), False, by))  # of the same programme
 
     def test_dose(self):
         """Whole tablets are rounded up, millilitres are not."""

@@ -89,6 +89,23 @@ class Plans(unittest.TestCase):
         for make in (lambda: Delivery("c", -1), lambda: Delivery("c", 1, 0), lambda: Vessel("v", 0, ())):
             with self.assertRaises(InvalidInput):
                 make()
+        for vessels, said in (
+            ([Vessel("jug", 5, ("a",)), Vessel("jug", 5, ("b",))], "called jug"),
+            ([Vessel("jug", 5, ("a",)), Vessel("pot", 5, ("b", "a"))], "under the a outlet"),
+        ):
+            with self.assertRaisesRegex(InvalidInput, said):
+                plan_containers([], vessels)
+
+    def test_one_vessel_under_two_outlets(self):
+        """Both fill it in turn, burst by burst: 100 and 150 ml, twice in a half-litre, the third pair runs over."""
+        flow = Flow((Delivery("coffee", 300, 3), Delivery("second", 450, 3)))
+        plan = plan_containers([flow], [Vessel("bowl", 500, ("coffee", "second"))])
+        self.assertEqual((stops(plan), plan.caught["bowl"]), ([(0, "bowl", 500)], 750))
+        self.assertEqual(plan.steps[0].after["bowl"], 250)
+        uneven = Flow((Delivery("coffee", 400, 1), Delivery("second", 400, 4)))  # the one burst ends last
+        self.assertEqual(
+            stops(plan_containers([uneven], [Vessel("bowl", 500, ("coffee", "second"))])), [(0, "bowl", 300)]
+        )
 
 
 class EveryDrop(unittest.TestCase):
