@@ -16,6 +16,7 @@ from lamplight.core.diagnosis.grinding import DRINK_JUDGED, GRIND_EVENTS, grindi
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.causes import Ranked, ranked
 from lamplight.core.lamps.match import Match, Meaning, PanelSignals, checked_signals, meanings, unexplained
+from lamplight.core.lamps.refills import Filling, filled_event, filling_of, unconfirmed_event
 from lamplight.core.machine.kind import Kind
 from lamplight.library import catalogue
 from lamplight.store.database import database
@@ -33,12 +34,14 @@ class Diagnosis:
         causes: the likeliest first.
         begins: for each cause's key, the item or free procedure that mends it here, where there is one.
         jobs: key and title of what is asked for and none of the causes begins.
+        filling: what it wants to be filled with, or empty.
     """
 
     about: str
     causes: tuple[Ranked, ...]
     begins: Mapping[str, tuple[str, str]]
     jobs: tuple[tuple[str, str], ...] = ()
+    filling: str = ""
 
 
 def diagnose(view: MachineView, about: str, cause_keys: tuple[str, ...]) -> Diagnosis:
@@ -63,7 +66,7 @@ def diagnose_meaning(view: MachineView, meaning: Meaning) -> Diagnosis:
     begun = {key for key, _ in found.begins.values()}
     asked = (view.status.due(key) for key in sorted(meaning.asks_for - begun))
     jobs = tuple((due.item.key, due.item.title) for due in asked if due is not None)
-    return replace(found, jobs=jobs)
+    return replace(found, jobs=jobs, filling=filling_of(meaning.pattern, view.kind.traits) or "")
 
 
 def panel_diagnosis(view: MachineView) -> Diagnosis | None:
@@ -128,6 +131,25 @@ def try_cause(row: MachineRow, about: str, cause_key: str, was_it: bool, actor: 
     with database.atomic():
         entry = write_entry("cause", summary, actor, row.id)
         CauseTried.create(entry=entry, machine=row.id, about=about, cause=cause_key, was_it=was_it, at=actor.now)
+
+
+def note_refill(view: MachineView, filling: str, confirmed: bool, at: datetime, actor: Actor) -> None:
+    """Write down that something was filled in, and whether the machine was told on its screen.
+
+    Raises:
+        InvalidInput: when its panel asks for no such thing, or the moment lies ahead.
+    """
+    asked = {filling_of(meaning.pattern, view.kind.traits) for meaning in view.panel.meanings} - {None}
+    if filling not in {one.value for one in asked if one}:
+        raise InvalidInput(f"The panel of {view.row.name} does not ask to be filled with that.")
+    if at > actor.now:
+        raise InvalidInput("That time has not come yet.")
+    what = Filling(filling)
+    told = "and confirmed on the machine" if confirmed else "and not confirmed on the machine"
+    with database.atomic():
+        entry = write_entry("event", f"{what.value.capitalize()} filled {told}", actor, view.row.id, at=at)
+        event = filled_event(what) if confirmed else unconfirmed_event(what)
+        DeviceEvent.create(entry=entry, machine=view.row.id, what=event, at=at)
 
 
 def change_grind(row: MachineRow, way: str, actor: Actor) -> None:

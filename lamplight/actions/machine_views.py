@@ -74,7 +74,7 @@ class MachineView:
     @cached_property
     def panel(self) -> PanelReading:
         """What its panel says now."""
-        return panel_reading(self.kind.panel, self.status, known_causes(self.equipped))
+        return panel_reading(self.kind.panel, self.status, known_causes(self.equipped), self.kind.traits)
 
     @cached_property
     def facts(self) -> Facts:

@@ -52,7 +52,7 @@ from lamplight.core.diagnosis.disagreements import Disagreement, Reason, disagre
 from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evidence_of
 from lamplight.core.diagnosis.faults import FaultWeeks, circuits_in_trouble, fault_weeks
 from lamplight.core.diagnosis.grinding import Grinding, grinding
-from lamplight.core.diagnosis.panel_reading import PanelReading, jobs_of, panel_reading
+from lamplight.core.diagnosis.panel_reading import PanelReading, Settled, jobs_of, panel_reading
 from lamplight.core.errors import (
     InvalidFields,
     InvalidInput,
@@ -130,6 +130,7 @@ from lamplight.core.lamps.progress_bars import (
     counted_by,
     following_bars,
 )
+from lamplight.core.lamps.refills import Filling, filled_event, filling_of, last_filled, unconfirmed_event
 from lamplight.core.lamps.rounds import Seen, rounds_of
 from lamplight.core.lamps.sightings import Asked, PanelSeen, Sighting, asked_for, in_order, panel_at, panels_seen
 from lamplight.core.machine.book import MachineBook

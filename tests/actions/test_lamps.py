@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import timedelta
 
 from lamplight.actions.causes import known_causes, known_symptoms
@@ -12,6 +13,7 @@ from lamplight.actions.lamps import (
     diagnose,
     disagreements_of,
     judge_drink,
+    note_refill,
     note_sighting,
     panel_diagnosis,
     try_cause,
@@ -19,7 +21,7 @@ from lamplight.actions.lamps import (
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
-from lamplight.actions.teaching import PatternWords, teach_pattern
+from lamplight.actions.teaching import PatternWords, correct_pattern, teach_pattern
 from lamplight.actions.undo import consequences, undo
 from lamplight.core.care.status import Status
 from lamplight.core.diagnosis.grinding import grinding
@@ -268,6 +270,65 @@ class OwnPanel(DataTest):
         self.assertIsNotNone(view)
         undo(Entry.select().order_by(Entry.id.desc()).first().id, HAND)
         self.assertEqual(machine(self.site.id, hall).kind, "removable-tabletop")
+
+    def test_corrected_on_the_spot(self):
+        """What a rule says is not so here: another meaning, a job, known causes and one of the keeper's own."""
+        hall = self.used_machine(name="Hall", done={"brew-tablet": 2})
+        row = machine(self.site.id, hall)
+        note_sighting(row, shows(attention="flashing red"), NOW, HAND)
+        words = PatternWords(
+            "The flap is loose", Sort.MISSING.value, "inside", causes=("door-open",),
+            own_cause="The flap's magnet is off", own_check="Does it hold by itself?", own_remedy="Push it on.",
+        )  # fmt: skip
+        kind = correct_pattern(row, "Too little water comes through", words, HAND)
+        reading = self.view(hall).panel
+        self.assertEqual([meaning.title for meaning in reading.meanings], ["The flap is loose"])
+        self.assertEqual(len(kind.panel.patterns), len(kinds()["removable-tabletop"].panel.patterns))
+        order = panel_diagnosis(self.view(hall)).causes
+        self.assertEqual([one.cause.title for one in order], ["The flap's magnet is off", "The door is open"])
+        self.assertEqual(self.due(hall, "inside").status, Status.DUE)
+        for wrong, said in (
+            (replace(words, causes=("moon",)), "Choose of the causes"), (replace(words, own_check=""), "How to look"),
+        ):  # fmt: skip
+            with self.assertRaisesRegex(InvalidInput, said):
+                correct_pattern(machine(self.site.id, hall), "The flap is loose", wrong, HAND)
+        with self.assertRaisesRegex(InvalidInput, "not there any more"):
+            correct_pattern(row, "Moonshine", words, HAND)
+        tower = machine(self.site.id, self.used_machine(name="Tower", kind="office-tower", done={}))
+        note_sighting(tower, PanelSignals({}, "Milk nearly empty"), NOW, HAND)
+        correct_pattern(tower, "Fill milk", PatternWords("The fridge is open", Sort.MISSING.value), HAND)
+        self.assertEqual(self.view(tower.id).panel.meanings[0].title, "The fridge is open")
+
+    def test_no_prompt_is_a_dead_end(self):
+        """A rule whose causes are missing offers the job that it asks for."""
+        note_sighting(self.row, shows(two="flashing red"), NOW, HAND)
+        teach_pattern(self.row, shows(two="flashing red"), PatternWords("Filter", Sort.CARE.value, "filter"), HAND)
+        found = panel_diagnosis(self.view(self.own))
+        self.assertEqual((found.causes, [key for key, _ in found.jobs]), ((), ["filter"]))
+
+    def test_refills(self):
+        """Never begins with old milk; filled and told puts it out; filled and not told, that comes first."""
+        tower = machine(self.site.id, self.used_machine(name="Tower", kind="office-tower", done={}))
+
+        def said(message="Milk nearly empty", at=NOW):
+            note_sighting(tower, PanelSignals({}, message), at, Actor(at))
+            return self.view(tower.id, at)
+
+        view = said()
+        found = panel_diagnosis(view)
+        self.assertEqual((found.filling, found.causes[0].cause.key), ("milk", "milk-empty"))
+        self.assertNotIn("milk-warm", [one.cause.key for one in found.causes])
+        note_refill(view, "milk", False, NOW, HAND)
+        self.assertEqual(panel_diagnosis(self.view(tower.id)).causes[0].cause.key, "milk-not-confirmed")
+        later = NOW + timedelta(minutes=3)
+        note_refill(self.view(tower.id), "milk", True, later, Actor(later))
+        reading = self.view(tower.id, later).panel
+        self.assertIsNone(reading.seen)
+        self.assertEqual([gone.words for gone in reading.settled], ["its refill, confirmed"])
+        again = panel_diagnosis(said(at=later + timedelta(minutes=5)))
+        self.assertEqual(again.causes[1].cause.key, "milk-sensor-dirty")
+        with self.assertRaisesRegex(InvalidInput, "does not ask to be filled"):
+            note_refill(self.view(tower.id), "powder", True, NOW, HAND)
 
     def test_mistakes_in_a_panel(self):
         """Named with their place."""

@@ -222,7 +222,7 @@ ORDERS = {
     ("removable-tabletop", "descale"): (
         "Empty the tray", "filter out", "Concentrate", "coffee outlet", "steam wand", "Start", "Stage one",
         "Tip everything", "Rinse the tank", "Fresh water", "Stage two", "Tip out", "second rinse", "clear",
-        "Filter back", "Tank fresh", "valves", "first two cups",
+        "Filter back", "Tank fresh", "back in its place", "first two cups",
     ),
     ("dial-steamer", "descale"): (
         "Concentrate", "Half of the mix", "works inside", "Tip everything", "Fresh water", "both ways", "clear",

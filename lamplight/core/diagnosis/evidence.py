@@ -8,7 +8,9 @@
 | ``put-off:ITEM`` | 1 while it is put off |
 | ``pucks-share`` | pucks in the drawer by the book, 1 when full |
 | ``drawer-unseen`` | 1 when the machine was off while the drawer was last emptied |
-| ``refill-unconfirmed`` | 1 when the last refill was not confirmed on the machine |
+| ``refill-unconfirmed`` | 1 when the last refill of the tank was not confirmed on the machine |
+| ``unconfirmed:FILLING`` | 1 when the last refill of milk, beans, powder or capsules was not |
+| ``minutes-since-refill:FILLING`` | since it was last filled |
 | ``refitted-wet`` | 1 when the group last went in wet |
 | ``restart-days`` | days since the counter restarted |
 | ``away-days`` | days since the last absence ended |
@@ -28,6 +30,7 @@ from lamplight.core.assess import MachineStatus
 from lamplight.core.care.item import Due, ItemRole
 from lamplight.core.diagnosis.grinding import GRIND_EVENTS
 from lamplight.core.job.confirmations import GROUP_DRY, MACHINE_ON, REFILL_CONFIRMED
+from lamplight.core.lamps.refills import Filling, last_filled
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.core.words import plural, span_words
@@ -68,6 +71,7 @@ def evidence_of(seen: MachineStatus, kind: Kind, around: Circumstances) -> Facts
         if due.item.key in around.deferrals:
             facts[f"put-off:{due.item.key}"] = (1.0, "it is put off")
     facts |= _confirmation_facts(around.confirmations) | _drawer_facts(seen, kind) | _counter_facts(seen, now)
+    facts |= _refill_facts(seen, now)
     facts |= {f"missing:{part}": (1.0, note) for part, note in seen.book.missing.items()}
     for item, run in around.runs.items():
         if _cut_short(run):
@@ -108,6 +112,21 @@ def _confirmation_facts(confirmations: Sequence[ConfirmationAt]) -> Facts:
             default=None,
         )
         if last is not None and not last.answer:
+            facts[name] = (1.0, "you said so")
+    return facts
+
+
+def _refill_facts(seen: MachineStatus, now: datetime) -> Facts:
+    """When what was filled in last, and whether the machine was told."""
+    facts: Facts = {}
+    for filling in Filling:
+        last = last_filled((event for event in seen.book.events if event.at <= now), filling)
+        if last is None:
+            continue
+        minutes = (now - last[0].at).total_seconds() / 60
+        facts[f"minutes-since-refill:{filling.value}"] = (minutes, span_words(minutes))
+        if not last[1]:
+            name = "refill-unconfirmed" if filling is Filling.WATER else f"unconfirmed:{filling.value}"
             facts[name] = (1.0, "you said so")
     return facts
 

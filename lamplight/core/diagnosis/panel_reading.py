@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 
 from lamplight.core.assess import MachineStatus
@@ -11,11 +11,27 @@ from lamplight.core.care.item import Due
 from lamplight.core.lamps.causes import Cause
 from lamplight.core.lamps.match import Match, Meaning, PanelSignals, lamps_of, meanings, unexplained
 from lamplight.core.lamps.panel import Panel, Pattern, Sort
+from lamplight.core.lamps.refills import filling_of, last_filled
 from lamplight.core.lamps.sightings import PanelSeen, panel_at
 
 DARK = PanelSignals()
 # What a job puts out though the pattern names no item: its causes' own jobs.
 MENDED = (Sort.EMPTY, Sort.REFILL, Sort.CARE)
+
+
+@dataclass(frozen=True)
+class Settled:
+    """Something that was lit and is out by the book.
+
+    Attributes:
+        meaning: what was meant.
+        due: the item that was done, or None where it was a refill.
+        words: what put it out.
+    """
+
+    meaning: Meaning
+    due: Due | None
+    words: str
 
 
 @dataclass(frozen=True)
@@ -25,12 +41,12 @@ class PanelReading:
     Attributes:
         seen: what was seen last; None where it is dark, nobody looked, or finished jobs put all of it out.
         meanings: everything that holds, what stops drinks first.
-        settled: what a finished job put out by the book, with the item that was done.
+        settled: what a finished job or a refill put out by the book.
     """
 
     seen: PanelSeen | None = None
     meanings: tuple[Meaning, ...] = ()
-    settled: tuple[tuple[Meaning, Due], ...] = ()
+    settled: tuple[Settled, ...] = ()
 
     @property
     def match(self) -> Match | None:
@@ -40,19 +56,19 @@ class PanelReading:
     @property
     def settled_by(self) -> Due | None:
         """The item whose job put out all that was lit, by the book, or None."""
-        return self.settled[0][1] if self.settled and self.seen is None else None
+        return next((gone.due for gone in self.settled if gone.due), None) if self.seen is None else None
 
     @property
     def signals(self) -> PanelSignals:
         """What the panel shows as far as anybody wrote down; dark where nothing is known."""
         if self.seen is None:
             return DARK
-        out = {lamp for meaning, _ in self.settled for lamp in lamps_of(meaning)}
+        out = {lamp for gone in self.settled for lamp in lamps_of(gone.meaning)}
         out -= {lamp for meaning in self.meanings for lamp in lamps_of(meaning)}
         lamps = {key: signal for key, signal in self.seen.signals.lamps.items() if key not in out}
         spoken = any(match.pattern.message for meaning in self.meanings for match in meaning.matches)
-        gone = any(match.pattern.message for meaning, _ in self.settled for match in meaning.matches)
-        return PanelSignals(lamps, "" if gone and not spoken else self.seen.signals.message)
+        silent = any(match.pattern.message for gone in self.settled for match in gone.meaning.matches)
+        return PanelSignals(lamps, "" if silent and not spoken else self.seen.signals.message)
 
     @property
     def unknown(self) -> PanelSignals:
@@ -60,23 +76,28 @@ class PanelReading:
         return unexplained(self.signals, self.meanings)
 
 
-def panel_reading(panel: Panel, status: MachineStatus, causes: Mapping[str, Cause] | None = None) -> PanelReading:
+def panel_reading(
+    panel: Panel, status: MachineStatus, causes: Mapping[str, Cause] | None = None, traits: Collection[str] = ()
+) -> PanelReading:
     """What a machine's panel says.
 
     Args:
         panel: of its kind.
         status: where its items stand, and its book.
         causes: by key, for the jobs that put out what names no item.
+        traits: of the kind.
     """
     seen = panel_at(status.book.sightings, status.context.now)
     if seen is None:
         return PanelReading()
     holding: list[Meaning] = []
-    settled: list[tuple[Meaning, Due]] = []
+    settled: list[Settled] = []
     for meaning in meanings(panel, seen.signals):
-        done = _settled_by(meaning, seen, status, causes or {})
-        if done:
-            settled.append((meaning, done))
+        due = _settled_by(meaning, seen, status, causes or {})
+        if due:
+            settled.append(Settled(meaning, due, due.item.title.lower()))
+        elif _filled_since(meaning, seen, status, traits):
+            settled.append(Settled(meaning, None, "its refill, confirmed"))
         else:
             holding.append(meaning)
     reading = PanelReading(seen, tuple(holding), tuple(settled))
@@ -92,6 +113,13 @@ def _settled_by(meaning: Meaning, seen: PanelSeen, status: MachineStatus, causes
             if due is not None and done is not None and done >= seen.moment:
                 return due
     return None
+
+
+def _filled_since(meaning: Meaning, seen: PanelSeen, status: MachineStatus, traits: Collection[str]) -> bool:
+    """Whether what it wants was filled in after the sighting, and the machine was told."""
+    filling = filling_of(meaning.pattern, traits)
+    last = last_filled(status.book.events, filling) if filling else None
+    return last is not None and last[1] and last[0] >= seen.moment
 
 
 def jobs_of(pattern: Pattern, causes: Mapping[str, Cause]) -> tuple[str, ...]:

@@ -10,6 +10,7 @@ from lamplight.core.anatomy.duration import Duration
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.containers import Delivery
+from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.job.procedure import Procedure, ShippedProcedure, ShippedStep
 from lamplight.core.job.steps import Step, applies
 from lamplight.core.machine.kind import Kind
@@ -93,6 +94,12 @@ class Adaptation:
     access: Mapping[str, str] = field(default_factory=dict)
 
 
+def _has_what_is_looked_at(key: str, fitted: Collection[str]) -> bool:
+    """Whether a kind has the part that an inspection is of; one that names no part is of every kind."""
+    inspection = INSPECTIONS.get(key)
+    return inspection is None or not inspection.parts or any(part in fitted for part in inspection.parts)
+
+
 def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Procedure:
     """The procedure as it runs on one kind: steps it cannot have left out, its words filled in.
 
@@ -127,6 +134,7 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Proced
         steps=steps,
         needs=needs,
         outlets=outlets,
+        inspects=tuple(key for key in plain.inspects if _has_what_is_looked_at(key, adaptation.parts)),
         settles=tuple(dict.fromkeys((*plain.settles, *(key for step in kept for key in step.settles)))),
         cautions=tuple(_fill(text, words) for text in plain.cautions),
         afterwards=_fill(plain.afterwards, words),

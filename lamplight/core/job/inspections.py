@@ -15,19 +15,23 @@ class Inspection:
         title: what is looked at.
         how: how, in a sentence.
         days: after so many days it is asked again; common practice, no source.
+        parts: one of these must be fitted, where any is named.
     """
 
     title: str
     how: str
     days: int
+    parts: tuple[str, ...] = ()
 
 
 INSPECTIONS: Mapping[str, Inspection] = {
-    "hose": Inspection("Milk hose", "Pull a brush that was clean before through it; it comes out clean.", 7),
+    "hose": Inspection(
+        "Milk hose", "Pull a brush that was clean before through it; it comes out clean.", 7, ("hose", "fridge")
+    ),
     "orifice": Inspection("Air orifice", "Hold it against the light: round, open, no skin of milk.", 7),
     "screen": Inspection("Brew screen", "Every hole is open and no brown film is left.", 30),
     "seals": Inspection("Seals", "No crack, no flat place, a thin film of grease.", 60),
-    "filter-seat": Inspection("Filter seat", "It sits level and the tank drains by itself when lifted.", 60),
+    "filter-seat": Inspection("Filter seat", "It sits level and nothing drips or hisses.", 60, ("filter",)),
 }
 
 

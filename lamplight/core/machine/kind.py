@@ -8,7 +8,7 @@ from lamplight.core.anatomy.drink_mix import Mix
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.care.item import CareItem, ItemRole
-from lamplight.core.care.triggers import PUCKS, CountSince
+from lamplight.core.care.triggers import PUCKS, CountSince, Prompted
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.lamps.panel import Panel
 from lamplight.core.water.at_machine import HardnessLevel
@@ -82,9 +82,11 @@ class Kind:
     symptoms: tuple[Symptom, ...] = ()
 
     def __post_init__(self) -> None:
-        # What the drawer holds is a limit on every kind that has one, whoever wrote its file.
-        items = tuple(_drawer_limited(item, self.capacities.drawer_pucks) for item in self.items)
-        object.__setattr__(self, "items", items)
+        # What the drawer holds is a limit on every kind that has one, and what the panel asks for falls due then,
+        # whoever wrote the kind's file.
+        asked = {pattern.asks_for for pattern in self.panel.all_patterns}
+        items = (_drawer_limited(item, self.capacities.drawer_pucks) for item in self.items)
+        object.__setattr__(self, "items", tuple(_prompted(item) if item.key in asked else item for item in items))
 
     def item(self, key: str) -> CareItem | None:
         """The care item of that key, or None."""
@@ -114,3 +116,10 @@ def _drawer_limited(item: CareItem, pucks: int) -> CareItem:
     if item.role is not ItemRole.DRAWER or not pucks or strict:
         return item
     return replace(item, triggers=(*item.triggers, CountSince(pucks, PUCKS)))
+
+
+def _prompted(item: CareItem) -> CareItem:
+    """The item with the machine's own asking as a trigger."""
+    if any(isinstance(trigger, Prompted) for trigger in item.triggers):
+        return item
+    return replace(item, triggers=(*item.triggers, Prompted()))

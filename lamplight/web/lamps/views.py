@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.causes import known_symptoms
-from lamplight.actions.lamps import change_grind, diagnose, judge_drink, note_sighting, try_cause
+from lamplight.actions.lamps import change_grind, diagnose, judge_drink, note_refill, note_sighting, try_cause
 from lamplight.actions.machine_views import MachineView, machine_view, machine_views
 from lamplight.actions.teaching import PatternWords, correct_pattern, teach_pattern
 from lamplight.core.errors import InvalidInput
@@ -115,6 +115,17 @@ def cause(machine_id: int):  # noqa: ANN201
     symptom = form.get("symptom", "")
     if symptom:
         return see_other("lamps.symptom", machine_id=machine_id, key=symptom)
+    return see_other("lamps.machine", machine_id=machine_id)
+
+
+@blueprint.post("/<int:machine_id>/refill")
+def refill(machine_id: int):  # noqa: ANN201
+    view, form = _view(machine_id), request.form
+    confirmed = form.get("answer") == "confirmed"
+    note_refill(view, form.get("filling", ""), confirmed, now(), actor())
+    flash(
+        "Noted: the machine knows it is full." if confirmed else "Noted. Until it is told, the machine counts it empty."
+    )
     return see_other("lamps.machine", machine_id=machine_id)
 
 

@@ -185,21 +185,22 @@ def _stops(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[Stop]:
 
 
 def _stands(views: Sequence[MachineView], today: date) -> list[Stand]:
-    bounds = [frame(view.kind.appearance, [part.key for part in view.kind.parts]).bounds for view in views]
+    fitted = [view.equipped for view in views]  # without the filter where none is
+    bounds = [frame(kind.appearance, [part.key for part in kind.parts]).bounds for kind in fitted]
     room = ONE_MACHINE_PX if len(views) == 1 else FEW_PX if len(views) <= FEW else MANY_PX
     scale = room / max(box.h for box in bounds)
     if len(views) <= FEW:
         scale = min(scale, (EDGE_PX - STAND_MARGIN_PX * len(views)) / sum(box.w for box in bounds))
     stands: list[Stand] = []
     drawn: set[str] = set()
-    for view, box in zip(views, bounds, strict=True):
-        height, name = round(box.h * scale), f"stand-{view.kind.key}"
+    for view, kind, box in zip(views, fitted, bounds, strict=True):
+        height, name = round(box.h * scale), f"stand-{kind.key}{'' if kind is view.kind else '-bare'}"
         again = name in drawn
         lamps, message = lit_lamps(view), message_shown(view)
         if message or any(state != "off" for state, _ in lamps):
-            drawing = cutaway(view.kind, Scene(lamps=lamps, message=message), height=height)
+            drawing = cutaway(kind, Scene(lamps=lamps, message=message), height=height)
         else:
-            drawing = cutaway_again(view.kind, height, name) if again else _drawn(view.kind, height, name)
+            drawing = cutaway_again(kind, height, name) if again else _drawn(kind, height, name)
             drawn.add(name)
         headline = _headline(view, today)
         stands.append(Stand(view.row.id, view.row.name, drawing, view.status.worst, headline))

@@ -49,7 +49,7 @@ class Now(unittest.TestCase):
         found = reading(lit, DoneFact("tablet", MONDAY - timedelta(minutes=5)))
         self.assertEqual([meaning.title for meaning in found.meanings], ["a flashes", "c shines"])
         self.assertEqual(set(found.signals.lamps), {"a", "c"})
-        self.assertEqual([(meaning.title, due.item.key) for meaning, due in found.settled], [("b asks", "tablet")])
+        self.assertEqual([(gone.meaning.title, gone.words) for gone in found.settled], [("b asks", "tablet")])
         self.assertTrue(found.unknown.dark)
 
     def test_a_full_drawer_goes_out_with_its_job(self):
