@@ -184,6 +184,7 @@ from lamplight.core.usage.level import (
     known_levels,
     level_of,
     weigh_half_lives,
+    weigh_memories,
 )
 from lamplight.core.usage.meters import Meter, Size, following
 from lamplight.core.usage.passage import Ahead, Passage, chance_of_at_least, first_passage, forecast, passage_chances

@@ -32,10 +32,16 @@ from lamplight.core.water.at_machine import WaterAtMachine
 EXPECTED_SPREAD = 0.55
 # Counts at lighting scatter by some per cent of the interval: it is seen a few drinks late.
 SCATTERS = np.geomspace(0.008, 0.3, 12)
-EXPECTED_SCATTER, SCATTER_SPREAD = 0.08, 1.2
+EXPECTED_SCATTER, SCATTER_SPREAD = 0.1, 1.2
 # How late a lamp is seen, on average, as a share of the interval; and how likely each is beforehand.
-LATENESS = np.array([0.0, 0.006, 0.012, 0.025, 0.05])
-LATENESS_BELIEF = np.array([0.4, 0.2, 0.18, 0.15, 0.07])
+LATENESS = np.array([0.0, 0.006, 0.012, 0.025, 0.05, 0.1])
+LATENESS_BELIEF = np.array([0.36, 0.19, 0.17, 0.14, 0.09, 0.05])
+# All sightings may be late though they agree, and nothing in them tells: so far the interval may lie below them, as a
+# share, unless somebody saw the lamp dark shortly before.
+LATE_DOUBT, SHORTLY_BEFORE = 0.08, 0.1
+# A round that ended with the lamp dark may have ended because somebody saw it coming; then it tells less than its
+# count says. So much of its likelihood is believed; ours, no source.
+UNLIT_WEIGHT = 0.3
 # How late is never known well: after any number of rounds the interval may be off by so much (standard deviation).
 NEVER_KNOWN, EIGHT_IN_TEN = 0.005, 1.2816
 GRID = 121
@@ -56,6 +62,7 @@ class LampInterval:
         censored: how often the item was done before it did.
         error: mean miss of what was foretold before each sighting, as a share of it; None before the second.
         bars: how many rounds a progress bar told of.
+        unlooked: share of the sightings, 0 to 1, before which nobody had looked lately.
     """
 
     count: float
@@ -65,6 +72,7 @@ class LampInterval:
     censored: int
     error: float | None
     bars: int = 0
+    unlooked: float = 0.0
 
 
 def learn_interval(rounds: Sequence[Seen], expected: float) -> LampInterval:
@@ -89,7 +97,8 @@ def learn_interval(rounds: Sequence[Seen], expected: float) -> LampInterval:
     if not _intervals_seen(lately):
         lately = rounds
     early, middle, late = _quantiles(lately, expected)
-    return LampInterval(middle, early, late, seen, len(rounds) - seen - bars, _past_error(lately, expected), bars)
+    missed = _past_error(lately, expected)
+    return LampInterval(middle, early, late, seen, len(rounds) - seen - bars, missed, bars, _seen_late_perhaps(lately))
 
 
 def _quantiles(rounds: Sequence[Seen], expected: float) -> tuple[float, float, float]:
@@ -103,7 +112,16 @@ def _quantiles(rounds: Sequence[Seen], expected: float) -> tuple[float, float, f
     weight = _belief(_log_all(rounds, fine), fine, expected)
     early, likely, late = (_quantile(share, weight, fine) for share in (LOW, MIDDLE, HIGH))
     doubt = EIGHT_IN_TEN * NEVER_KNOWN * likely
-    return likely - float(np.hypot(likely - early, doubt)), likely, likely + float(np.hypot(late - likely, doubt))
+    unseen = LATE_DOUBT * likely * _seen_late_perhaps(rounds)
+    down, up = np.hypot(np.hypot(likely - early, doubt), unseen), np.hypot(late - likely, doubt)
+    return likely - float(down), likely, likely + float(up)
+
+
+def _seen_late_perhaps(rounds: Sequence[Seen]) -> float:
+    """The share of what was seen, 0 to 1, before which nobody had looked lately: how late that was cannot be known."""
+    told = [one for one in rounds if one.lit or one.bar]
+    late = [one for one in told if one.lit and one.count - one.dark_until > SHORTLY_BEFORE * one.count]
+    return len(late) / len(told) if told else 0.0
 
 
 def _intervals_seen(rounds: Sequence[Seen]) -> list[float]:
@@ -144,7 +162,7 @@ def _log_round(seen: Seen, intervals: Vector) -> Vector:
         return read
     z = (seen.count - middle) / scatter
     if not seen.lit:
-        return np.asarray(log_ndtr(-z), dtype=np.float64)
+        return np.asarray(UNLIT_WEIGHT * log_ndtr(-z), dtype=np.float64)
     if seen.dark_until > 0:
         return _log_difference(log_ndtr(z), log_ndtr((seen.dark_until - middle) / scatter))
     late = LATENESS[None, None, 1:] * middle

@@ -1,10 +1,11 @@
-"""How long a machine's level of use is remembered: chosen by how well each memory would have foretold the past.
+"""How long a machine's level of use is remembered, and how much of its week is believed: chosen by how well each
+would have foretold the past.
 
-The pattern over the weekdays changes slowly and is fitted with a long memory. The level may drift
-within weeks or come in bursts. For several half-lives every gap is foretold from the gaps before it
-alone. A half-life is believed by the likelihood of what it left unforetold, each with a scatter of
-its own, and long ones are preferred at the outset; the level is the mean of all by that belief.
-How far it strayed from what was foretold over a fortnight widens the forecasts.
+The pattern over the weekdays changes slowly and is fitted with a long memory; how strong it is, is not known
+beforehand, so that several are tried. The level may drift within weeks or come in bursts. For several half-lives every
+few days are foretold from the gaps before them alone. A pattern with a half-life is believed by the likelihood of what
+it left unforetold, each with a scatter of its own, and long memories are preferred at the outset; the rates are the
+mean of all by that belief. How far they strayed from what was foretold over a fortnight widens the forecasts.
 """
 
 from __future__ import annotations
@@ -21,9 +22,11 @@ BELIEF = (0.6, 0.8, 1.0, 1.0, 1.2, 1.4, 1.4)
 FORETOLD_GAPS = 90
 FIRST_FORETOLD = 4
 # Beforehand the level lies about the pattern's with this share as its standard deviation; ours, no source.
-PRIOR_LEVEL_SD = 0.4
+PRIOR_LEVEL_SD = 0.7
 # So many gaps of plain chance are lent to each half-life's scatter.
 LENT_GAPS = 2.0
+# What is foretold at a time, and how long ago it counts half; ours, chosen on open series, see docs/measurements.md.
+SCORED_DAYS, SCORES_HALF_LIFE = 3.0, 120.0
 SD_WINDOW_DAYS = 14.0
 USUAL_LEVEL_SD, USUAL_SD_WINDOWS = 0.08, 3.0
 
@@ -52,14 +55,18 @@ class Level:
     """The present level of use beside the long pattern.
 
     Attributes:
-        factor: by which the pattern's rates are multiplied, 0 or more.
+        factor: by which the first pattern's rates are multiplied over a week, 0 or more.
         sd: share by which the level varies within a fortnight (a standard deviation).
         half_lives: what it rests on.
+        rates: seven drinks a day at that level, by the patterns that are believed.
+        patterns: shares of belief in each pattern, adding up to 1.
     """
 
     factor: float
     sd: float
     half_lives: HalfLifeMixture
+    rates: tuple[float, ...] = ()
+    patterns: tuple[float, ...] = (1.0,)
 
 
 def half_life_weights(ages_days: Vector, half_life_days: float | None) -> Vector:
@@ -69,21 +76,32 @@ def half_life_weights(ages_days: Vector, half_life_days: float | None) -> Vector
 
 
 def level_of(days: Vector, drinks: Vector, ages_days: Vector, rates: Vector, overdispersion: float = 1.0) -> Level:
-    """The level of use now, by the memories that foretold a machine's own past best.
+    """The level of use now, by the patterns and memories that foretold a machine's own past best.
 
     Args:
         days: gaps x 7, days of each weekday in each gap, in order of time.
         drinks: drinks in each gap.
         ages_days: age of each gap's end, 0 or more, falling.
-        rates: seven drinks a day, the long pattern.
+        rates: seven drinks a day, the long pattern; or several of them, a row each.
         overdispersion: factor by which the variance exceeds Poisson, 1 or more.
     """
     days, drinks, ages = days[-FORETOLD_GAPS:], drinks[-FORETOLD_GAPS:], np.asarray(ages_days)[-FORETOLD_GAPS:]
-    fitted = np.maximum(days @ rates, 1e-9)
-    levels = known_levels(drinks, fitted, kept_by_half_life(np.append(ages, 0.0))[:, :, :-1], overdispersion)
-    mixture = weigh_half_lives(drinks, fitted, levels[:, :-1])
-    mixed = np.array(mixture.shares) @ levels
-    return Level(float(mixed[-1]), _level_sd(mixed[:-1], days, drinks, fitted, overdispersion), mixture)
+    patterns = np.atleast_2d(rates)
+    fitted = np.maximum(patterns @ days.T, 1e-9)
+    kept = kept_by_half_life(np.append(ages, 0.0))[:, :, :-1]
+    levels = np.array([known_levels(drinks, by_pattern, kept, overdispersion) for by_pattern in fitted])
+    shares = weigh_memories(days.sum(axis=1), drinks, fitted, levels[:, :, :-1])
+    foretold = np.einsum("pk,pkg,pg->g", shares, levels[:, :, :-1], fitted)
+    now = np.einsum("pk,pk,pd->d", shares, levels[:, :, -1], patterns)
+    believed = shares.sum(axis=1) @ fitted
+    total = float(patterns[0].sum())
+    return Level(
+        float(now.sum()) / total if total > 0 else 0.0,
+        _level_sd(foretold / believed, days, drinks, believed, overdispersion),
+        HalfLifeMixture(HALF_LIVES, tuple(float(share) for share in shares.sum(axis=0))),
+        tuple(float(rate) for rate in now),
+        tuple(float(share) for share in shares.sum(axis=1)),
+    )
 
 
 def known_levels(drinks: Vector, fitted: Vector, kept: Vector, overdispersion: float) -> Vector:
@@ -109,14 +127,38 @@ def weigh_half_lives(drinks: Vector, fitted: Vector, levels: Vector) -> HalfLife
         fitted: by the long pattern, above 0.
         levels: half-lives x gaps, the level that each knew beforehand.
     """
-    if len(drinks) <= FIRST_FORETOLD + 2:
-        return HalfLifeMixture()
-    foretold = np.maximum(fitted * levels, 0.05)[:, FIRST_FORETOLD:]
-    beyond = np.sum((drinks[FIRST_FORETOLD:] - foretold) ** 2 / foretold, axis=1)
-    gaps = foretold.shape[1]
+    shares = weigh_memories(np.full(len(drinks), SCORED_DAYS), drinks, fitted[None, :], levels[None, :, :])[0]
+    return HalfLifeMixture(HALF_LIVES, tuple(float(share) for share in shares))
+
+
+def weigh_memories(spans_days: Vector, drinks: Vector, fitted: Vector, levels: Vector) -> Vector:
+    """The belief in each pattern with each half-life, adding up to 1: patterns x half-lives.
+
+    By how each foretells the next few days from the gaps before them; what lies long ago counts less.
+
+    Args:
+        spans_days: of each gap, in order of time, above 0.
+        drinks: in each gap.
+        fitted: patterns x gaps, drinks by each pattern, above 0.
+        levels: patterns x half-lives x gaps, the level that each knew beforehand.
+    """
+    belief = np.tile(np.array(BELIEF) / sum(BELIEF) / len(fitted), (len(fitted), 1))
+    ends = np.concatenate([[0.0], np.cumsum(spans_days)])
+    closes = np.searchsorted(ends, ends[:-1] + SCORED_DAYS - 1e-9)
+    starts = np.nonzero((closes <= len(drinks)) & (np.arange(len(drinks)) >= FIRST_FORETOLD))[0]
+    if len(starts) <= 2:
+        return belief
+    closes = closes[starts]
+    overlap = float(np.mean(closes - starts))
+    weight = 0.5 ** ((ends[-1] - ends[starts]) / SCORES_HALF_LIFE)
+    counted = np.concatenate([[0.0], np.cumsum(drinks)])
+    expected = np.concatenate([np.zeros((len(fitted), 1)), np.cumsum(fitted, axis=1)], axis=1)
+    foretold = np.maximum((expected[:, closes] - expected[:, starts])[:, None, :] * levels[:, :, starts], 0.05)
+    beyond = ((counted[closes] - counted[starts] - foretold) ** 2 / foretold) @ weight / overlap
+    gaps = float(weight.sum()) / overlap
     scores = -0.5 * gaps * np.log((beyond + LENT_GAPS) / (gaps + LENT_GAPS))
-    belief = np.array(BELIEF) * np.exp(scores - scores.max())
-    return HalfLifeMixture(HALF_LIVES, tuple(float(share) for share in belief / belief.sum()))
+    believed = belief * np.exp(scores - scores.max())
+    return np.asarray(believed / believed.sum(), dtype=np.float64)
 
 
 def kept_by_half_life(ages_days: Vector) -> Vector:

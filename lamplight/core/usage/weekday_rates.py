@@ -33,6 +33,7 @@ from lamplight.core.usage.usage import Usage, opening_shape
 
 # Defaults of ours: no published source, chosen so that three readings give a sensible answer.
 PRIOR_DAYS = 2.0
+LOOSE_PRIOR_DAYS = 0.5
 PATTERN_HALF_LIFE_DAYS = 112.0
 GUESS_WEIGHT_DAYS = 5.0
 PRIOR_DISPERSION = 1.6
@@ -120,12 +121,22 @@ def usage_of(facts: CounterBook, calendar: SiteCalendar, now: datetime, guess: f
     usage = _fitted(gaps, calendar, FitSettings(PATTERN_HALF_LIFE_DAYS, guess_per_day=guess))
     if not gaps.count:
         return usage
-    return _at_level(usage, level_of(gaps.days, gaps.drinks, gaps.ages, usage.rate_vector, usage.overdispersion))
+    patterns = _patterns(gaps, calendar, usage, guess)
+    return _at_level(usage, level_of(gaps.days, gaps.drinks, gaps.ages, patterns, usage.overdispersion))
+
+
+def _patterns(gaps: _Gaps, calendar: SiteCalendar, usage: Usage, guess: float | None) -> Vector:
+    """The week as it is fitted, as it is with a prior that hardly holds it, and as it is assumed from the opening days."""
+    shape = opening_shape(calendar)
+    weights = half_life_weights(gaps.ages, PATTERN_HALF_LIFE_DAYS)
+    assumed = _mean_per_open_day(gaps, weights, shape, guess) * shape
+    free = maximise(usage.rate_vector, gaps.days, gaps.drinks, weights, (LOOSE_PRIOR_DAYS, assumed))
+    return np.array([usage.rate_vector, free, assumed])
 
 
 def _at_level(usage: Usage, level: Level) -> Usage:
-    """The long pattern at the present level; how far that varies is doubt about all rates together."""
-    rates = level.factor * usage.rate_vector
+    """The patterns at the present level; how far that varies is doubt about all rates together."""
+    rates = np.array(level.rates)
     together = np.outer(rates, rates) * level.sd**2 / usage.overdispersion
     covariance = usage.covariance_matrix * level.factor**2 + together
     errors = np.sqrt(np.maximum(0.0, np.diag(covariance)))

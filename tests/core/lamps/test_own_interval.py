@@ -6,7 +6,7 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
-from bench.lamps import MACHINES, measured
+from bench.lamps import Machine, measured
 from lamplight.core.care.triggers import CountSince, DaysSince, HardnessStep, LitresByHardness, ScaleBudget
 from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.lamps.own_interval import LampInterval, counted_by_lamp, lamp_expected, learn_interval
@@ -62,14 +62,22 @@ class Learning(unittest.TestCase):
                 learn_interval(rounds, expected)
 
     def test_coverage_on_simulated_machines(self):
-        """400 machines of known intervals, four sightings, four in ten rounds cleaned before the lamp.
+        """120 machines of known intervals, four sightings, four in ten rounds cleaned before the lamp.
 
-        The known interval lies within the stated spread in 75 to 88 % of them; the seed is fixed.
+        Eight in ten known intervals lie within the stated spread, whatever nobody can know: seen late, cleaned when it
+        came near, scattered. Where somebody looked at the dark panel the spread is narrow. The seed is fixed.
         """
-        self.assertEqual(MACHINES, 400)
-        inside, miss = measured(4, 0.04, 0.4, 6.0, seed=3)
-        self.assertTrue(0.75 <= inside <= 0.88, inside)
-        self.assertLess(miss, 0.03)
+        cases = {
+            "late": Machine(0.04, 0.4, 20.0), "near": Machine(0.08, 0.6, 8.0, 0.9), "wild": Machine(0.15, 0.0, 0.0),
+            "looked": Machine(0.04, 0.4, 20.0, looked=True),
+        }  # fmt: skip
+        widths = {}
+        for words, machine in cases.items():
+            inside, miss, widths[words] = measured(4, machine, seed=3, machines=120)
+            with self.subTest(case=words):
+                self.assertGreaterEqual(inside, 0.75)
+                self.assertLess(miss, 0.06)
+        self.assertLess(widths["looked"], 0.75 * widths["late"])
 
 
 class Belief(unittest.TestCase):
@@ -94,7 +102,9 @@ class Belief(unittest.TestCase):
         mean = sum(counts) / len(counts)
         interval = learned(*counts)
         self.assertTrue(0.97 * mean < interval.count < mean, interval.count)
-        self.assertLess(mean - interval.early, 0.05 * mean)
+        self.assertLess(mean - interval.early, 0.15 * mean)
+        looked = learn_interval([Seen(count, True, count - 5.0) for count in counts], 200)
+        self.assertLess(mean - looked.early, 0.05 * mean)  # dark five drinks before: then that is known
 
     def test_never_known_better_than_half_a_per_cent(self):
         """However many rounds agree."""
