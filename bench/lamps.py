@@ -66,7 +66,7 @@ def rounds_of_machine(interval: float, sightings: int, machine: Machine, chance:
 
 
 def measured(sightings: int, machine: Machine, seed: int = 1, machines: int = MACHINES) -> tuple[float, float, float]:
-    """Share of machines whose interval lies within the spread, the median miss, and the median width, as shares of it."""
+    """Share of machines whose interval lies within the spread, and the median miss and width as shares of it."""
     chance = np.random.default_rng(seed)
     inside, misses, widths = 0, [], []
     for _ in range(machines):

@@ -61,6 +61,7 @@ MACHINES = (
         tablets=(46, 30, 14, 7), rinses=(47, 40, 33, 26, 19, 12, 4),
         ages={"grease": 17, "milk-strip-down": 6, "group-strip-down": 120, "filter-change": 96, "descale": 140},
         missed=("milk-wash",), milk_share=0.49, litres_per_drink=0.076, cartridge=(12_000, 96),
+        shows=((1, 15, {}, "Milk nearly empty"),),
     ),
     MachineStory(
         "Reception", "jug-compact", "entrance", "KT-011", 8_120, (14, 16, 15, 15, 9, 0, 0),
@@ -71,11 +72,12 @@ MACHINES = (
     MachineStory(
         "Packing Hall", "removable-tabletop", "hall 2", "KT-031", 12_250, (36, 38, 41, 39, 33, 9, 0),
         tablets=(49, 36, 22, 9), rinses=(48, 41, 34, 27, 20, 11),
-        ages={"descale": 15, "grease": 12, "inside": 24, "wand-soak": 5, "grounds-drawer": 5, "group-strip-down": 280},
+        ages={"descale": 15, "grease": 12, "inside": 24, "wand-soak": 5, "grounds-drawer": 0, "group-strip-down": 280},
         lamp="flashing amber",
         shows=(
             (30, 9, {"attention": "flashing red"}, ""), (30, 10, {}, ""), (16, 12, {"drawer": "flashing red"}, ""),
             (16, 13, {}, ""), (4, 16, {"care": "steady red"}, ""),
+            (1, 16, {"care": "steady red", "tank": "flashing red", "attention": "steady red"}, ""),
         ),
     ),
     MachineStory(

@@ -8,7 +8,7 @@ from datetime import date, timedelta
 
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import TriggerDue
-from lamplight.core.care.triggers import COUNTED, CountSince, FilterSpent, LitresByHardness, ScaleBudget, Trigger
+from lamplight.core.care.triggers import COUNTED, PUCKS, CountSince, FilterSpent, LitresByHardness, ScaleBudget, Trigger
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import NEVER, Passage
 from lamplight.core.water.scale import descale_litres
@@ -19,6 +19,8 @@ NO_TEST = "The water's hardness is not known: enter a test."
 NO_START = "The day it was last done is not known: say when it was."
 NEVER_READ = "No counter reading yet: read the counter once."
 NOBODY_READS = "Nobody knows the drinks a day, and the counter was not read since: read it again."
+# Nobody presses so much more into a drawer than it holds.
+TOO_FULL = 1.5
 NO_SCALE = "no scale forms from this water"
 
 
@@ -236,6 +238,8 @@ def _sentence(limit: Limit, used: _Used, passage: Passage, context: EvaluationCo
     seen = whole(used.now, unit)
     about = "about " if used.estimated and seen else ""
     counted = f"{about}{amount(used.now, unit)} of {amount(limit.amount, unit)} {unit}{limit.rests_on}"
+    if unit == COUNTED[PUCKS] and seen >= TOO_FULL * limit.amount:
+        return f"{counted}; more than it holds: it was emptied and nobody wrote it down, or it runs over"
     if seen >= limit.amount:
         over = used.now - limit.amount
         return f"{counted}; {amount(over, unit)} over" if whole(over, unit) > 0 else f"{counted}; due now"

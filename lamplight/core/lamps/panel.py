@@ -147,14 +147,16 @@ class Pattern:
 
     @property
     def order(self) -> int:
-        """Of several that hold at once, which is seen to first: 0 what stops drinks, 4 mere information."""
+        """Of several that hold at once, which is seen to first: 0 what stops drinks, 5 mere information."""
         if self.stops_drinks:
             return 0
         if self.sort is Sort.MISSING:
             return 1
-        if self.sort.interrupts or self.force is PromptForce.URGENT:
+        if self.sort.interrupts:
             return 2
-        return 4 if self.sort is Sort.INFORMATION else 3
+        if self.force is PromptForce.URGENT:
+            return 3
+        return 5 if self.sort is Sort.INFORMATION else 4
 
 
 @dataclass(frozen=True)

@@ -126,7 +126,7 @@ def usage_of(facts: CounterBook, calendar: SiteCalendar, now: datetime, guess: f
 
 
 def _patterns(gaps: _Gaps, calendar: SiteCalendar, usage: Usage, guess: float | None) -> Vector:
-    """The week as it is fitted, as it is with a prior that hardly holds it, and as it is assumed from the opening days."""
+    """The week as it is fitted, as it is hardly held by a prior, and as it is assumed from the opening days."""
     shape = opening_shape(calendar)
     weights = half_life_weights(gaps.ages, PATTERN_HALF_LIFE_DAYS)
     assumed = _mean_per_open_day(gaps, weights, shape, guess) * shape
