@@ -287,8 +287,9 @@ class SiteCalendar:
         """Open dates after ``first`` up to and including ``last``; 0 when ``last`` is not later."""
         if last <= first:
             return 0
-        if self.earlier and first < self.earlier[-1][0]:
-            turn = min(last, self.earlier[-1][0] - timedelta(days=1))
+        turned = self.earlier[-1][0] - timedelta(days=1) if self.earlier else first  # the last day of an earlier week
+        if first < turned:
+            turn = min(last, turned)
             then = sum(self.is_open(first + timedelta(days=n + 1)) for n in range((turn - first).days))
             return then + self.open_days_between(turn, last)
         earlier, later = (self._whole_days_before(day.toordinal() + 1) for day in (first, last))

@@ -120,6 +120,36 @@ class OpenDays(unittest.TestCase):
         self.assertEqual(office.open_days_between(date(2028, 2, 28), date(2028, 3, 1)), 2)
 
 
+class EarlierWeeks(unittest.TestCase):
+    """Hours that were others once: every count of days agrees with looking at each."""
+
+    @given(
+        st.lists(st.tuples(st.integers(1, 60), st.sets(st.integers(0, 6), min_size=1)), max_size=3),
+        st.sets(st.integers(0, 70), max_size=5), st.integers(-5, 70), st.integers(0, 40),
+    )  # fmt: skip
+    def test_counted_day_by_day(self, turns, closed, start, length):
+        """Open days between dates, and on the clock; the hours of a date are those of its week."""
+        first = date(2026, 9, 1)
+
+        def week(days):
+            return tuple(OFFICE_HOURS if day in days else None for day in range(7))
+
+        earlier = {first + timedelta(days=back): week(days) for back, days in sorted(turns)}
+        closures = frozenset(first + timedelta(days=n) for n in closed)
+        calendar = SiteCalendar("UTC", week({0, 1, 2, 3, 4}), closures, tuple(sorted(earlier.items())))
+        begin = first + timedelta(days=start)
+        end = begin + timedelta(days=length)
+        opened = [calendar.is_open(begin + timedelta(days=n + 1)) for n in range(length)]
+        self.assertEqual(calendar.open_days_between(begin, end), sum(opened))
+        midnights = [calendar.at_minute(day + timedelta(days=1), 0) for day in (begin, end)]
+        clocks = [calendar.open_clock(moment) for moment in midnights]
+        self.assertAlmostEqual(clocks[1] - clocks[0], sum(opened))
+        for day in (begin, end):
+            self.assertEqual(
+                calendar.week_of(day)[day.weekday()] is not None and day not in closures, calendar.is_open(day)
+            )
+
+
 class Repeated(unittest.TestCase):
     """The hour that comes twice (tz database: Europe/Berlin left summer time on 2026-10-25 at 03:00)."""
 

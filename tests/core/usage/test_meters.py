@@ -8,8 +8,9 @@ from datetime import timedelta
 from hypothesis import given
 from hypothesis import strategies as st
 
+from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.usage.cumulative import cumulative_of
-from lamplight.core.usage.meters import Meter
+from lamplight.core.usage.meters import Meter, following
 from lamplight.core.usage.weekday_rates import usage_of
 from tests.core.makers import MONDAY, OFFICE, book
 
@@ -44,6 +45,48 @@ class Amounts(unittest.TestCase):
         first, middle, last = sorted(MONDAY - timedelta(hours=hours) for hours in (a, b, c))
         whole = LITRES.between(first, last)
         self.assertAlmostEqual(LITRES.between(first, middle) + LITRES.between(middle, last), whole, places=6)
+
+
+class Following(unittest.TestCase):
+    """A counter of milk drinks beside one of drinks, of which a quarter are thought to be with milk."""
+
+    LEADER = Meter("milk drinks", LINE, 0.25)
+
+    def led(self, *readings):
+        """The meter of a counter that was read so many days ago."""
+        return following(
+            "milk", CounterBook(tuple(Reading(MONDAY - timedelta(days=d), v) for d, v in readings)), self.LEADER
+        )
+
+    def test_read_once(self):
+        """It freezes nothing: before and after it a quarter of the drinks, and a date for what is left."""
+        meter = self.led((21, 500))
+        self.assertAlmostEqual(meter.between(MONDAY - timedelta(days=21), MONDAY), 150, delta=0.1)
+        self.assertAlmostEqual(meter.between(MONDAY - timedelta(days=28), MONDAY - timedelta(days=21)), 50, delta=0.1)
+        self.assertEqual(meter.last, MONDAY)  # as far as the drinks were read
+        self.assertEqual(meter.forecast(9.5, MONDAY).likely, MONDAY.date())
+
+    def test_its_own_share(self):
+        """Half of the drinks by its own readings: half after them, too, leaning a little on what was thought."""
+        meter = self.led((21, 500), (7, 700))
+        self.assertAlmostEqual(meter.between(MONDAY - timedelta(days=21), MONDAY - timedelta(days=7)), 200)
+        self.assertTrue(80 < meter.between(MONDAY - timedelta(days=7), MONDAY) < 100)
+
+    @given(
+        st.lists(st.tuples(st.integers(0, 27), st.integers(0, 60)), max_size=5), st.integers(0, 27), st.integers(0, 27)
+    )
+    def test_exact_where_it_was_read(self, steps, one, other):
+        """Between its readings what they say; never backwards; parts add up, whatever was read when."""
+        days = sorted({day for day, _ in steps} | {28}, reverse=True)
+        values = [100 + sum(step for _, step in steps[:n]) for n in range(len(days))]
+        meter = self.led(*zip(days, values, strict=True))
+        self.assertAlmostEqual(
+            meter.between(MONDAY - timedelta(days=days[0]), MONDAY - timedelta(days=days[-1])), values[-1] - values[0]
+        )
+        begin, end = MONDAY - timedelta(days=max(one, other)), MONDAY - timedelta(days=min(one, other))
+        middle = begin + (end - begin) / 2
+        self.assertGreaterEqual(meter.between(begin, end), 0)
+        self.assertAlmostEqual(meter.between(begin, middle) + meter.between(middle, end), meter.between(begin, end))
 
 
 if __name__ == "__main__":
