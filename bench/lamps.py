@@ -1,4 +1,4 @@
-"""How well a machine's own interval is learned from its lamp: 400 simulated machines of known intervals.
+"""How well a machine's own interval is learned from its lamp: 150 simulated machines of known intervals.
 
 Prints a table: how often the known interval lies within the stated spread, how far the likely one misses it, and how
 wide the spread is, by the number of sightings and by how the machine is looked after. How late a lamp is seen, and
@@ -14,7 +14,7 @@ import numpy as np
 from lamplight.core.lamps.own_interval import learn_interval
 from lamplight.core.lamps.rounds import Seen
 
-MACHINES = 400
+MACHINES = 150
 EXPECTED = 200.0
 INTERVAL_SPREAD = 0.35
 

@@ -6,12 +6,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 
-from lamplight.actions.deeds import place, renew_cartridge, write_deed, write_installation
+from lamplight.actions.deeds import Place, place, renew_cartridge, write_deed, write_installation
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.water import install_cartridge, set_up
 from lamplight.core.bounds import DRINKS_A_DAY, within
-from lamplight.core.care.item import Start
+from lamplight.core.care.item import ItemRole, Start
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.usage.counters import Reading
@@ -69,7 +69,7 @@ class NewMachine:
         counters: what each counter shows now.
         last_done: by item key; an item left out is not known.
         source: the name of its water.
-        cartridge, installed_at: what is fitted and since when, or None.
+        cartridge, installed_at: what is fitted and since when; None where there is none, and where nobody knows when.
         no_filter: whether none is fitted, and none wanted.
     """
 
@@ -119,9 +119,19 @@ def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: A
         row = MachineRow(machine.id, fields.name, fields.kind, "", "", None, False)
         if start.source != MAINS:
             set_up(row, Setup(source=start.source), actor)
-        if start.cartridge is not None:
-            install_cartridge(row, start.cartridge, start.installed_at or actor.now, actor)
+        if start.cartridge is not None and start.installed_at is not None:
+            install_cartridge(row, start.cartridge, start.installed_at, actor)
+        elif start.cartridge is not None:
+            _count_filter_from_now(where, start, actor.now)
     return machine.id
+
+
+def _count_filter_from_now(where: Place, start: NewMachine, now: datetime) -> None:
+    """A filter is in, and nobody knows since when: it is counted from now on, and nobody fitted it now."""
+    write_installation(where, start.cartridge, now)
+    change = where.kind.item_of(ItemRole.FILTER)
+    if change is not None and change.key not in start.last_done:
+        write_deed(where, change, now, start=Start.COUNTED)
 
 
 def check_last_done(answer: LastDoneAnswer, counter_now: int | None, now: datetime) -> None:

@@ -112,13 +112,13 @@ def _typed_counters(form: Mapping[str, str]) -> dict[str, int]:
 
 
 def _typed_filter(form: Mapping[str, str]) -> tuple[Cartridge | None, datetime | None]:
-    """The usual cartridge and when it was fitted, where one is."""
+    """The usual cartridge and when it was fitted, as far as that is known."""
     usual = kind_of(form.get("kind", "")).cartridge
     if form.get("cartridge") != "usual" or usual is None:
         return None, None
     typed = form.get("cartridge_on", "").strip()
     with about("cartridge_on"):
-        return usual, _moment_of_day(forms.day(typed, "The day the filter was fitted")) if typed else now()
+        return usual, _moment_of_day(forms.day(typed, "The day the filter was fitted")) if typed else None
 
 
 def _fields(form: Mapping[str, str]) -> MachineFields:

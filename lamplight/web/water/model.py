@@ -40,6 +40,7 @@ class MachineWater:
     filter_due: Due | None
     descale_due: Due | None
     installed_at: datetime | None
+    fitted: bool
     filter_item: CareItem | None
     filter_out: bool
     offered: Cartridge | None
@@ -73,11 +74,14 @@ def machine_waters(views: Sequence[MachineView], fitted: dict[int, list[Installa
     for view in sorted(views, key=lambda view: view.row.name.lower()):
         water = view.status.context.water
         installations = [fit for fit in fitted.get(view.row.id, []) if fit.cartridge is not None]
+        change = view.status.due_of(ItemRole.FILTER)
+        counted = change is not None and change.last is not None and not change.last.deed
         lines.append(
             MachineWater(
                 view, water.test.scaling if water.test else None, water.scaling_after, water.total_after,
-                _level(view), view.status.due_of(ItemRole.FILTER), view.status.due_of(ItemRole.DESCALE),
-                installations[-1].at if installations and water.cartridge else None,
+                _level(view), change, view.status.due_of(ItemRole.DESCALE),
+                installations[-1].at if installations and water.cartridge and not counted else None,
+                bool(installations and water.cartridge),
                 view.kind.item_of(ItemRole.FILTER), water.filter_out,
                 view.kind.cartridge_offered(water.cartridge),
             )
