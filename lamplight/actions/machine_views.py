@@ -233,7 +233,7 @@ def _books(machine_ids: Sequence[int], state: Edition | None) -> dict[int, Machi
 
 def first_pressing(views: Sequence[MachineView]) -> tuple[MachineView, Due] | None:
     """The most urgent thing to do now on any machine, or None."""
-    pressing = [(view, due) for view in views for due in view.status.dues if due.pressing]
+    pressing = [(view, due) for view in views for due in view.status.dues if due.to_do]
     return min(pressing, key=lambda job: job[1].urgency, default=None)
 
 

@@ -231,6 +231,11 @@ class Due:
         return self.status >= Status.DUE and not self.covered_by
 
     @property
+    def to_do(self) -> bool:
+        """Whether it is this that is to be done now, and no other that does for it."""
+        return self.pressing and not self.instead
+
+    @property
     def urgency(self) -> tuple[int, bool, date, bool, str]:
         """Sorts the most urgent first: of what is due, hygiene before taste and wear; of what is not, by date."""
         later = not self.item.hygiene

@@ -159,7 +159,7 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
         events=events_of(view.kind),
         cleaner_inside=view.cleaner_inside,
         begin=_to_begin(view),
-        quick=first if first and first.pressing and first.item.quick else None,
+        quick=first if first and first.to_do and first.item.quick else None,
         panel=panel_words(view),
         unspoken=_unspoken(view),
         together=tuple(visit.sentence for visit in view.visits),
@@ -178,7 +178,7 @@ def _unspoken(view: MachineView) -> list[Due]:
 
 def _to_begin(view: MachineView) -> list[Due]:
     """The job that the page speaks of, and the long one that presses most beside it."""
-    led = [due for due in view.status.dues if due.item.procedure and not due.covered_by]
+    led = [due for due in view.status.dues if due.item.procedure and not due.instead]
     longer = [due for due in led[1:] if due.pressing and not due.item.quick]
     return (led[:1] + longer)[:MOST_BEGINS]
 

@@ -227,7 +227,7 @@ def _meanwhile(view: MachineView, others: Sequence[MachineView], clock: Timer | 
             continue
         for due in other.status.dues:
             quick = due.item.quick
-            if due.pressing and possible_while_waiting(due.item, clock.left_s, here) and (quick or not here):
+            if due.to_do and possible_while_waiting(due.item, clock.left_s, here) and (quick or not here):
                 possible.append(
                     Meanwhile(other.row.id, other.row.name, due.item.key, due.item.title, due.item.minutes, quick, here)
                 )

@@ -64,7 +64,7 @@ class Task:
     @property
     def guided(self) -> bool:
         """Whether a procedure leads through it, rather than a tick; the small ones can be shown all the same."""
-        return self.shown and not self.due.item.quick
+        return self.shown and not self.due.item.quick and not self.due.instead
 
     @property
     def shown(self) -> bool:
