@@ -12,7 +12,7 @@ from lamplight.core.care.triggers import COUNTED, PUCKS, CountSince, FilterSpent
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import NEVER, Passage
 from lamplight.core.water.scale import descale_litres
-from lamplight.core.water.through import WaterThrough, taken_per_litre, water_through
+from lamplight.core.water.through import WaterThrough, taken_per_litre
 from lamplight.core.words import amount, degrees, open_days_ahead, whole
 
 NO_TEST = "The water's hardness is not known: enter a test."
@@ -129,7 +129,7 @@ def _worn(
         return TriggerDue.unknown(trigger, NO_TEST)
     if meter.last is None:
         return TriggerDue.unknown(trigger, NEVER_READ, meter.unit)
-    parts = water_through(context.waters, meter.between, about.since, context.now) if about.since else ()
+    parts = context.through_since(about.since) if about.since else ()
     shares = [share(part) for part in parts]
     if all(known is not None and abs(known - now) <= 1e-9 * (now or 1.0) for known in shares):
         if now > 0:
@@ -216,11 +216,14 @@ def _reached_on(limit: Limit, about: Evaluated) -> date:
     """The date by whose end a limit was used up that is used up now."""
     context, meter, last = about.context, limit.meter, about.last
     calendar, today = context.calendar, context.today
+    if last is not None and _counts_drinks(meter, context):
+        known = last.position is not None or about.since is None
+        start = last.position if known else meter.cumulative.position(about.since or context.now)
+        reached = meter.cumulative.moment_at((start or 0.0) + limit.amount, ahead=True)
+        return min(calendar.today(reached), today) if reached else today
 
     def used_by(day: date) -> float:
         end = calendar.at_minute(day + timedelta(days=1), 0)
-        if last is not None and last.position is not None and _counts_drinks(meter, context):
-            return meter.cumulative.position(end) - last.position
         return meter.between(about.since or end, end)
 
     low = calendar.today(about.since) if about.since else calendar.today(meter.last or context.now)

@@ -17,7 +17,7 @@ from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.usage import Usage
 from lamplight.core.water.at_machine import WaterAtMachine
-from lamplight.core.water.through import WaterThrough, water_now
+from lamplight.core.water.through import WaterThrough, water_now, water_through
 
 
 @dataclass(frozen=True)
@@ -79,6 +79,21 @@ class EvaluationContext:
         if litres is None or litres.last is None:
             return WaterThrough(0.0, self.water)
         return water_now(self.waters, litres.between, self.now)
+
+    def through_since(self, since: datetime) -> tuple[WaterThrough, ...]:
+        """What went through since a moment; every rule that counts from there shares it."""
+        if since not in self._through:
+            litres = self.meters.get("litres")
+            read = litres is not None and litres.last is not None
+            self._through[since] = (
+                water_through(self.waters, litres.between, since, self.now) if litres and read else ()
+            )
+        return self._through[since]
+
+    @cached_property
+    def _through(self) -> dict[datetime, tuple[WaterThrough, ...]]:
+        """By the moment from which it was asked for."""
+        return {}
 
     @cached_property
     def today(self) -> date:
