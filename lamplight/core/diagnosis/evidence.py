@@ -76,7 +76,7 @@ def evidence_of(seen: MachineStatus, kind: Kind, around: Circumstances) -> Facts
     for item, run in around.runs.items():
         if _cut_short(run):
             facts[f"cut-short:{item}"] = (1.0, "the programme was over very soon")
-    hardness = seen.context.water.scaling_after
+    hardness = seen.context.water_now.scaling_dh
     if hardness is not None:
         facts["carbonate-dh"] = (hardness, f"{hardness:.0f} °dH")
     return facts

@@ -126,8 +126,7 @@ def refusal(
     inside: Iterable[Inside],
     accepted: Collection[Chemistry],
     filter_installed: bool = False,
-    by: Collection[str] = (),
-    left_before: Collection[Inside] = (),
+    by: Collection[str] | None = None,
 ) -> str | None:
     """Why a product must not go in, in a sentence; None where it may.
 
@@ -137,9 +136,10 @@ def refusal(
         inside: what is there and not rinsed out.
         accepted: the chemistries that do the job; empty for any.
         filter_installed: whether a filter sits in the tank.
-        by: where else it comes by, as `meets` says. What the same programme has there is meant to be there.
-        left_before: what an earlier run left inside, of which that does not hold.
+        by: where else it comes by, as `meets` says; None where it may leave by any outlet. What the run itself put
+            there is meant to be there; what an earlier one left is not.
     """
+    way = meets(places, LEAVES_BY) if by is None else by
     if product.chemistry is Chemistry.CHLORINATED:
         return (
             f"{product.title} is chlorinated. With an acid or a cleaner it gives off gas. Never into a coffee machine."
@@ -150,7 +150,7 @@ def refusal(
     if product.chemistry is Chemistry.DESCALER and filter_installed and {"tank", "water"}.intersection(places):
         return "The filter is still in the tank. Descaler ruins it, and it weakens the descaler. Take it out first."
     for cleaner in inside:
-        met = cleaner.place in places or (cleaner.place in by and cleaner in left_before)
+        met = cleaner.place in places or (cleaner.place in way and not cleaner.run_begun)
         if met and product.chemistry.cleaner:
             return _second(product, cleaner)
     return None

@@ -188,7 +188,8 @@ class RunState:
 def begin(procedure: Procedure, at: datetime, context: RunContext | None = None) -> RunState:
     """A run at its first step."""
     known = context or RunContext()
-    return RunState(procedure, at, (0,), (at,), inside=known.inside, context=known)
+    left = tuple(replace(cleaner, run_begun=False) for cleaner in known.inside)
+    return RunState(procedure, at, (0,), (at,), inside=left, context=known)
 
 
 def replay(
@@ -272,7 +273,7 @@ def _after_puts(state: RunState, step: Step) -> tuple[Inside, ...]:
             continue
         by = meets(places, _outlets_until_rinsed(state, places))
         accepted = state.context.accepts.get(role, frozenset())
-        reason = refusal(product, places, state.inside, accepted, fitted, by, state.context.inside)
+        reason = refusal(product, places, state.inside, accepted, fitted, by)
         if reason:
             raise InvalidInput(reason)
         inside = added(inside, product, places)
@@ -323,10 +324,8 @@ def _no(state: RunState, event: RunEvent) -> RunState:
     step = state.step
     if step is not None and state.put_already:
         places = {place for place, _ in step.puts}
-        before = state.context.inside
-        return replace(
-            state, inside=tuple(cleaner for cleaner in state.inside if cleaner.place not in places or cleaner in before)
-        )
+        kept = (cleaner for cleaner in state.inside if cleaner.place not in places or not cleaner.run_begun)
+        return replace(state, inside=tuple(kept))
     if step is None or step.kind is not StepKind.CHECK:
         raise InvalidInput("Nothing was asked in this step.")
     confirmations = {**state.confirmations, step.confirmation: False} if step.confirmation else state.confirmations

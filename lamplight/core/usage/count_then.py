@@ -7,7 +7,7 @@ Drinks that only cleaned moved the counter and not the line.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import datetime
+from datetime import datetime, timedelta
 from itertools import pairwise
 
 from lamplight.core.usage.counters import CleaningDrinks, CounterBook, Reading
@@ -24,13 +24,11 @@ def position_of_count(
 
     Args:
         value: a count.
-        told_at: when it was spoken of, which names the row; None for the present one.
+        told_at: when it was spoken of, which names the row; None for the latest one in which it can have been.
         facts: of the counter.
         cumulative: its line.
     """
-    if told_at is None:
-        last = facts.last_reading
-        told_at = max([*(restart.at for restart in facts.restarts), *([last.at] if last else [])], default=None)
+    told_at = told_at or _latest_possible(value, facts)
     row = facts.row_at(told_at) if told_at else ()
     if not row or told_at is None:
         return None
@@ -42,6 +40,19 @@ def position_of_count(
         if value <= after.value:
             return _within(value, before, facts.cleaning, cumulative, after.at)
     return _within(value, row[-1], facts.cleaning, cumulative, max(told_at, row[-1].at))
+
+
+def _latest_possible(value: int, facts: CounterBook) -> datetime | None:
+    """A moment in the latest row that ran over a value; in the present row where none did. None without a reading."""
+    last = facts.last_reading
+    present = max([*(restart.at for restart in facts.restarts), *([last.at] if last else [])], default=None)
+    turns = sorted(facts.restarts, key=lambda restart: restart.at, reverse=True)
+    ends = [(present, None), *((turn.at - timedelta(seconds=1), turn.before) for turn in turns)]
+    for at, ran_to in ends:
+        row = facts.row_at(at) if at else ()
+        if row and row[0].value <= value <= max(row[-1].value, ran_to or 0):
+            return at
+    return present
 
 
 def _within(

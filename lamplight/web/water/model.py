@@ -35,6 +35,7 @@ class MachineWater:
     view: MachineView
     before: float | None
     after: float | None
+    spent: bool
     total_after: float | None
     level: str
     filter_due: Due | None
@@ -72,13 +73,13 @@ def machine_waters(views: Sequence[MachineView], fitted: dict[int, list[Installa
     """Each machine by name."""
     lines = []
     for view in sorted(views, key=lambda view: view.row.name.lower()):
-        water = view.status.context.water
+        water, now = view.status.context.water, view.status.context.water_now
         installations = [fit for fit in fitted.get(view.row.id, []) if fit.cartridge is not None]
         change = view.status.due_of(ItemRole.FILTER)
         counted = change is not None and change.last is not None and not change.last.deed
         lines.append(
             MachineWater(
-                view, water.test.scaling if water.test else None, water.scaling_after, water.total_after,
+                view, water.test.scaling if water.test else None, now.scaling_dh, now.spent, water.total_after,
                 _level(view), change, view.status.due_of(ItemRole.DESCALE),
                 installations[-1].at if installations and water.cartridge and not counted else None,
                 bool(installations and water.cartridge),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 
 from lamplight.core.job.chemistry import Chemistry, Inside, Product, added, before_the_cup, meets, refusal, rinsed
 
@@ -61,10 +62,13 @@ class Refusals(unittest.TestCase):
         self.assertEqual(meets(["tub"], ["coffee", "second"]), frozenset())
         self.assertEqual(meets(["water"], ["coffee", "second"]), {"tank", "canister", "brew", "milk"})
         self.assertEqual(meets(["milk"], ["second"]), {"tank", "canister", "water", "tub", "jug"})
-        tablet = (Inside("brew", Chemistry.ALKALINE, "Tablet"),)
-        descaler, by = product(Chemistry.DESCALER), meets(["water"], ["coffee"])
-        self.assertIn("still in the brew circuit", refusal(descaler, ["water"], tablet, (), False, by, tablet))
-        self.assertIsNone(refusal(descaler, ["water"], tablet, (), False, by))  # of the same programme
+        tablet = (Inside("brew", Chemistry.ALKALINE, "Tablet", run_begun=False),)
+        descaler = product(Chemistry.DESCALER)
+        for by in (None, meets(["water"], ["coffee"])):
+            self.assertIn("still in the brew circuit", refusal(descaler, ["water"], tablet, (), False, by))
+        self.assertIsNone(refusal(descaler, ["water"], tablet, (), False, meets(["water"], [])))
+        same_run = (replace(tablet[0], run_begun=True),)
+        self.assertIsNone(refusal(descaler, ["water"], same_run, ()))
 
     def test_dose(self):
         """Whole tablets are rounded up, millilitres are not."""

@@ -42,13 +42,22 @@ class Places(unittest.TestCase):
         early = MONDAY - 20 * DAY
         for value, told, expected in (
             (9400, early, 390), (9300, early, 290), (9000, early, 0), (8900, early, -100),
-            (400, None, 790), (300, MONDAY, 690), (0, MONDAY, 390), (9400, MONDAY, 790),
+            (400, None, 790), (9100, None, 90), (300, MONDAY, 690), (0, MONDAY, 390), (9400, MONDAY, 790),
         ):  # fmt: skip
             with self.subTest(value=value, told=told):
                 self.assertAlmostEqual(position_of_count(value, told, facts, here), expected, places=6)
         at_cleaning = here.position(MONDAY - 26 * DAY)
         shown = 9000 + at_cleaning
         self.assertAlmostEqual(position_of_count(round(shown) + 4, early, facts, here), at_cleaning, delta=1)
+
+    def test_run_on_past_the_last_reading(self):
+        """A row that ended at 9 600 showed 9 500 after its last reading."""
+        facts = CounterBook(
+            (Reading(MONDAY - 28 * DAY, 9000), Reading(MONDAY - 14 * DAY, 9400), Reading(MONDAY, 100)),
+            (Restart(MONDAY - 7 * DAY, 9600, 0),),
+        )
+        self.assertAlmostEqual(position_of_count(9500, None, facts, line(facts)), 500, places=6)
+        self.assertAlmostEqual(position_of_count(50, None, facts, line(facts)), 650, places=6)
 
     def test_nothing_known(self):
         """Without a reading there is no row."""
