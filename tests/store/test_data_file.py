@@ -13,6 +13,7 @@ from lamplight.actions.entries import Actor
 from lamplight.actions.machine_views import machine_views
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.runs import answer_step, begin_run
+from lamplight.core.care.item import Start
 from lamplight.core.errors import InvalidInput
 from lamplight.core.run.state import EventKind
 from lamplight.store.backups import BACKUP_FOLDER, back_up_to, restore_into
@@ -20,7 +21,15 @@ from lamplight.store.books import books
 from lamplight.store.checking import problems_in
 from lamplight.store.database import data_file, database
 from lamplight.store.migrating import open_database, schema_version
-from lamplight.store.models import TABLES, CounterReading, Entry, MachineVersion, SignIn
+from lamplight.store.models import (
+    TABLES,
+    CareDone,
+    CartridgeInstallation,
+    CounterReading,
+    Entry,
+    MachineVersion,
+    SignIn,
+)
 from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.schema import MIGRATIONS
 from lamplight.store.sites import machine, machines, the_site
@@ -100,6 +109,19 @@ class Migrating(OldFile):
         change_machine(site.id, first, MachineFields("Twin", first.kind, place="Hall"), False, Actor(NOW))
         self.assertEqual(sorted(row.name for row in machines(site.id)), ["Hall", "Other", "Twin"])
         self.assertEqual((SignIn.select().count(), len(secrets_by_keeper())), (0, 1))
+
+    def test_what_never_happened_before(self):
+        """What was said when a machine was added is no deed; what a change brought along follows the one before it."""
+        self.old_file(9)
+        self.reopen(self.other)
+        starts = {row.item: (row.start, row.at) for row in CareDone.select().where(CareDone.machine == 1)}
+        added = NOW - timedelta(days=50)
+        self.assertEqual(starts["grease"], (Start.OWED.value, added))
+        self.assertEqual(starts["grounds-drawer"], (Start.COUNTED.value, added))
+        self.assertEqual(starts["descale"][0], Start.DONE.value)
+        self.assertEqual(starts["brew-tablet"], (Start.DONE.value, None))
+        fits = [row.as_before for row in CartridgeInstallation.select().order_by(CartridgeInstallation.id)]
+        self.assertEqual(fits, [False, True, False])
 
     def test_schema_matches_the_models(self):
         """A migrated empty file has exactly the columns that the models name."""

@@ -58,6 +58,36 @@ class Pages(WebTest):
         self.shows(self.get(path), "The lid is open")
         self.shows(self.get(f"/machines/{self.tower}"), "as ours is")
 
+    def test_three_at_once(self):
+        """Each in its order with its own causes; filled and told, one is out; what is wrong here is corrected here."""
+        path = f"/lamps/{self.hall}"
+        self.post(path, {"lamp-care": "steady red", "lamp-tank": "flashing red", "lamp-attention": "steady red"})
+        page = self.get(path)
+        self.shows(page, "3 things at once")
+        order = [page.index(f'id="means-{n}"') for n in (1, 2, 3)]
+        titles = ("Door or brew group", "Fill the tank", "Descale")
+        places = [page.index(f"</span> {title}</h2>") for title in titles]
+        self.assertEqual(sorted(order + places), [place for pair in zip(order, places, strict=True) for place in pair])
+        self.shows(page, "Water filled, and the machine knows")
+        self.post(f"{path}/refill", {"filling": "milk", "answer": "confirmed"}, 422)
+        self.clock.moment = NOW + timedelta(minutes=5)
+        self.post(f"{path}/refill", {"filling": "water", "answer": "confirmed"})
+        page = self.get(path)
+        self.shows(page, "2 things at once")
+        self.shows(page, "the lamp went out with its refill, confirmed")
+        form = {
+            "number": "1", "instead_of": "Door or brew group", "title": "The cup rest is off", "sort": "part missing",
+            "force": "urgent", "own_cause": "It was washed", "own_check": "Is it on top?", "own_remedy": "",
+        }  # fmt: skip
+        page = self.post(f"{path}/pattern", form, 422).get_data(as_text=True)
+        self.shows(page, "What to do")
+        self.shows(page, 'value="It was washed"')
+        self.post(f"{path}/pattern", form | {"own_remedy": "Put it on."})
+        page = self.get(path)
+        self.shows(page, "The cup rest is off")
+        self.shows(page, "Most likely: It was washed")
+        self.hides(page, "Door or brew group</h2>")
+
     def test_refused(self):
         """422 with the panel kept; unknown machines and complaints are not there."""
         path = f"/lamps/{self.hall}"

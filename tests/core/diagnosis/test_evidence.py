@@ -9,6 +9,7 @@ from datetime import timedelta
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.assess import assess
 from lamplight.core.care.context import EventSeen
+from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.triggers import DaysSince
 from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evidence_of
@@ -58,6 +59,27 @@ class Facts(unittest.TestCase):
         self.assertAlmostEqual(evidence_of(with_restart, kind, Circumstances())["restart-days"][0], 3.0)
         told_yes = Circumstances([ConfirmationAt("machine-on", True, MONDAY)])
         self.assertNotIn("drawer-unseen", evidence_of(seen, kind, told_yes))
+
+    def test_what_never_happened_is_none(self):
+        """Counted from a day, new, said to be due: no time since, no pucks, and a share only once it is used up."""
+        kind = kinds()["removable-tabletop"]
+        for start in Start:
+            facts = tuple(
+                DoneFact(key, MONDAY - timedelta(days=ago), start=start)
+                for key, ago in (("grounds-drawer", 4), ("brew-tablet", 2), ("group-rinse", 9))
+            )
+            found = evidence_of(assess(replace(book(28, 40), done=facts), kind, OFFICE, MONDAY), kind, Circumstances())
+            about = {
+                name for name in found if name.endswith(("grounds-drawer", "brew-tablet", "group-rinse", "pucks-share"))
+            }
+            with self.subTest(start=start):
+                if start is Start.DONE:
+                    self.assertIn("pucks-share", about)
+                    self.assertIn("share:brew-tablet", about)
+                elif start is Start.OWED:
+                    self.assertEqual(about, set())
+                else:
+                    self.assertEqual(about, {"share:grounds-drawer", "share:group-rinse"})
 
     def test_spans(self):
         """In the words people use."""
