@@ -252,7 +252,7 @@ def _sentence(limit: Limit, used: _Used, passage: Passage, context: EvaluationCo
 def _ahead(counted: str, passage: Passage, meter: Meter, context: EvaluationContext) -> str:
     """What is counted, and when its limit will be reached."""
     if not meter.usage.known:
-        what = "drinks" if meter.unit == "L" else meter.unit
+        what = "milk drinks" if meter.unit == COUNTED["milk"] else "drinks"
         return f"{counted}; nobody knows the {what} a day yet"
     if passage.likely is None:
         return f"{counted}; not within three years at this rate"

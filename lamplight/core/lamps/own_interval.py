@@ -44,6 +44,9 @@ LATE_DOUBT, SHORTLY_BEFORE = 0.08, 0.1
 UNLIT_WEIGHT = 0.3
 # How late is never known well: after any number of rounds the interval may be off by so much (standard deviation).
 NEVER_KNOWN, EIGHT_IN_TEN = 0.005, 1.2816
+# How much a machine scatters is hardly known from a sighting or two: so far the interval may be off beyond what the
+# likelihood says (standard deviation over the number of sightings, as a share); ours, no source.
+LITTLE_SEEN, BAR_IS_WORTH = 0.12, 4
 GRID = 121
 # Older rounds teach nothing more: two years at a lamp a month, and boards and settings change.
 LATEST_ROUNDS = 24
@@ -113,8 +116,16 @@ def _quantiles(rounds: Sequence[Seen], expected: float) -> tuple[float, float, f
     early, likely, late = (_quantile(share, weight, fine) for share in (LOW, MIDDLE, HIGH))
     doubt = EIGHT_IN_TEN * NEVER_KNOWN * likely
     unseen = LATE_DOUBT * likely * _seen_late_perhaps(rounds)
+    doubt = float(np.hypot(doubt, EIGHT_IN_TEN * LITTLE_SEEN * likely / _weight_of_what_was_seen(rounds)))
     down, up = np.hypot(np.hypot(likely - early, doubt), unseen), np.hypot(late - likely, doubt)
     return likely - float(down), likely, likely + float(up)
+
+
+def _weight_of_what_was_seen(rounds: Sequence[Seen]) -> float:
+    """How many sightings what was seen is worth, 1 or more: twice as many where the lamp was seen dark before, and a
+    bar is read where it stands, whatever scatters."""
+    looked = sum(one.lit and one.dark_until > 0 for one in rounds)
+    return float(max(1, sum(one.lit for one in rounds) + looked + BAR_IS_WORTH * sum(one.bar > 0 for one in rounds)))
 
 
 def _seen_late_perhaps(rounds: Sequence[Seen]) -> float:

@@ -41,6 +41,23 @@ class ByUse(unittest.TestCase):
         with self.assertRaisesRegex(InvalidInput, "from 0 on"):
             ByRate((RateStep(6, 60),))
 
+    def test_the_day_on_which_it_was_reached(self):
+        """100 drinks or 9.25 L at 40 drinks and 3.7 L a day, done before opening on Monday: on Wednesday, not today."""
+        now = MONDAY + timedelta(days=11)
+        for trigger in (CountSince(100), CountSince(9.25, "litres")):
+            due = job(trigger, MONDAY, now=now)
+            self.assertEqual((due.likely, due.status), (date(2026, 11, 25), Status.OVERDUE))
+        known = replace(book(28, 40, end=now), done=(DoneFact("job", value=1000),))
+        self.assertLess(judged(known, item(CountSince(100)), now=now)["job"].likely, date(2026, 11, 12))
+
+    def test_hygiene_rests_on_no_counter_that_nobody_reads(self):
+        """Read once, a month ago, and nobody knows the drinks a day: not known; for other things nothing counted."""
+        known = book(0, 40, {"job": MONDAY - timedelta(days=30)}, end=MONDAY - timedelta(days=30))
+        for hygiene, status in ((True, Status.UNKNOWN), (False, Status.CLEAR)):
+            due = judged(known, item(CountSince(250), hygiene=hygiene))["job"]
+            self.assertEqual(due.status, status)
+            self.assertIn("nobody knows the drinks a day", due.reasons[0].lower())
+
     def test_undecided_between_two_intervals(self):
         """At exactly 6 or 10 a day, and where little is known, the shorter holds, and says so; not at 8 or 40."""
         table = ByRate((RateStep(0, 120), RateStep(6, 60), RateStep(10, 30)))

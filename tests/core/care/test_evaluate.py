@@ -102,6 +102,11 @@ class Starts(unittest.TestCase):
         dates = [state.passage.likely for state in due.triggers]
         self.assertEqual(due.likely, min(dates))
         self.assertLessEqual(max(dates), MONDAY.date())  # what is over does not stand beside a date to come
+        late = MONDAY + timedelta(days=1, hours=11)
+        known = book(28, 40, {"job": MONDAY - timedelta(days=7)})  # due by days on Monday, over by count on Tuesday
+        due = judged(known, item(DaysSince(7), CountSince(245)), now=late)["job"]
+        self.assertEqual([state.status for state in due.triggers], [Status.DUE, Status.OVERDUE])
+        self.assertEqual((due.likely, due.first.trigger.key, due.status), (MONDAY.date(), "days", Status.OVERDUE))
 
 
 class AllItems(unittest.TestCase):
