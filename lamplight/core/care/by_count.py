@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import TriggerDue
@@ -12,7 +12,7 @@ from lamplight.core.care.triggers import COUNTED, PUCKS, CountSince, FilterSpent
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import NEVER, Passage
 from lamplight.core.water.scale import descale_litres
-from lamplight.core.water.through import WaterThrough, taken_per_litre
+from lamplight.core.water.through import WaterThrough, taken_per_litre, water_through
 from lamplight.core.words import amount, degrees, open_days_ahead, whole
 
 NO_TEST = "The water's hardness is not known: enter a test."
@@ -59,6 +59,8 @@ def filter_due(trigger: FilterSpent, about: Evaluated) -> TriggerDue:
         return TriggerDue.unknown(trigger, NO_TEST)
 
     def share(through: WaterThrough) -> float | None:
+        if through.water.fitted_at != water.fitted_at:
+            return 0.0  # went through another one
         return None if through.water.before_filter is None else taken_per_litre(through.water)
 
     never = f"never spent by water of {water.before_filter:g} °dH"
@@ -135,17 +137,29 @@ def _worn(
         if now > 0:
             return against(trigger, Limit(round(1.0 / now, 9), meter, words.rests_on), about)
         return TriggerDue.never(trigger, words.never, used=0.0, unit=meter.unit)
-    used = 100 * sum((known or 0.0) * part.litres for known, part in zip(shares, parts, strict=True))
-    return _changed_water(trigger, used, 100 * now, words, about)
+    return _changed_water(trigger, share, words, about, 100 * now)
 
 
-def _changed_water(trigger: Trigger, used: float, per_litre: float, words: _Wear, about: Evaluated) -> TriggerDue:
+def _changed_water(
+    trigger: Trigger,
+    share: Callable[[WaterThrough], float | None],
+    words: _Wear,
+    about: Evaluated,
+    per_litre: float,
+) -> TriggerDue:
     """Per cents of a limit to which different waters added up; so many for each litre from now on."""
     context, limit = about.context, 100.0
-    meter = context.meters["litres"]
+    meter, since = context.meters["litres"], about.since or context.now
+
+    def used_by(end: datetime) -> float:
+        through = water_through(context.waters, meter.between, since, end)
+        return 100 * sum((share(part) or 0.0) * part.litres for part in through)
+
+    used = used_by(context.now)
     counted = f"about {amount(used, '%')} % {words.of_what}, as the water was then"
     if used >= limit:
-        passage, sentence = Passage(*(context.today,) * 3, reached=True), f"{counted}; due"
+        day = _first_day(used_by, limit, context.calendar.today(since), context)
+        passage, sentence = Passage(day, day, day, reached=True), f"{counted}; due"
     else:
         passage = meter.forecast((limit - used) / per_litre, context.now) if per_litre > 0 else NEVER
         sentence = _ahead(counted, passage, meter, context)
@@ -222,17 +236,22 @@ def _reached_on(limit: Limit, about: Evaluated) -> date:
         reached = meter.cumulative.moment_at((start or 0.0) + limit.amount, ahead=True)
         return min(calendar.today(reached), today) if reached else today
 
-    def used_by(day: date) -> float:
-        end = calendar.at_minute(day + timedelta(days=1), 0)
-        return meter.between(about.since or end, end)
+    since = about.since or context.now
+    return _first_day(lambda end: meter.between(since, end), limit.amount, calendar.today(since), context)
 
-    low = calendar.today(about.since) if about.since else calendar.today(meter.last or context.now)
-    if used_by(low) >= limit.amount:
-        return min(low, today)
-    high = today
+
+def _first_day(used_by: Callable[[datetime], float], limit: float, low: date, context: EvaluationContext) -> date:
+    """The first date, today at the latest, by whose end so much is used."""
+
+    def reached(day: date) -> bool:
+        return used_by(context.calendar.at_minute(day + timedelta(days=1), 0)) >= limit
+
+    high = context.today
+    if reached(low):
+        return min(low, high)
     while (high - low).days > 1:
         middle = low + timedelta(days=(high - low).days // 2)
-        low, high = (low, middle) if used_by(middle) >= limit.amount else (middle, high)
+        low, high = (low, middle) if reached(middle) else (middle, high)
     return high
 
 

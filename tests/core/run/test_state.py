@@ -10,6 +10,7 @@ from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.chemistry import Chemistry, Inside, Product
+from lamplight.core.job.containers import Delivery
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind
 from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, apply, begin, replay
@@ -122,6 +123,19 @@ class CleanersInside(unittest.TestCase):
         left = RunContext(CONTEXT.products, CONTEXT.accepts, (Inside("brew", Chemistry.ALKALINE, "Tablets"),))
         with self.assertRaisesRegex(InvalidInput, "inside the brew circuit already. Never a second one"):
             after(*advanced(3), context=left)
+
+    def test_given_up_while_it_pumps(self):
+        """A step that lets the mix out has drawn some of it; one that only pours it has not, for all that is known."""
+        liquid = Product("d", "Concentrate", "descaler", "liquid", Chemistry.DESCALER, "ml", 100, 100, False)
+        context = RunContext({"descaler": liquid}, {"descaler": frozenset({Chemistry.DESCALER})})
+        pour = step("Mix", puts=(("tank", "descaler"),))
+        pump = step("Half of it through", puts=(("water", "descaler"),), delivers=(Delivery("coffee", 200),))
+        procedure = Procedure("d", "D", Circuit.WATER, (pour, pump))
+        for count, inside in ((0, []), (1, ["tank", "water"])):
+            state = after(
+                *advanced(count), event(EventKind.ABANDON, 9, count, "leak"), procedure=procedure, context=context
+            )
+            self.assertEqual([cleaner.place for cleaner in state.inside], inside)
 
     def test_wrong_chemistry(self):
         """The label decides, not the form."""

@@ -16,6 +16,7 @@ from lamplight.core.usage.level import (
     known_levels,
     level_of,
     weigh_half_lives,
+    weigh_memories,
 )
 
 GAPS = 85
@@ -106,6 +107,24 @@ class Remembering(unittest.TestCase):
         for place, half_life in enumerate(HALF_LIVES):
             np.testing.assert_allclose(kept[place, 2, :2], [0.5 ** (20 / half_life), 0.5 ** (10 / half_life)])
             self.assertEqual(kept[place, 0].sum(), 0)
+
+    def test_what_lies_long_ago_counts_less(self):
+        """One memory was right about the older half, another about the younger one: the latter is believed."""
+        drinks = np.random.default_rng(6).poisson(np.repeat([50.0, 30.0], 120)).astype(float)
+        levels = np.ones((1, 7, 240)) * 1.25
+        levels[0, 4:] = 0.75  # alone it would be the worse one: to miss 50 from 30 is more than to miss 30 from 50
+        shares = weigh_memories(np.ones(240), drinks, np.full((1, 240), 40.0), levels)[0]
+        self.assertGreater(shares[4:].sum(), 0.9)
+
+    def test_patterns(self):
+        """A strong week is believed where it shows, and the assumed one where there is none."""
+        week = np.array([60.0, 60, 60, 20, 20, 20, 40])
+        patterns = np.array([week, np.full(7, 40.0)])
+        for truth, first in ((week, True), (np.full(7, 40.0), False)):
+            drinks = np.random.default_rng(7).poisson(ONE_DAY @ truth).astype(float)
+            found = level_of(ONE_DAY, drinks, AGES, patterns)
+            self.assertEqual(found.patterns[0] > 0.9, first, found.patterns)
+            np.testing.assert_allclose(found.rates, truth, rtol=0.25)
 
     def test_choosing(self):
         """The half-life whose levels foretold exactly takes nearly all the belief."""

@@ -6,9 +6,7 @@ import unittest
 from datetime import UTC, date, datetime, timedelta
 
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.usage.counters import (
-    Reading,
-)
+from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.usage.usage import opening_shape
 from lamplight.core.usage.weekday_rates import fit_usage, usage_of
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
@@ -68,6 +66,29 @@ class UsageOfFewReadings(unittest.TestCase):
             value += (10, 80)[n % 2] if OFFICE.is_open(at.date()) else 0
         self.assertGreater(usage_of(book(56).drinks, OFFICE, MONDAY).overdispersion, 0.99)
         self.assertGreater(fit_usage(uneven, OFFICE, MONDAY).overdispersion, 8)
+
+
+class Week(unittest.TestCase):
+    """How strong the week is, is learned."""
+
+    def test_a_strong_one_and_none(self):
+        """60 on the first three days and 15 on the others, read daily for three weeks: nearer than what a prior holds;
+        40 on each, read every third day: as assumed."""
+        strong = (60, 60, 60, 15, 15, 0, 0)
+        value, readings = 0, []
+        for back in range(21, -1, -1):
+            at = MONDAY - timedelta(days=back)
+            readings.append(Reading(at, value))
+            value += strong[at.weekday()]
+        facts = CounterBook(tuple(readings))
+        held = fit_usage(readings, OFFICE, MONDAY, 112.0).rates
+        found = usage_of(facts, OFFICE, MONDAY).rates
+        for day in (0, 3):
+            self.assertLess(abs(found[day] - strong[day]), 0.6 * abs(held[day] - strong[day]))
+        even = book(28, 40).drinks
+        sparse = CounterBook(even.readings[::3])
+        found = usage_of(sparse, OFFICE, MONDAY).rates[:5]
+        self.assertLess(max(found) - min(found), 3)
 
 
 class Guess(unittest.TestCase):

@@ -94,6 +94,7 @@ class Reckoned(unittest.TestCase):
         now = self.due(TABLE, fitted(Cartridge(1000), 0), [(MONDAY, HARD)])
         self.assertEqual(now.status, Status.OVERDUE)
         self.assertEqual(self.due(ScaleBudget(3), fitted(Cartridge(1000), 0), [(MONDAY, HARD)]).status, Status.OVERDUE)
+        self.assertEqual(now.likely, bare.likely)  # reached on the same day
         half = self.due(TABLE, fitted(Cartridge(1000), 14), [(MONDAY - 14 * DAY, HARD)])
         self.assertAlmostEqual(half.first.used, 100 * (37 / 30 + 37 / 300), delta=2)
         self.assertIn("as the water was then", half.reasons[0])
@@ -120,6 +121,9 @@ class Reckoned(unittest.TestCase):
         )
         self.assertAlmostEqual(due.first.used, 100 * 18.5 * (14 + 28) / 1000, delta=1)
         self.assertEqual(due.first.unit, "%")
+        other = fitted(Cartridge(100), 60)  # an older one that was not written down as changed took up nothing of this
+        counted = self.due(FilterSpent(), fitted(cartridge, 14), [(MONDAY - 14 * DAY, other)], days=28)
+        self.assertAlmostEqual(counted.first.used, 100 * 37 * 14 / 1000, delta=1)
 
 
 if __name__ == "__main__":
