@@ -15,7 +15,7 @@ from lamplight.core.water.cartridge import Cartridge
 from lamplight.library.catalogue import kinds
 from lamplight.store.models import Entry
 from lamplight.store.sites import machine, the_site
-from lamplight.store.waters import Setup
+from lamplight.store.waters import Setup, waters
 from tests.base import NOW, WEEK, DataTest
 
 DAY = timedelta(days=1)
@@ -63,6 +63,13 @@ class WhatWasSo(DataTest):
         set_up(self.row, Setup(source="mains"), then(30))
         set_up(self.row, Setup(source="jug"), Actor(NOW))
         self.assertGreater(self.basis(), 0.95 * bare)
+
+    def test_before_the_first_test(self):
+        """The water was as the first test found it, not as the last one did."""
+        add_water_test(self.site.id, TypedTest("mains", NOW.date(), None, 1.0), NOW.date(), Actor(NOW))
+        known = waters([self.hall]).of(self.hall)
+        found = [known.at(NOW - days * DAY).test.scaling for days in (400, 30, 0)]
+        self.assertEqual(found, [14.0, 14.0, 1.0])
 
     def test_a_mistyped_cartridge(self):
         """The change that took its capacity over is mended with it: by the right one before it, else by the kind's."""

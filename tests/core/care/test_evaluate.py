@@ -134,6 +134,14 @@ class AllItems(unittest.TestCase):
                 if first == second and before.item.hygiene == after.item.hygiene:
                     self.assertLessEqual(before.item.title, after.item.title)
 
+    def test_next_is_what_comes_next(self):
+        """Of what is not due the earlier date stands first, hygiene or not; what has no date stands last."""
+        clean, oil = item(DaysSince(40), key="clean", hygiene=True), item(DaysSince(30), key="oil")
+        never = item(AfterEvent("x"), key="a-never", hygiene=True)
+        done = {"clean": MONDAY - timedelta(days=1), "oil": MONDAY - timedelta(days=1), "a-never": MONDAY}
+        dues = assess(book(28, 40, done), kind(clean, oil, never), OFFICE, MONDAY).dues
+        self.assertEqual([due.item.key for due in dues], ["oil", "clean", "a-never"])
+
     def test_replaced_only_when_due(self):
         """The other takes its place on its day, not before; never where the machine asks for it."""
         usual, other = item(DaysSince(1), key="usual"), item(DaysSince(7), key="other", replaces=("usual",))
