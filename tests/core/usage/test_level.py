@@ -8,6 +8,7 @@ import numpy as np
 
 from lamplight.core.usage.level import (
     BELIEF,
+    FORETOLD_GAPS,
     HALF_LIVES,
     USUAL_LEVEL_SD,
     HalfLifeMixture,
@@ -69,8 +70,8 @@ class Remembering(unittest.TestCase):
         chance = np.random.default_rng(8)
         for seed in range(20):
             drinks = chance.poisson(chance.uniform(5, 90, GAPS)).astype(float)
-            kept = kept_by_half_life(np.append(AGES, 0.0))[:, :, :-1]
-            each = known_levels(drinks, np.full(GAPS, 40.0), kept, 1.0)[:, -1]
+            kept = kept_by_half_life(np.append(AGES[-FORETOLD_GAPS:], 0.0))[:, :, :-1]
+            each = known_levels(drinks[-FORETOLD_GAPS:], np.full(FORETOLD_GAPS, 40.0), kept, 1.0)[:, -1]
             found = level_of(ONE_DAY, drinks, AGES, PATTERN)
             with self.subTest(seed=seed):
                 self.assertTrue(each.min() - 1e-9 <= found.factor <= each.max() + 1e-9)
