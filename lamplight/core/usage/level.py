@@ -19,7 +19,7 @@ from lamplight.core.usage.em import Vector
 # Days; the last stands for no forgetting. Shares of belief at the outset, ours, no source.
 HALF_LIVES = (5.0, 10.0, 20.0, 40.0, 80.0, 160.0, 3650.0)
 BELIEF = (0.6, 0.8, 1.0, 1.0, 1.2, 1.4, 1.4)
-FORETOLD_GAPS = 60
+FORETOLD_GAPS = 90
 FIRST_FORETOLD = 4
 # Beforehand the level lies about the pattern's with this share as its standard deviation; ours, no source.
 PRIOR_LEVEL_SD = 0.7
