@@ -71,7 +71,8 @@ class Remembering(unittest.TestCase):
         for seed in range(20):
             drinks = chance.poisson(chance.uniform(5, 90, GAPS)).astype(float)
             kept = kept_by_half_life(np.append(AGES[-FORETOLD_GAPS:], 0.0))[:, :, :-1]
-            each = known_levels(drinks[-FORETOLD_GAPS:], np.full(FORETOLD_GAPS, 40.0), kept, 1.0)[:, -1]
+            lately = drinks[-FORETOLD_GAPS:]
+            each = known_levels(lately, np.full(len(lately), 40.0), kept, 1.0)[:, -1]
             found = level_of(ONE_DAY, drinks, AGES, PATTERN)
             with self.subTest(seed=seed):
                 self.assertTrue(each.min() - 1e-9 <= found.factor <= each.max() + 1e-9)
