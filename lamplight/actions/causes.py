@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from lamplight.core.job.adapt import traits_of
 from lamplight.core.job.steps import applies
+from lamplight.core.job.traits import traits_of
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.machine.kind import Kind
 from lamplight.library import catalogue

@@ -10,7 +10,7 @@ from functools import cached_property
 from lamplight.actions.cache import kept, minute
 from lamplight.actions.causes import known_causes
 from lamplight.actions.kinds import equipped_kind, kind_of, kinds
-from lamplight.actions.procedures import procedure_for
+from lamplight.actions.procedures import END_OF_DAY, procedure_for
 from lamplight.actions.stock import products, stock_held
 from lamplight.core.assess import MachineStatus, day_basis, status_at
 from lamplight.core.care.item import Due
@@ -89,6 +89,11 @@ class MachineView:
     def visits(self) -> tuple[Visit, ...]:
         """Items that are best done together."""
         return visits(self.status.dues, self.status.context, self.setup.window_days)
+
+    @cached_property
+    def done_at_closing(self) -> frozenset[str]:
+        """Keys of the items that the end of the day does in one run."""
+        return frozenset(procedure_for(self.equipped, END_OF_DAY, self.serving).settles)
 
     def procedure(self, due: Due) -> Procedure | None:
         """The procedure that guides an item here; None where it needs no guiding."""

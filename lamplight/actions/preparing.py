@@ -2,34 +2,48 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_views import MachineView
-from lamplight.actions.procedures import FREE, procedure_for
+from lamplight.actions.procedures import FREE, known_procedure, procedure_for
 from lamplight.actions.stock import products, roles, serving, stock_held
 from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.containers import ContainerPlan
+from lamplight.core.job.dose import Pour
 from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
+from lamplight.core.job.site_unit import in_site_unit
+from lamplight.core.job.steps import applies
+from lamplight.core.job.traits import traits_of
 from lamplight.core.machine.kind import Kind
-from lamplight.core.run.clock import Learned, keeper_seconds, learned, learned_steps, total_seconds, with_learned
+from lamplight.core.run.clock import (
+    Learned,
+    idle_seconds,
+    keeper_seconds,
+    learned,
+    learned_steps,
+    seconds_taken,
+    total_seconds,
+    with_learned,
+)
+from lamplight.core.run.finish import pours_of
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import Outcome, RunContext
 from lamplight.core.run.vessels import offered_ml, vessels_of
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.site.work_windows import Rush, collision, window_if_not_now
+from lamplight.core.site.work_windows import Rush, collision, stands_free, window_if_not_now
 from lamplight.core.stock.stock import Holding, enough
 from lamplight.core.words import units_in_words
 from lamplight.store.database import database
 from lamplight.store.models import Deferral
 from lamplight.store.runs import ended_runs
-from lamplight.store.sites import MachineRow
+from lamplight.store.sites import MachineRow, SiteRow
 
 LONGEST_DEFERRAL = timedelta(days=60)
 
@@ -73,7 +87,11 @@ class Preparation:
         stocked_needs: what to have at hand.
         context: what the run begins with.
         plan: what becomes of the water in the chosen containers.
-        vessels: millilitres under each outlet, with the outlet's words.
+        vessels: each container that is put up, with its words and its millilitres.
+        pours: what is measured and poured, in words, by role.
+        idle_s: seconds that the machine stands afterwards while nobody waits.
+        answers: what is decided before the start, by key.
+        can_by_hand: whether there is a way by hand beside the kind's programme; `by_hand` whether it was chosen.
         own_s, total_s: seconds of the keeper, and in all.
         learned: the machine's own times, after three runs.
         usable_at: when the machine can be used again.
@@ -91,6 +109,11 @@ class Preparation:
     context: RunContext
     plan: ContainerPlan
     vessels: tuple[tuple[str, str, int], ...]
+    pours: Mapping[str, Pour]
+    idle_s: int
+    answers: Mapping[str, str]
+    can_by_hand: bool
+    by_hand: bool
     own_s: int
     total_s: int
     learned: Learned | None
@@ -100,13 +123,26 @@ class Preparation:
     instead: tuple[str, str] | None
     against: str
 
+    def words_of(self, vessel: str) -> str:
+        """Where a container stands."""
+        return next((words for key, words, _ in self.vessels if key == vessel), vessel)
+
 
 @dataclass(frozen=True)
 class Wishes:
-    """What the keeper chose: products by role, and millilitres by outlet."""
+    """What the keeper chose.
+
+    Attributes:
+        products: by role.
+        vessels: millilitres of each container, by its key.
+        answers: what is decided before the start, by key.
+        by_hand: whether by hand although the kind has a programme; None where nothing was said.
+    """
 
     products: Mapping[str, str]
     vessels: Mapping[str, int]
+    answers: Mapping[str, str] = field(default_factory=dict)
+    by_hand: bool | None = None
 
 
 NO_WISHES = Wishes({}, {})
@@ -120,22 +156,20 @@ def _stocked(line: NeedLine, held: Mapping[str, Holding], known: Mapping[str, Pr
     return StockedNeed(line, holding, enough(holding, line.units), units_in_words(holding.amount, product.unit))
 
 
-def prepare(
-    view: MachineView, key: str, calendar: SiteCalendar, now: datetime, wishes: Wishes = NO_WISHES
-) -> Preparation:
+def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: Wishes = NO_WISHES) -> Preparation:
     """Everything that can be said before a job begins.
 
     Args:
         view: the machine.
         key: of the care item, or of a free procedure.
-        calendar: of the site.
+        site: where it stands.
         now: when it would begin.
         wishes: what was chosen; the last choice on this machine otherwise, else the usual.
 
     Raises:
         InvalidInput: when the machine has no such item that is guided, or a container holds nothing.
     """
-    due = view.status.due(key)
+    due, calendar = view.status.due(key), site.calendar
     item = view.kind.item(key)
     procedure_key = key if key in FREE else (item.procedure if item else "")
     if not procedure_key:
@@ -145,11 +179,16 @@ def prepare(
     known = products()
     chosen = _chosen(known, view.serving, wishes.products, last)
     finished = [run.state for run in past if run.state.outcome is Outcome.FINISHED]
-    procedure = with_learned(procedure_for(_serves(view, item), procedure_key, chosen), learned_steps(finished))
+    by_hand = last.by_hand if wishes.by_hand is None else wishes.by_hand
+    kind = _serves(view, item)
+    by_hand = by_hand and _can_by_hand(kind, procedure_key)
+    fitted = procedure_for(kind, procedure_key, chosen, by_hand)
+    procedure = in_site_unit(with_learned(fitted, learned_steps(finished)), site.degrees)
     sizes = {
-        outlet: wishes.vessels.get(outlet) or last.vessels.get(outlet) or offered_ml(procedure, outlet)
-        for outlet, _ in procedure.outlets
+        stand.key: wishes.vessels.get(stand.key) or last.vessels.get(stand.key) or offered_ml(procedure, stand)
+        for stand in procedure.standing
     }
+    answers = _answers(procedure, wishes, calendar, now)
     plan = procedure.containers(vessels_of(view.kind, procedure, sizes))
     context = RunContext(
         products={role: chosen[role] for role in procedure.roles if role in chosen},
@@ -157,9 +196,11 @@ def prepare(
         inside=view.left_inside,
         filter_installed=_filter_installed(view),
         vessels=sizes,
+        answers=answers,
+        by_hand=by_hand,
     )
-    total = total_seconds(procedure)
-    taken = [round((run.ended_at - run.begun_at).total_seconds()) for run in finished if run.ended_at]
+    total, idle = total_seconds(procedure, answers), idle_seconds(procedure, answers)
+    taken = [seconds for run in finished if (seconds := seconds_taken(run)) is not None]
     own = learned(taken)
     total = own.median_s if own else total
     held = stock_held()
@@ -171,16 +212,48 @@ def prepare(
         stocked_needs=tuple(_stocked(line, held, known) for line in need_lines(procedure, chosen)),
         context=context,
         plan=plan,
-        vessels=tuple((outlet, words, sizes[outlet]) for outlet, words in procedure.outlets),
-        own_s=keeper_seconds(procedure),
+        vessels=tuple((stand.key, stand.words, sizes[stand.key]) for stand in procedure.standing),
+        pours=pours_of(procedure, context),
+        idle_s=idle,
+        answers=answers,
+        can_by_hand=_can_by_hand(kind, procedure_key),
+        by_hand=by_hand,
+        own_s=keeper_seconds(procedure, answers),
         total_s=total,
         learned=own,
-        usable_at=now + timedelta(seconds=total),
+        usable_at=now + timedelta(seconds=total + idle),
         rush=collision(now, total, calendar),
         work_window=window_if_not_now(now, total, calendar),
         instead=_instead(view, due),
-        against=precheck(procedure, now, context),
+        against=precheck(procedure, now, context, view.kind.capacities.tank_ml),
     )
+
+
+def _can_by_hand(kind: Kind, procedure_key: str) -> bool:
+    """Whether somebody whose machine has no such programme may do it by hand."""
+    shipped = known_procedure(procedure_key)
+    if not shipped.by_hand or shipped.plain.programme not in kind.programmes:
+        return False
+    return applies(known_procedure(shipped.by_hand).fits, traits_of(kind))
+
+
+def _answers(procedure: Procedure, wishes: Wishes, calendar: SiteCalendar, now: datetime) -> dict[str, str]:
+    """What is decided before the start: as wished, else what the hour speaks for."""
+    found = {}
+    for choice in procedure.choices:
+        known = [answer for answer, _ in choice.options]
+        wished = wishes.answers.get(choice.key, "")
+        found[choice.key] = wished if wished in known else _advised(procedure, choice.key, known, calendar, now)
+    return found
+
+
+def _advised(procedure: Procedure, key: str, known: Sequence[str], calendar: SiteCalendar, now: datetime) -> str:
+    """The first answer with which the machine stands ready again before it is wanted; else the quickest."""
+    needed = {
+        answer: total_seconds(procedure, {key: answer}) + idle_seconds(procedure, {key: answer}) for answer in known
+    }
+    ready = [answer for answer in known if stands_free(now, needed[answer], calendar)]
+    return ready[0] if ready else min(known, key=lambda answer: needed[answer])
 
 
 def _chosen(
@@ -192,7 +265,7 @@ def _chosen(
         if product.key in known:
             chosen[role] = known[product.key]
     for role, product_key in wanted.items():
-        if product_key in known and known[product_key].role == role:
+        if product_key in known and known[product_key].serves(role):
             chosen[role] = known[product_key]
     return chosen
 

@@ -7,9 +7,10 @@ from functools import lru_cache
 
 from lamplight.actions.stock import products
 from lamplight.actions.text_library import TextLibrary
-from lamplight.core.job.adapt import adapt_procedure, adaptation_of, forms_of
+from lamplight.core.job.adapt import adapt_procedure, adaptation_of
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure
+from lamplight.core.job.traits import forms_of
 from lamplight.core.machine.kind import Kind
 from lamplight.library import catalogue
 from lamplight.store.models import ProcedureVersion
@@ -62,6 +63,17 @@ def adapted(kind: Kind, shipped: ShippedProcedure, serving: Mapping[str, Product
     return _adapted(kind, shipped, tuple(sorted(forms_of(serving).items())))
 
 
-def procedure_for(kind: Kind, key: str, serving: Mapping[str, Product] | None = None) -> Procedure:
-    """The procedure of a key as it runs on a kind; as `adapted`, and refused when nobody knows the key."""
-    return adapted(kind, known_procedure(key), serving)
+def procedure_for(
+    kind: Kind, key: str, serving: Mapping[str, Product] | None = None, by_hand: bool = False
+) -> Procedure:
+    """The procedure of a key as it runs on a kind; as `adapted`, and refused when nobody knows the key.
+
+    Args:
+        kind: of the machine.
+        key: of the procedure.
+        serving: the product for each role; the usual ones by default.
+        by_hand: although the kind has a programme for it, where there is a way by hand.
+    """
+    shipped = known_procedure(key)
+    instead = shipped.by_hand if by_hand else shipped.serving_by_hand(kind.programmes)
+    return adapted(kind, known_procedure(instead) if instead else shipped, serving)

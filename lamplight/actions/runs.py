@@ -20,7 +20,8 @@ from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED
 from lamplight.core.job.inspections import INSPECTIONS, due_inspections
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.finish import doses, settled_items
-from lamplight.core.run.state import EventKind, RunEvent, apply
+from lamplight.core.run.rules import apply
+from lamplight.core.run.state import EventKind, RunEvent
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.stock import Move
 from lamplight.store.books import counter_book
@@ -89,7 +90,7 @@ def begin_run(
         view = machine_view(site, row.id, actor.now)
         if view is None:
             raise InvalidInput("There is no such machine.")
-        ready = prepare(view, key, site.calendar, actor.now, wishes)
+        ready = prepare(view, key, site, actor.now, wishes)
         if ready.against:
             raise InvalidInput(ready.against)
         if ready.instead and not anyway:

@@ -9,6 +9,7 @@ from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.passphrases import confirm
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
+from lamplight.core.site.degrees import CELSIUS, UNITS_OF_TEMPERATURE
 from lamplight.store.database import database
 from lamplight.store.models import Closure, Keeper, KeeperVersion, Site, SiteVersion
 from lamplight.store.sites import SiteRow, keepers, the_site
@@ -29,12 +30,16 @@ def _refuse_taken(name: str, initials: str, keeper_id: int | None) -> None:
             )
 
 
-def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], actor: Actor) -> SiteRow:
-    """Set up the site, or change what it is called and when it opens.
+def save_site(
+    name: str, zone: str, hours: Sequence[OpeningHours | None], actor: Actor, degrees: str = CELSIUS
+) -> SiteRow:
+    """Set up the site, or change what it is called, when it opens, and in which degrees it thinks.
 
     Raises:
-        InvalidInput: for a missing name, an unknown zone, or a week without an open day.
+        InvalidInput: for a missing name, an unknown zone or unit, or a week without an open day.
     """
+    if degrees not in UNITS_OF_TEMPERATURE:
+        raise InvalidInput("Temperatures are in °C or °F.", "degrees")
     name = required(name, "The site's name", 80, "name")
     calendar = SiteCalendar(zone, tuple(hours))
     if not calendar.has_open_days():
@@ -45,7 +50,7 @@ def save_site(name: str, zone: str, hours: Sequence[OpeningHours | None], actor:
         site = Site.get_by_id(known.id) if known else Site.create()
         summary = f"Site settings of {name} changed" if known else f"{name} set up"
         entry = write_entry("site", summary, actor)
-        SiteVersion.create(entry=entry, site=site, name=name, zone=zone, hours=spans)
+        SiteVersion.create(entry=entry, site=site, name=name, zone=zone, hours=spans, degrees=degrees)
         saved = the_site()
     assert saved is not None
     return saved

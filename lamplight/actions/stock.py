@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from lamplight.actions.entries import Actor, required, write_entry
-from lamplight.core.bounds import DOSE, UNITS, within
+from lamplight.core.bounds import DOSE, UNITS, VOLUME_ML, within
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, Role
 from lamplight.core.stock.stock import Holding, Move, holdings
@@ -34,7 +34,7 @@ def roles() -> dict[str, Role]:
 
 def serving(role: str, known: Mapping[str, Product]) -> list[Product]:
     """The products that serve a role, of those that are known, by title."""
-    return sorted((product for product in known.values() if product.role == role), key=lambda each: each.title.lower())
+    return sorted((product for product in known.values() if product.serves(role)), key=lambda each: each.title.lower())
 
 
 def stock_held() -> dict[str, Holding]:
@@ -69,6 +69,9 @@ class ProductFields:
     unit: str
     dose: float
     per_l: float | None = None
+    least_ml: float | None = None
+    most_ml: float | None = None
+    also: tuple[str, ...] = ()
 
 
 def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
@@ -80,16 +83,21 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
         key: of the product that is changed; a new one is made otherwise.
 
     Raises:
-        InvalidInput: for an unknown role, form or chemistry, or a dose out of range.
+        InvalidInput: for an unknown role, form or chemistry, or a dose or volume out of range.
     """
     title, unit = required(fields.title, "The name", 80, "title"), required(fields.unit, "The unit", 20, "unit")
-    if fields.role not in roles():
+    if not {fields.role, *fields.also} <= set(roles()):
         raise InvalidInput("Say what it serves as.", "role")
     if fields.form not in FORMS or fields.chemistry not in set(Chemistry):
         raise InvalidInput("Say its form, and the chemistry that its label names.", "form")
     for dose in (fields.dose, fields.per_l):
         if dose is not None:
             within(dose, DOSE, "A dose", "dose")
+    for volume in (fields.least_ml, fields.most_ml):
+        if volume is not None:
+            within(volume, VOLUME_ML, "A volume of mix", "least_ml")
+    if fields.least_ml and fields.most_ml and fields.least_ml > fields.most_ml:
+        raise InvalidInput("The smallest mix is larger than the largest. Swap them.", "least_ml")
     whole = unit not in ("ml", "g", "L", "capful")
     known = products()
     key = key or _new_key(title, known)
@@ -97,7 +105,8 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
         entry = write_entry("product", f"{title}: {fields.chemistry}, {fields.form}", actor)
         ProductVersion.create(
             entry=entry, key=key, title=title, role=fields.role, form=fields.form, chemistry=fields.chemistry,
-            unit=unit, dose=fields.dose, per_l=fields.per_l, whole=whole,
+            unit=unit, dose=fields.dose, per_l=fields.per_l, whole=whole, least_ml=fields.least_ml,
+            most_ml=fields.most_ml, also=" ".join(role for role in fields.also if role != fields.role),
         )  # fmt: skip
     return key
 

@@ -9,6 +9,7 @@ from __future__ import annotations
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
 from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.outlets import Outlet, outlet_meant, usual_outlets
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.assess import DayBasis, MachineStatus, assess, day_basis, status_at
 from lamplight.core.bounds import DEGREES, DOSE, DRINKS_A_DAY, HARDNESS_LITRES, SHARE, UNITS, Bounds, within
@@ -67,10 +68,8 @@ from lamplight.core.job.adapt import (
     Defaults,
     adapt_procedure,
     adaptation_of,
-    forms_of,
-    in_general,
-    traits_of,
 )
+from lamplight.core.job.calls import Call, traits_of_use
 from lamplight.core.job.chemistry import (
     Chemistry,
     Inside,
@@ -83,6 +82,7 @@ from lamplight.core.job.chemistry import (
     refusal,
     rinsed,
 )
+from lamplight.core.job.compose import compose
 from lamplight.core.job.confirmations import Confirmation, confirmations_in_words, consequences, settles
 from lamplight.core.job.containers import (
     ContainerPlan,
@@ -91,13 +91,30 @@ from lamplight.core.job.containers import (
     StepLevels,
     TipStop,
     Vessel,
+    least_vessel,
     least_without_stops,
     plan_containers,
+    usable,
 )
+from lamplight.core.job.course import Course, Placed, Surroundings, call_named
+from lamplight.core.job.dose import Pour, dose_for, measured, pour_of, range_words, refusal_of_volume
+from lamplight.core.job.general import CourseLine, course_in_general, in_general, programmes_in_general
 from lamplight.core.job.inspections import Inspection, due_inspections
+from lamplight.core.job.ledger import Ledger
 from lamplight.core.job.needs import NeedLine, added_up, need_lines
-from lamplight.core.job.procedure import LampReason, Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
-from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind, applies
+from lamplight.core.job.procedure import (
+    Choice,
+    LampReason,
+    Need,
+    Procedure,
+    ShippedNeed,
+    ShippedProcedure,
+    ShippedStep,
+    Stand,
+)
+from lamplight.core.job.site_unit import in_site_unit
+from lamplight.core.job.steps import Aside, Ask, AskFor, Only, Step, StepKind, applies
+from lamplight.core.job.traits import forms_of, traits_of
 from lamplight.core.lamps.causes import Cause, Evidence, Ranked, Symptom, Tried, ranked
 from lamplight.core.lamps.match import (
     Match,
@@ -136,28 +153,38 @@ from lamplight.core.lamps.sightings import Asked, PanelSeen, Sighting, asked_for
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import AccessFact, Kind
+from lamplight.core.machine.programme import Gives, Meanwhile, Programme, Use
 from lamplight.core.moment import Moment
+from lamplight.core.run.cleaners import after_puts, drawn_meanwhile, old_rinses
 from lamplight.core.run.clock import (
+    AskedLearned,
     Learned,
     Timer,
     calls_at,
+    hands_seconds,
+    idle_seconds,
     keeper_seconds,
     learned,
+    learned_asides,
     learned_steps,
     likely_end,
+    seconds_taken,
     timer,
     total_seconds,
     with_learned,
 )
-from lamplight.core.run.finish import WrittenAtEnd, doses, outcome_words, run_minutes, settled_items
+from lamplight.core.run.finish import WrittenAtEnd, doses, outcome_words, pours_of, run_minutes, settled_items
 from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.run.precheck import precheck
-from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, RunState, apply, begin, replay
+from lamplight.core.run.rules import apply, begin, far_too_soon, replay
+from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, RunState, puts_done
+from lamplight.core.run.stops import StopAhead, free_seconds, stops_ahead, vessel_under
 from lamplight.core.run.vessels import drained, offered_ml, vessels_of
 from lamplight.core.site.absence import Absence, away
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, comes_twice, minute_of, require_aware
 from lamplight.core.site.computer_clock import clock_doubt
-from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, window_if_not_now
+from lamplight.core.site.degrees import from_celsius, in_celsius, said_in
+from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, stands_free, window_if_not_now
 from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.stock import Holding, Move, StockMove, enough, holdings
 from lamplight.core.timeline import Timeline

@@ -27,6 +27,7 @@ class Bounds:
 DRINKS_A_DAY = Bounds(0.01, 5_000, "drinks")
 UNITS = Bounds(0.001, 1_000_000)  # tablets, millilitres or whatever a product is counted in
 DOSE = Bounds(0.001, 100_000)
+VOLUME_ML = Bounds(1, 100_000)  # of mix, as a label says
 DEGREES = Bounds(0.01, 200, "°dH")
 HARDNESS_LITRES = Bounds(1, 1_000_000, "°dH·L")
 SHARE = Bounds(0.001, 1)

@@ -13,16 +13,20 @@ import yaml
 from pydantic import ValidationError
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import Defaults, adapt_procedure, adaptation_of, forms_of
+from lamplight.core.job.adapt import Defaults, adapt_procedure, adaptation_of
+from lamplight.core.job.calls import Call
 from lamplight.core.job.chemistry import Product, Role, chosen_product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure
+from lamplight.core.job.traits import forms_of
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.machine.kind import Kind
 from lamplight.library.base import Strict, duration
 from lamplight.library.bounded_yaml import built, compose, load_yaml
+from lamplight.library.call_schema import palette_data
+from lamplight.library.earlier_forms import is_earlier, names_second_outlet
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.panel_schema import FaultsFile
-from lamplight.library.procedure_schema import CatalogueFile, DefaultsFile, ProcedureFile
+from lamplight.library.procedure_schema import CatalogueFile, DefaultsFile, PaletteFile, ProcedureFile
 from lamplight.library.schema import KindFile
 
 FileModel = TypeVar("FileModel", bound=Strict)
@@ -43,6 +47,28 @@ def parse(text: str, model: type[FileModel], name: str) -> FileModel:
         return model.model_validate(data)
     except ValidationError as problem:
         raise FileMistakes(name, mistakes_in(root, problem.errors(include_url=False, include_input=False))) from problem
+
+
+def kind_as_written_now(text: str) -> str:
+    """What an earlier kind's file would say today about programmes, as YAML; empty where the file is of today.
+
+    Raises:
+        FileMistakes: as `parse` does.
+    """
+    file = parse(text, KindFile, "kind")
+    if not is_earlier(load_yaml(text)):
+        return ""
+    written = {
+        key: programme.model_dump(mode="json", exclude_defaults=True) for key, programme in file.programmes.items()
+    }
+    return yaml.safe_dump({"programmes": written}, sort_keys=False, allow_unicode=True, width=110)
+
+
+def procedure_as_written_now(text: str) -> str:
+    """What is other today about the outlets of an earlier procedure's file; empty where the file is of today."""
+    if not names_second_outlet(load_yaml(text)):
+        return ""
+    return "# outlets: at the top falls away; `container` with `under:` puts one up\n# second: milk, frother or wand"
 
 
 def _texts(folder: str) -> list[tuple[str, str]]:
@@ -78,7 +104,15 @@ def defaults() -> Defaults:
     """Words, times and volumes that stand in where a kind says nothing, and the usual cautions."""
     read = parse(_text("defaults.yaml"), DefaultsFile, "defaults.yaml")
     durations = {name: duration(minutes) for name, minutes in read.durations.items()}
-    return Defaults(read.words, durations, read.volumes, read.cautions)
+    cares = {key: role.care for key, role in roles().items() if role.care}
+    return Defaults(read.words, durations, read.volumes, read.cautions, palette(), cares)
+
+
+@cache
+def palette() -> dict[str, Call]:
+    """The calls that programmes and procedures are made of, by key."""
+    read = PaletteFile.model_validate({"calls": palette_data()})
+    return {key: call.core(key) for key, call in read.calls.items()}
 
 
 @cache
@@ -178,9 +212,10 @@ def procedure_for(kind_key: str, procedure_key: str) -> Procedure:
     kind = kind_of(kind_key)
     if procedure_key not in procedures():
         raise InvalidInput(f"There is no procedure called “{procedure_key}”.")
-    return adapt_procedure(
-        procedures()[procedure_key], adaptation_of(kind, defaults(), forms_of(usual_products(kind, products())))
-    )
+    shipped = procedures()[procedure_key]
+    by_hand = shipped.serving_by_hand(kind.programmes)
+    adaptation = adaptation_of(kind, defaults(), forms_of(usual_products(kind, products())))
+    return adapt_procedure(procedures()[by_hand] if by_hand else shipped, adaptation)
 
 
 def usual_products(kind: Kind, known: Mapping[str, Product]) -> dict[str, Product]:

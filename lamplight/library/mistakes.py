@@ -11,6 +11,7 @@ from pydantic_core import ErrorDetails
 
 from lamplight.core.errors import InvalidInput
 
+INVENTED = ("str", "float", "int", "step", "use", "own")
 MOST_MISTAKES = 50  # are told at a time; more nobody reads
 # A check over the whole file names the place it is about before its sentence.
 NAMED_PLACE = re.compile(r"^Value error, (?P<place>[a-z_]+(?:\.[a-z0-9_-]+)+|[a-z_]+): ")
@@ -64,7 +65,9 @@ def mistakes_in(root: yaml.Node | None, errors: Sequence[ErrorDetails]) -> list[
 
 def _invented(step: int | str) -> bool:
     """Steps that the checker adds for alternatives, such as ``list[...]`` or ``[key]``."""
-    return isinstance(step, str) and (step.startswith(("list[", "function-", "[")) or step in ("str", "float", "int"))
+    return isinstance(step, str) and (
+        step.startswith(("list[", "function-", "[")) or step in ("str", "float", "int", "step", "use", "own")
+    )
 
 
 def _line(node: yaml.Node | None, place: Sequence[int | str]) -> int:

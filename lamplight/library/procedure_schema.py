@@ -4,24 +4,34 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import AliasChoices, ConfigDict, Field, model_validator
+from pydantic import AliasChoices, ConfigDict, Discriminator, Field, Tag, model_validator
 
 from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.job.calls import Call
 from lamplight.core.job.chemistry import Chemistry, Product, Role
 from lamplight.core.job.confirmations import CONFIRMATIONS
+from lamplight.core.job.course import PROGRAMME
 from lamplight.core.job.inspections import INSPECTIONS
-from lamplight.core.job.procedure import LampReason, Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
+from lamplight.core.job.procedure import (
+    Choice,
+    LampReason,
+    Need,
+    Procedure,
+    ShippedNeed,
+    ShippedProcedure,
+    ShippedStep,
+)
 from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind
+from lamplight.core.machine.programme import Use
 from lamplight.library.base import Key, Minutes, Strict, Title, duration, same_named
+from lamplight.library.call_schema import OUTLET, CallUse, UseFile, Volume
 from lamplight.library.schema import PARTS
 
 POSE = Literal[
     "", "out", "half", "in", "press", "brush", "pour", "drop", "steam", "wipe", "under", "dark",
     "tray-out", "tank-fill", "tank-out", "jug-under", "tablet-in", "group-half", "group-out",
 ]  # fmt: skip
-OUTLET = Literal["coffee", "second", "tray"]
-TIPPED = Literal["all", "coffee", "second", "tray"]
-Volume = int | str
+TIPPED = Literal["all", "drawer"] | OUTLET
 
 MOST_STEPS = 80  # by far more than any that ships
 
@@ -135,6 +145,13 @@ class StepFile(Strict):
     access: str = ""
     starts_over: bool = False
     settles: list[Key] = Field(default=[], description="care items that count as done where the kind has this step")
+    opens: str = Field(default="", max_length=40, description="what it brings out of its working position")
+    shuts: str = Field(default="", max_length=40, description="what it brings back into it")
+    hands: float | None = Field(default=None, gt=0, le=120, description="the keeper’s own minutes, where not the usual")
+    idle: bool = Field(default=False, description="whether nobody waits for it")
+    soon: bool = Field(default=False, description="whether an end far before its time is doubted")
+    gives: bool = Field(default=False, description="in a call: what comes out is said where it is used")
+    needs: list[NeedFile] = Field(default=[], description="what is to be had at hand where the kind has this step")
 
     @property
     def kind(self) -> StepKind:
@@ -184,10 +201,82 @@ class StepFile(Strict):
                 "only": only,
                 "ask": self.ask.core() if self.ask else None,
                 "amount_of": self.of,
+                "hands_s": None if self.hands is None else round(60 * self.hands),
+                "asks_if_soon": self.soon,
                 "tips": tuple(self.tips) or (("all",) if self.kind is StepKind.TIP_OUT else ()),
             }
         )
-        return ShippedStep(step, parts, self.amount, delivers, tuple(self.settles))
+        needs = tuple(need.core() for need in self.needs)
+        return ShippedStep(step, parts, self.amount, delivers, tuple(self.settles), self.gives, needs)
+
+
+class ChoiceFile(Strict):
+    """Something to be decided before the start."""
+
+    key: Key
+    title: Title
+    options: dict[str, str] = Field(min_length=2, description="answers, and what speaks for each")
+
+    def core(self) -> Choice:
+        """As a core object."""
+        return Choice(self.key, self.title, tuple(self.options.items()))
+
+
+class CallFile(Strict):
+    """One entry of the palette."""
+
+    label: Title
+    steps: list[StepFile] = Field(min_length=1)
+    takes: list[str] = []
+    wants: list[str] = []
+    words: dict[Literal["how", "over", "place"], str] = {}
+    opens: str = ""
+    shuts: str = ""
+    closer: Key | Literal[""] = ""
+    before: list[Key] = []
+    back: str = ""
+    stands: bool = False
+    works: bool = False
+    starts: bool = False
+    role: Key | Literal[""] = Field(default="", description="the product that goes in where none is named")
+
+    def core(self, key: str) -> Call:
+        """As a core object."""
+        return Call(
+            **{
+                **same_named(self, Call),
+                "key": key,
+                "steps": tuple(step.core(Circuit.BODY) for step in self.steps),
+                "takes": frozenset(self.takes),
+                "wants": frozenset(self.wants),
+                "words": dict(self.words),
+            }
+        )
+
+
+class PaletteFile(Strict):
+    """The palette."""
+
+    calls: dict[Key, CallFile]
+
+
+class ProgrammeHere(Strict):
+    """Where the machine's own programme comes."""
+
+    programme: Key
+
+
+def _sort_of_part(data: object) -> str:
+    """Whether a part of a course is a plain step, a call, or where the programme comes."""
+    if isinstance(data, str) or (isinstance(data, dict) and "call" in data):
+        return "use"
+    return "own" if isinstance(data, dict) and "programme" in data else "step"
+
+
+PartOfCourse = Annotated[
+    Annotated[StepFile, Tag("step")] | Annotated[CallUse, Tag("use")] | Annotated[ProgrammeHere, Tag("own")],
+    Discriminator(_sort_of_part),
+]
 
 
 LABELS = {
@@ -208,7 +297,7 @@ class LampReasonFile(Strict):
     item: str = ""
 
 
-class OutletFile(Strict):
+class StandFile(Strict):
     """An outlet under which a container must stand."""
 
     outlet: OUTLET
@@ -232,14 +321,20 @@ class ProcedureFile(Strict):
     starts_over: str = Field(default="", description="what to do after a power cut; empty where it just goes on")
     lamp_reasons: list[LampReasonFile] = []
     inspects: list[str] = []
-    outlets: list[OutletFile] = []
-    steps: list[StepFile] = Field(max_length=MOST_STEPS, min_length=1)
+    outlets: list[StandFile] = Field(default=[], description="where a container stands from the beginning")
+    choices: list[ChoiceFile] = Field(default=[], description="what is decided before the start")
+    by_hand: Key | Literal[""] = Field(default="", description="what serves a kind without the programme")
+    fits: list[str] = Field(default=[], alias="for", description="traits without which it cannot be done at all")
+    steps: list[PartOfCourse] = Field(max_length=MOST_STEPS, min_length=1)
 
     @model_validator(mode="after")
     def _fits_together(self) -> ProcedureFile:
         asked: dict[str, AskFile] = {}
+        choices = {choice.key: set(choice.options) for choice in self.choices}
         for n, step in enumerate(self.steps):
-            self._check_step(n, step, asked)
+            if not isinstance(step, StepFile):
+                continue
+            self._check_step(n, step, asked, choices)
             if step.ask:
                 asked[step.ask.key] = step.ask
         for key in self.inspects:
@@ -247,31 +342,53 @@ class ProcedureFile(Strict):
                 raise ValueError(f"inspects: “{key}” is none of: {', '.join(INSPECTIONS)}")
         return self
 
-    def _check_step(self, n: int, step: StepFile, asked: dict[str, AskFile]) -> None:
+    def _check_step(self, n: int, step: StepFile, asked: dict[str, AskFile], choices: dict[str, set[str]]) -> None:
         roles = {need.role for need in self.needs}
+        put_up = {outlet for part in self.steps if isinstance(part, UseFile) for outlet in part.under}
+        stands = {given.outlet for given in self.outlets} | put_up
         for key, answer in step.only.items():
+            wanted = {answer} if isinstance(answer, str) else set(answer)
+            if key in choices:
+                if not wanted <= choices[key]:
+                    raise ValueError(f"steps.{n}.only: “{key}” cannot be answered so")
+                continue
             if key not in asked:
                 raise ValueError(f"steps.{n}.only: nothing asks “{key}” before")
-            wanted = {answer} if isinstance(answer, str) else set(answer)
             if asked[key].sort is AskFor.CHOICE and not wanted <= set(asked[key].choices):
                 raise ValueError(f"steps.{n}.only: “{key}” cannot be answered so")
         for role in step.puts.values():
             if role not in roles:
                 raise ValueError(f"steps.{n}.puts: no need has the role “{role}”")
         for outlet in step.delivers:
-            if outlet != "tray" and outlet not in {given.outlet for given in self.outlets}:
+            if outlet != "tray" and outlet not in stands:
                 raise ValueError(f"steps.{n}.delivers: “{outlet}” is not among the outlets")
 
     def core(self) -> ShippedProcedure:
         """As a core object."""
         reasons = tuple(LampReason(reason.text, reason.item) for reason in self.lamp_reasons)
-        plain = Procedure(**{**same_named(self, Procedure, "needs", "outlets"), "steps": (), "lamp_reasons": reasons})
+        own = next((part.programme for part in self.steps if isinstance(part, ProgrammeHere)), "")
+        plain = Procedure(
+            **{
+                **same_named(self, Procedure, "needs", "outlets"),
+                "steps": (),
+                "lamp_reasons": reasons,
+                "choices": tuple(choice.core() for choice in self.choices),
+                "programme": own,
+            }
+        )
         return ShippedProcedure(
             plain,
-            tuple(step.core(self.circuit) for step in self.steps),
+            tuple(self._part(part) for part in self.steps),
             tuple(need.core() for need in self.needs),
+            self.by_hand,
             tuple((outlet.outlet, outlet.words, tuple(outlet.when)) for outlet in self.outlets),
+            tuple(self.fits),
         )
+
+    def _part(self, part: StepFile | UseFile | ProgrammeHere) -> ShippedStep | Use:
+        if isinstance(part, StepFile):
+            return part.core(self.circuit)
+        return Use(PROGRAMME) if isinstance(part, ProgrammeHere) else part.core()
 
 
 class ProductFile(Strict):
@@ -285,10 +402,13 @@ class ProductFile(Strict):
     dose: float = Field(gt=0, le=100_000)
     per_l: float | None = Field(default=None, gt=0, le=100_000)
     whole: bool = True
+    least_ml: float | None = Field(default=None, gt=0, le=100_000, description="of mix, by the label")
+    most_ml: float | None = Field(default=None, gt=0, le=100_000, description="of mix, by the label")
+    also: list[Key] = Field(default=[], description="other roles that it serves by its label")
 
     def core(self, key: str) -> Product:
         """As a core object."""
-        return Product(key=key, **self.model_dump())
+        return Product(key=key, **same_named(self, Product))
 
 
 class RoleFile(Strict):
@@ -297,10 +417,11 @@ class RoleFile(Strict):
     title: Title
     accepts: list[Chemistry]
     default: Key
+    care: Key | Literal[""] = Field(default="", description="the item that a programme settles in which it goes in")
 
     def core(self, key: str) -> Role:
         """As a core object."""
-        return Role(key, self.title, frozenset(self.accepts), self.default)
+        return Role(key, self.title, frozenset(self.accepts), self.default, self.care)
 
 
 class CatalogueFile(Strict):

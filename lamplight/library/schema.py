@@ -19,6 +19,8 @@ from lamplight.core.water.at_machine import HardnessLevel
 from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.library.base import Key, Minutes, Strict, Title, duration, same_named
 from lamplight.library.bounded_yaml import load_yaml
+from lamplight.library.call_schema import OUTLET, OutletFile, ProgrammeFile
+from lamplight.library.earlier_forms import is_earlier, programmes_meant
 from lamplight.library.panel_schema import CauseFile, PanelFile, SymptomFile, shared_causes
 from lamplight.library.triggers import EVENTS, TriggerFile
 
@@ -145,6 +147,7 @@ class DrinkFile(Strict):
     water_ml: float = Field(ge=0, le=1000)
     share: float = Field(ge=0, le=1, description="of all drinks")
     milk: bool = False
+    capsule: bool = Field(default=True, description="false for what takes no capsule and leaves no puck")
 
 
 class RinsesFile(Strict):
@@ -186,6 +189,14 @@ class AccessFile(Strict):
     needed_for: list[Key] = Field(default=[], description="what it opens, as procedures' steps ask for it")
 
 
+def _meant(data: dict[str, Any], items: dict[str, Any]) -> dict[str, Any]:
+    """The programmes that a file of before meant; none where what they follow from cannot be read."""
+    parts, traits = data.get("parts"), data.get("traits", [])
+    if not isinstance(parts, dict) or not isinstance(traits, list):
+        return {}
+    return programmes_meant(items, list(parts), [trait for trait in traits if isinstance(trait, str)])
+
+
 class KindFile(Strict):
     """A kind of machine, one file."""
 
@@ -216,6 +227,10 @@ class KindFile(Strict):
     products: dict[Key, Key] = Field(default={}, description="which product usually serves here, by role")
     causes: dict[Key, CauseFile] = Field(default={}, description="causes of this kind's own, beside the shared ones")
     symptoms: dict[Key, SymptomFile] = Field(default={}, description="complaints of this kind's own")
+    outlets: dict[OUTLET, OutletFile] = Field(
+        default={}, description="where water leaves; those that follow from the parts where none are given"
+    )
+    programmes: dict[Key, ProgrammeFile] = Field(default={}, description="what it runs by itself, in its own order")
 
     @model_validator(mode="before")
     @classmethod
@@ -231,7 +246,8 @@ class KindFile(Strict):
             if like is not None and (not isinstance(like, str) or like not in standard_items()):
                 raise ValueError(f"items.{key}.like: there is no standard item “{like}”")
             filled[key] = {**_standard(like, items), **item} if like is not None else item
-        return {**data, "items": filled}
+        meant = {"programmes": _meant(data, filled)} if is_earlier(data) else {}
+        return {**data, "items": filled, **meant}
 
     @model_validator(mode="after")
     def _fits_together(self) -> KindFile:
@@ -249,6 +265,9 @@ class KindFile(Strict):
             if message.asks_for and message.asks_for not in self.items:
                 raise ValueError(f"panel.messages.{n}.asks_for: this kind has no item “{message.asks_for}”")
         self._check_panel()
+        for outlet_key, outlet in self.outlets.items():
+            if outlet.part not in self.parts:
+                raise ValueError(f"outlets.{outlet_key}.part: this kind has no part “{outlet.part}”")
         if self.drinks and abs(sum(drink.share for drink in self.drinks) - 1) > 0.011:
             raise ValueError("drinks: the shares must add up to 1")
         if self.hardness and any(level.up_to_dh is None for level in self.hardness.levels[:-1]):
@@ -283,7 +302,9 @@ class KindFile(Strict):
 
     def core(self) -> Kind:
         """As a core object."""
-        sorts = tuple(DrinkSort(drink.name, drink.water_ml, drink.share, drink.milk) for drink in self.drinks)
+        sorts = tuple(
+            DrinkSort(drink.name, drink.water_ml, drink.share, drink.milk, drink.capsule) for drink in self.drinks
+        )
         levels = self.hardness.levels if self.hardness else []
         return Kind(
             key=self.key,
@@ -309,4 +330,6 @@ class KindFile(Strict):
             products=dict(self.products),
             causes={key: cause.core(key) for key, cause in self.causes.items()},
             symptoms=tuple(symptom.core(key) for key, symptom in self.symptoms.items()),
+            outlets=tuple(outlet.core(key) for key, outlet in self.outlets.items()),
+            programmes={key: programme.core(key) for key, programme in self.programmes.items()},
         )

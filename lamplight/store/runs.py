@@ -14,7 +14,8 @@ from pydantic import TypeAdapter
 from lamplight.core.job.chemistry import Inside
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.run.finish import WrittenAtEnd
-from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, RunState, replay
+from lamplight.core.run.rules import replay
+from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, RunState
 from lamplight.store.models import Cleaning, ConfirmationGiven, CounterReading, Entry, Inspected, Run, RunEventRow
 from lamplight.store.sites import keepers
 

@@ -12,6 +12,7 @@ from zoneinfo import ZoneInfo
 from peewee import fn
 
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, Week
+from lamplight.core.site.degrees import CELSIUS
 from lamplight.core.timeline import Timeline
 from lamplight.store.models import (
     Closure,
@@ -33,6 +34,7 @@ class SiteRow:
     id: int
     name: str
     calendar: SiteCalendar
+    degrees: str = CELSIUS
 
 
 @dataclass(frozen=True)
@@ -86,7 +88,7 @@ def the_site() -> SiteRow | None:
     first, *later = _settled([(row.entry.at.astimezone(zone).date(), row) for row in rows])
     weeks = Timeline.of_changes(_week(first[1].hours), [(day, _week(row.hours)) for day, row in later])
     calendar = SiteCalendar(version.zone, weeks.now, frozenset(closed), weeks.earlier)
-    return SiteRow(version.site_id, version.name, calendar)
+    return SiteRow(version.site_id, version.name, calendar, version.degrees)
 
 
 def _week(hours: list[list[int] | None]) -> Week:

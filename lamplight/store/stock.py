@@ -25,8 +25,9 @@ def own_products() -> dict[str, Product | None]:
 
 def _product(row: ProductVersion) -> Product:
     return Product(
-        row.key, row.title, row.role, row.form, Chemistry(row.chemistry), row.unit, row.dose, row.per_l, row.whole
-    )
+        row.key, row.title, row.role, row.form, Chemistry(row.chemistry), row.unit, row.dose, row.per_l, row.whole,
+        row.least_ml, row.most_ml, tuple(row.also.split()),
+    )  # fmt: skip
 
 
 @dataclass(frozen=True)

@@ -25,6 +25,7 @@ class TextPlace:
         fresh: the text that a new one begins with.
         texts: how they are read and written.
         schema: of the files.
+        written_now: what an earlier file would say today, or empty.
     """
 
     name: str
@@ -34,6 +35,7 @@ class TextPlace:
     fresh: str
     texts: OwnTexts[Any]
     schema: Callable[[], str]
+    written_now: Callable[[str], str]
 
     def mistakes(self, text: str) -> list[Mistake]:
         """What is wrong in a text, nothing where it is right."""
@@ -49,8 +51,9 @@ class TextPlace:
         """The editor, 422 where a text was refused or dates would move."""
         code = 422 if mistakes or moved is not None else 200
         return render(
-            "editor.html", "worktop", code, place=self, text=text, mistakes=mistakes, moved=moved, editing=editing
-        )
+            "editor.html", "worktop", code, place=self, text=text, mistakes=mistakes, moved=moved, editing=editing,
+            now_written="" if mistakes else self.written_now(text),
+        )  # fmt: skip
 
     def known(self, key: str) -> None:
         """404 where nobody knows that key."""

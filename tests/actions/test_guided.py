@@ -30,8 +30,9 @@ from lamplight.store.database import database, photo_folder
 from lamplight.store.migrating import open_database
 from lamplight.store.models import CareDone, ConfirmationGiven, Photo, StockMoveFact
 from lamplight.store.runs import left_inside, run_row, written_at_end
-from lamplight.store.sites import machine
+from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
+from tests.pace import after_waiting, said_to
 
 HAND = Actor(NOW)
 
@@ -48,7 +49,7 @@ class Guided(DataTest):
 
     def ready(self, item="descale", wishes=None, now=NOW):
         """What is said before the start."""
-        return prepare(self.view(self.hall, now), item, self.calendar, now, wishes or Wishes({}, {}))
+        return prepare(self.view(self.hall, now), item, the_site(), now, wishes or Wishes({}, {}))
 
     def begin(self, item="descale", wishes=None, now=NOW, **rest):
         """A run that has just begun."""
@@ -58,12 +59,12 @@ class Guided(DataTest):
         """Answer yes to the end, or no once to the questions in ``noes``; answers the moment after."""
         row, said_no = run_row(run_id), set()
         while row.state.step is not None and (upto is None or row.state.index < upto):
-            now += timedelta(minutes=minutes)
+            now = after_waiting(row.state, now, 60 * minutes)
             step = row.state.step
             no = step.confirmation in noes and step.confirmation not in said_no
             said_no |= {step.confirmation} if no else set()
             kind = EventKind.NO if no else EventKind.ADVANCE
-            text = (step.ask.choices[0] if step.ask.choices else "3") if step.ask and not no else ""
+            text = "" if no else said_to(row.state)
             row = answer_step(run_id, kind, row.state.index, Actor(now), text)
         return now
 
@@ -82,8 +83,8 @@ class Before(Guided):
         self.assertEqual((lines["descaler"].amount, lines["descaler"].units), ("100 ml", 100))
         tablets = self.ready(wishes=Wishes({"descaler": "descaler-tablets"}, {}))
         self.assertEqual(tablets.stocked_needs[0].line.amount, "4 tablets")
-        self.assertIn("Let the tablets dissolve fully", [step.title for step in tablets.procedure.steps])
-        self.assertNotIn("Let the tablets dissolve fully", [step.title for step in self.ready().procedure.steps])
+        self.assertIn("Let them dissolve fully", [step.title for step in tablets.procedure.steps])
+        self.assertNotIn("Let them dissolve fully", [step.title for step in self.ready().procedure.steps])
 
     def test_the_cupboard(self):
         """Not counted, too little, enough."""
@@ -100,11 +101,11 @@ class Before(Guided):
         self.assertEqual(ready.work_window, self.calendar.opening(NOW.date()) + timedelta(hours=1))
         self.assertLess(ready.own_s, ready.total_s)
         self.assertEqual(ready.usable_at, early + timedelta(seconds=ready.total_s))
-        self.assertEqual(ready.procedure.held, (2, 15))
+        self.assertEqual(ready.procedure.held, (4, 15))
 
     def test_containers(self):
         """Chosen ones are kept for the next time; a small one wants stops."""
-        small = Wishes({}, {"coffee": 500, "second": 500})
+        small = Wishes({}, {"coffee": 500, "wand": 500})
         self.assertTrue(self.ready(wishes=small).plan.stops)
         self.assertEqual(self.ready().plan.stops, ())
         run_id = self.begin(wishes=small)
@@ -121,7 +122,7 @@ class Before(Guided):
             self.finish(run_id, now)
             now += timedelta(days=1)
         own = self.ready("outlets", now=now).learned
-        self.assertEqual((own.least_s, own.median_s, own.most_s, own.runs), (180, 360, 540, 3))
+        self.assertEqual((own.least_s, own.median_s, own.most_s, own.runs), (240, 480, 720, 3))
 
     def test_wrong_product(self):
         """An acid in the alkaline's place never begins."""
@@ -277,7 +278,7 @@ class After(Guided):
         run_id = self.begin("end-of-day")
         row = self.finish(run_id, self.walk(run_id))
         settled = {done.item for done in CareDone.select().where(CareDone.entry == row.entry_id)}
-        self.assertEqual(settled, {"drip-tray", "wand-purge", "wipe-down"})
+        self.assertEqual(settled, {"drip-tray", "tank-rinse", "wand-purge", "wipe-down"})
 
 
 class Given(Guided):
@@ -318,7 +319,7 @@ class Given(Guided):
         database.connect(reuse_if_open=True)
         self.assertEqual(run_row(run_id).state, before)
         answer_step(run_id, EventKind.START_OVER, 8, HAND)
-        self.assertEqual(run_row(run_id).state.step.title, "Start descaling")
+        self.assertEqual(run_row(run_id).state.step.title, "Start the programme")
 
 
 def picture(size=(2400, 1200), mode="RGB", kind="JPEG", exif=None):

@@ -35,6 +35,7 @@ from lamplight.store.models import Entry
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
+from tests.pace import after_waiting
 
 HAND = Actor(NOW)
 # A panel of our own making: overlapping patterns, two causes that facts tell apart.
@@ -120,7 +121,7 @@ class Sighted(DataTest):
         now = NOW
         row = run_row(run_id)
         while row.state.step:
-            now += timedelta(minutes=1)
+            now = after_waiting(row.state, now)
             row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Actor(now))
         finish_run(run_id, row.state.index, Finish(None, 1, lamp_out=True), self.site, Actor(now))
         view = self.view(self.hall, now + timedelta(minutes=1))

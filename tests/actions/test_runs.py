@@ -18,6 +18,7 @@ from lamplight.store.models import CareDone, Entry, RunEventRow
 from lamplight.store.runs import open_runs, run_row, written_at_end
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
+from tests.pace import after_waiting, said_to
 
 
 class Led(DataTest):
@@ -30,13 +31,11 @@ class Led(DataTest):
         self.row = machine(self.site.id, self.hall)
 
     def walk(self, run_id, steps=None):
-        """Answer so many steps (all by default), a minute apart; answers the moment after."""
+        """Answer so many steps (all by default), each when its time is over; answers the moment after."""
         now, row = NOW, run_row(run_id)
         while row.state.step is not None and steps != 0:
-            now += timedelta(minutes=1)
-            ask = row.state.step.ask
-            said = ask.choices[0] if ask and ask.choices else ""
-            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Actor(now), said)
+            now = after_waiting(row.state, now)
+            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, Actor(now), said_to(row.state))
             steps = None if steps is None else steps - 1
         return now
 

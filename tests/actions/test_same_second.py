@@ -20,6 +20,7 @@ from lamplight.store.models import CareDone, Cleaning, DeviceEvent
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
+from tests.pace import said_to
 
 ACTOR = Actor(NOW)
 CARE = PanelSignals({"care": LampSignal(LampState.FLASHING, "amber")})
@@ -43,8 +44,7 @@ class Second(DataTest):
         run_id = begin_run(the_site(), self.row, key, ACTOR, anyway=True)
         row = run_row(run_id)
         while row.state.step is not None:
-            ask = row.state.step.ask
-            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, ACTOR, ask.choices[0] if ask else "")
+            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, ACTOR, said_to(row.state))
         return finish_run(
             run_id, row.state.index, Finish(**{"value": None, "cleaning_drinks": 0, **finish}), the_site(), ACTOR
         )

@@ -42,7 +42,7 @@ class Views(BrowserTest):
         self.complaints = [said for said in self.complaints if "404" not in said]
 
     def test_a_run_in_every_mode(self):
-        """First step, machine's step, paused, no, finish, over."""
+        """First step, machine's step, asked in its middle, over too soon, paused, no, finish, over."""
         for size in SIZES[:2]:
             page = self.new_page(viewport=size)
             page.goto("/machines/1" if size[0] == 390 else "/machines/3")
@@ -57,10 +57,23 @@ class Views(BrowserTest):
             while page.locator("[data-space]").count():
                 if page.get_by_role("button", name="No", exact=True).count():
                     page.get_by_role("button", name="No", exact=True).click()
-                    page.wait_for_selector("text=Wait for it")
+                    page.wait_for_selector(".run-words .notice")
                     self.machine_view(page, "no")
                 if page.locator(".run-dial").count():
                     self.machine_view(page, "machine works")
+                    page.get_by_role("button", name="It asks: empty the tray").click()
+                    page.wait_for_selector("text=its clock stands still")
+                    self.machine_view(page, "asked")
+                    page.get_by_role("button", name="Done, it goes on").click()
+                    page.wait_for_selector(".run-asks")
+                    page.locator(".run-buttons [data-space]").click()
+                    page.wait_for_selector("text=Was it the short rinse?")
+                    self.machine_view(page, "over too soon")
+                    page.get_by_role("button", name="No, it ran whole").click()
+                    page.wait_for_selector("text=Really whole?")
+                    page.get_by_role("button", name="Yes, keep it as a fact").click()
+                    page.wait_for_selector("h1:not(:has-text('Really whole?'))[data-step-title]")
+                    continue
                 before = page.locator("[data-step-title]").inner_text()
                 page.locator("[data-space]").click()
                 page.wait_for_function(

@@ -7,12 +7,16 @@ import json
 import zipfile
 from datetime import timedelta
 
+from bs4 import BeautifulSoup
 from PIL import Image
 
 from lamplight.actions.stock import stock_held
 from lamplight.store.models import Deferral, Photo, StockMoveFact
 from lamplight.store.runs import open_runs, run_row
 from tests.base import WebTest
+from tests.pace import said_to
+
+OPEN = {"open": "1", "from": "07:00", "to": "18:00"}
 
 
 class Before(WebTest):
@@ -28,7 +32,7 @@ class Before(WebTest):
         page = self.get(f"/runs/ready/{self.hall}/descale")
         for words in (
             "100 ml", "not counted yet", "Under the steam wand", "Usable again about", "is an acid",
-            "Not to be interrupted from step 3", "manual of your machine", "Rinse the tank itself",
+            "Not to be interrupted from step 5", "manual of your machine", "Empty the tank and rinse it",
             "the next good time",
         ):  # fmt: skip
             self.shows(page, words)
@@ -38,7 +42,7 @@ class Before(WebTest):
     def test_chosen_anew(self):
         """Other tablets, smaller containers; a size that is none is refused with the form kept."""
         page = self.get(
-            f"/runs/ready/{self.hall}/descale?product-descaler=descaler-tablets&ml-coffee=500&ml-second=500", htmx=True
+            f"/runs/ready/{self.hall}/descale?product-descaler=descaler-tablets&ml-coffee=500&ml-wand=500", htmx=True
         )
         self.assertTrue(page.lstrip().startswith('<div id="ready"'))
         self.shows(page, "4 tablets")
@@ -85,9 +89,10 @@ class During(WebTest):
         return open_runs()[-1].id
 
     def step(self, run_id, answer="advance", code=303, **rest):
-        """Answer the current step."""
-        index = run_row(run_id).state.index
-        return self.post(f"/runs/{run_id}/step", {"step": index, "answer": answer, **rest}, code)
+        """Answer the current step; that it was whole where that is doubted."""
+        state = run_row(run_id).state
+        said = {"text": said_to(state)} if state.doubt else {}
+        return self.post(f"/runs/{run_id}/step", {"step": state.index, "answer": answer, **said, **rest}, code)
 
     def to(self, run_id, words):
         """Go on until the step whose title holds these words."""
@@ -95,26 +100,41 @@ class During(WebTest):
             self.step(run_id)
 
     def test_a_question(self):
-        """Choices are buttons; an answer that is none keeps the step."""
-        run_id = self.begin("group-rinse")
-        self.to(run_id, "How shall it dry")
-        page = self.get(f"/runs/{run_id}")
-        self.shows(page, 'value="with a cloth"')
-        self.shows(self.step(run_id, code=422, text="towel").get_data(as_text=True), "Choose one: in the air")
-        self.step(run_id, text="with a cloth")
-        self.shows(self.get(f"/runs/{run_id}"), "Shake it and wipe it")
+        """It is decided before the start: what the hour speaks for is chosen, and another answer leads otherwise."""
+        page = self.get(f"/runs/ready/{self.hall}/group-rinse")
+        self.shows(page, "How shall the group dry?")
+        self.assertTrue(BeautifulSoup(page, "html.parser").find("input", {"value": "with a cloth", "checked": True}))
+        night = self.get(f"/runs/ready/{self.hall}/group-rinse?answer-drying=in+the+air")
+        self.shows(night, "nobody waits")
+        self.post("/runs", {"machine": self.hall, "item": "group-rinse", "answer-drying": "in the air"})
+        state = run_row(open_runs()[-1].id).state
+        titles = [state.procedure.steps[n].title for n in (state.index, *state.ahead)]
+        self.assertNotIn("Shake it and wipe it", " ".join(titles))
+        self.assertTrue([n for n in state.ahead if state.procedure.steps[n].idle])
 
     def test_a_temperature(self):
-        """Too warm is said with what to do; nonsense is refused."""
+        """Too warm is said with what to do; nonsense is refused; a site that thinks in °F types 38 and means 3.3 °C."""
         run_id = self.begin("fridge-check", self.tower)
         self.shows(self.step(run_id, code=422, text="warm").get_data(as_text=True), "between -20 and 60 °C")
         self.step(run_id, text="8,5")
         self.shows(self.get(f"/runs/{run_id}"), "throw the milk away")
+        self.step(run_id, "abandon", text="again in another unit")
+        hours = {f"{name}{day}": value for day in range(5) for name, value in OPEN.items()}
+        self.post("/site", {"name": "Test Works", "zone": "Europe/Berlin", "degrees": "°F", **hours})
+        run_id = self.begin("fridge-check", self.tower)
+        self.shows(self.get(f"/runs/{run_id}"), "°F")
+        self.shows(self.step(run_id, code=422, text="300").get_data(as_text=True), "between -4 and 140 °F")
+        self.step(run_id, text="38")
+        self.assertEqual(run_row(run_id).state.answers["milk-temperature"], "3.3")
+        self.hides(self.get(f"/runs/{run_id}"), "throw the milk away")
+        self.step(run_id, "back")
+        self.step(run_id, text="46.4")  # 8 °C
+        self.shows(self.get(f"/runs/{run_id}"), "Above 41 °F")
 
     def test_breaks(self):
         """Danger, power, and what is inside; the machine is not usable until it is rinsed out."""
         run_id = self.begin("descale")
-        self.to(run_id, "Stage one")
+        self.to(run_id, "It works")
         self.shows(self.get(f"/runs/{run_id}"), "Under the steam wand")
         self.step(run_id, "interrupt", text="danger")
         page = self.get(f"/runs/{run_id}")
@@ -125,7 +145,7 @@ class During(WebTest):
         self.step(run_id, "interrupt", text="power")
         self.shows(self.get(f"/runs/{run_id}"), "Begin that stage again")
         self.step(run_id, "start over")
-        self.shows(self.get(f"/runs/{run_id}"), "Start descaling")
+        self.shows(self.get(f"/runs/{run_id}"), "Start the programme")
         self.step(run_id, "abandon", text="pump broken")
         page = self.get(f"/machines/{self.hall}")
         self.shows(page, "No drinks until it is rinsed out")
@@ -138,7 +158,7 @@ class During(WebTest):
     def test_back_to_the_tablet(self):
         """It is said to be inside; it can be said that it is not."""
         run_id = self.begin("brew-tablet")
-        self.to(run_id, "soaks")
+        self.to(run_id, "It works")
         self.step(run_id, "back")
         page = self.get(f"/runs/{run_id}")
         self.shows(page, "Never a second one")
@@ -149,7 +169,7 @@ class During(WebTest):
     def test_the_strip_and_the_wait(self):
         """Two runs: the strip says which calls next; the wait offers the other machine's short jobs."""
         first = self.begin("brew-tablet")
-        self.to(first, "soaks")
+        self.to(first, "It works")
         self.clock.moment += timedelta(minutes=1)
         page = self.get(f"/runs/{first}")
         self.shows(page, "Meanwhile")
@@ -232,7 +252,7 @@ class Around(WebTest):
     def test_procedures(self):
         """Read, copied, checked while typing, saved, given out, deleted."""
         self.shows(self.get("/procedures"), "Descale")
-        self.shows(self.get("/procedures/descale"), "Stage one")
+        self.shows(self.get("/procedures/descale"), "The machine’s own programme")
         text = self.client.get("/procedures/outlets.yaml").get_data(as_text=True)
         self.shows(self.get("/procedures/new?copy=outlets"), "key: outlets-2")
         self.get("/procedures/new?copy=none", 404)
@@ -254,7 +274,7 @@ class Around(WebTest):
         """One page for one machine, with its own amounts and an address that a phone reads."""
         hall = self.used_machine(name="Hall", done={"brew-tablet": 8})
         page = self.get(f"/procedures/card/{hall}/descale?size=a5")
-        for words in ("card-a5", "100 ml Descaling concentrate", 'class="qr"', "main switch off, at once", "Stage one"):
+        for words in ("card-a5", "100 ml Descaling concentrate", 'class="qr"', "main switch off, at once", "It works"):
             self.shows(page, words)
         self.shows(self.get(f"/procedures/card/{hall}/end-of-day?size=poster"), "card-a4")
         self.get(f"/procedures/card/{hall}/dance", 404)

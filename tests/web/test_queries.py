@@ -11,6 +11,7 @@ from lamplight.core.run.state import EventKind
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, WebTest
+from tests.pace import said_to
 
 # Asked for the first time after something was written, and again while nothing is. A number that falls may be lowered
 # here; one that rises wants a reason.
@@ -53,7 +54,7 @@ class Queries(WebTest):
         run_id = begin_run(the_site(), machine(self.site.id, machine_id), "brew-tablet", actor)
         row = run_row(run_id)
         while row.state.step is not None:
-            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, actor)
+            row = answer_step(run_id, EventKind.ADVANCE, row.state.index, actor, said_to(row.state))
         finish_run(run_id, row.state.index, Finish(None, 1, lamp_out=True), the_site(), actor)
         return run_id
 

@@ -14,12 +14,14 @@ class DrinkSort:
         water_ml: water that it takes, 0 or more.
         share: of all drinks, 0 to 1.
         milk: whether milk is frothed for it.
+        puck: whether it leaves a puck or a capsule in the drawer.
     """
 
     name: str
     water_ml: float
     share: float
     milk: bool = False
+    puck: bool = True
 
 
 @dataclass(frozen=True)
@@ -39,6 +41,11 @@ class Mix:
     def milk_share(self) -> float:
         """Share of milk drinks, 0 to 1."""
         return sum(sort.share for sort in self.sorts if sort.milk)
+
+    @property
+    def puck_share(self) -> float:
+        """Share of drinks that leave a puck or a capsule, 0 to 1."""
+        return max(0.0, 1 - sum(sort.share for sort in self.sorts if not sort.puck))
 
     @property
     def litres_per_drink(self) -> float:

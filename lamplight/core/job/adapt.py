@@ -3,19 +3,26 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
 from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.outlets import MILK, Outlet, outlet_meant
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.chemistry import Product
+from lamplight.core.job.calls import Call
+from lamplight.core.job.compose import compose
 from lamplight.core.job.containers import Delivery
+from lamplight.core.job.course import Placed, Surroundings
 from lamplight.core.job.inspections import INSPECTIONS
-from lamplight.core.job.procedure import Procedure, ShippedProcedure, ShippedStep
-from lamplight.core.job.steps import Step, applies
+from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, Stand
+from lamplight.core.job.steps import Aside, Step, StepKind, applies
+from lamplight.core.job.traits import traits_of
 from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.programme import Meanwhile, Programme, Use
 from lamplight.core.words import words_for_ml
 
+# What any machine may ask for while it works: its manual names them, and a tray that is full stops it.
+USUAL_ASKS = (Meanwhile("tray-empty"), Meanwhile("drawer-empty"))
 NAMED = re.compile(r"\{(\w+)\}")
 
 
@@ -26,28 +33,25 @@ class Defaults:
     Attributes:
         words, durations, volumes: by name.
         cautions: the usual cautions, by a short name.
+        calls: the palette, by key.
+        cares: for each role the care item that its use in a programme settles.
     """
 
     words: Mapping[str, str] = field(default_factory=dict)
     durations: Mapping[str, Duration] = field(default_factory=dict)
     volumes: Mapping[str, int] = field(default_factory=dict)
     cautions: Mapping[str, str] = field(default_factory=dict)
+    calls: Mapping[str, Call] = field(default_factory=dict)
+    cares: Mapping[str, str] = field(default_factory=dict)
 
 
-def forms_of(products: Mapping[str, Product]) -> dict[str, str]:
-    """The form of the product that serves each role."""
-    return {role: product.form for role, product in products.items()}
-
-
-def traits_of(kind: Kind, forms: Mapping[str, str] | None = None) -> frozenset[str]:
-    """What procedures may ask after: the kind's own traits, ``has-`` its parts, and the form of each product.
-
-    Args:
-        kind: any.
-        forms: of the products that serve, by role: ``descaler`` and ``tablet`` say that tablets descale.
-    """
-    parts = {f"has-{part.key}" for part in kind.parts}
-    return kind.traits | parts | {f"{role}-{form}" for role, form in (forms or {}).items()}
+def _without_coffee(kind: Kind) -> str:
+    """How water is drawn through the coffee's way without any coffee in it."""
+    if "capsule" in kind.traits:
+        return "No capsule in."
+    if kind.part("funnel") is not None:
+        return "Powder mode, and nothing in the funnel."
+    return "Hot water or a rinse; nothing is ground."
 
 
 def adaptation_of(kind: Kind, defaults: Defaults, forms: Mapping[str, str] | None = None) -> Adaptation:
@@ -56,21 +60,20 @@ def adaptation_of(kind: Kind, defaults: Defaults, forms: Mapping[str, str] | Non
     for fact in kind.access:
         for name in fact.needed_for:
             access[name] = f"{access[name]} {fact.what}: {fact.how}" if name in access else f"{fact.what}: {fact.how}"
+    milk = outlet_meant(MILK, kind.outlets)
+    named = {"without_coffee": _without_coffee(kind), **({"second_outlet": milk.words} if milk else {})}
     return Adaptation(
         traits=traits_of(kind, forms),
         parts=tuple(part.key for part in kind.parts),
-        words={**defaults.words, **kind.words},
+        words={**defaults.words, **named, **kind.words},
         durations={**defaults.durations, **kind.durations},
         volumes={**defaults.volumes, **kind.volumes},
         access=access,
+        outlets=kind.outlets,
+        programmes=kind.programmes,
+        calls=defaults.calls,
+        cares=defaults.cares,
     )
-
-
-def in_general(text: str, defaults: Defaults) -> str:
-    """A text of a procedure for whoever reads it without a machine: with the usual words and amounts."""
-    amounts = {name: words_for_ml(ml) for name, ml in defaults.volumes.items()}
-    usual = {**amounts, **defaults.words}
-    return NAMED.sub(lambda match: usual.get(match[1], match[0]), text)
 
 
 @dataclass(frozen=True)
@@ -84,6 +87,10 @@ class Adaptation:
         durations: what each named time is.
         volumes: what each named volume is, ml.
         access: the ways in, by what they lead to.
+        outlets: where water leaves.
+        programmes: that the kind runs, by key.
+        calls: the palette.
+        cares: for each role the care item that its use in a programme settles.
     """
 
     traits: Collection[str]
@@ -92,6 +99,10 @@ class Adaptation:
     durations: Mapping[str, Duration] = field(default_factory=dict)
     volumes: Mapping[str, int] = field(default_factory=dict)
     access: Mapping[str, str] = field(default_factory=dict)
+    outlets: tuple[Outlet, ...] = ()
+    programmes: Mapping[str, Programme] = field(default_factory=dict)
+    calls: Mapping[str, Call] = field(default_factory=dict)
+    cares: Mapping[str, str] = field(default_factory=dict)
 
 
 def _has_what_is_looked_at(key: str, fitted: Collection[str]) -> bool:
@@ -104,42 +115,77 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Proced
     """The procedure as it runs on one kind: steps it cannot have left out, its words filled in.
 
     Raises:
-        InvalidInput: when no step is left, or a step names a word, time or volume that the kind
-            does not give.
+        InvalidInput: when it is not for this kind, no step is left, the kind has not the programme that it runs, or a
+            step names a word, time or volume that the kind does not give.
     """
     words = {**{name: words_for_ml(ml) for name, ml in adaptation.volumes.items()}, **adaptation.words}
-    kept = [step for step in shipped.steps if applies(step.step.when, adaptation.traits)]
-    steps = tuple(_adapt_step(step, adaptation, words) for step in kept)
     plain = shipped.plain
-    if not steps:
+    if not applies(shipped.fits, adaptation.traits):
+        raise InvalidInput(f"“{plain.title}” cannot be done on this kind of machine. Its manual says how, or who.")
+    programme = adaptation.programmes.get(plain.programme)
+    standing = _standing_already(shipped, adaptation, words)
+    course = compose(shipped.course, programme, _surroundings(adaptation), standing)
+    if not course.steps:
         raise InvalidInput(f"“{plain.title}” has no step for this kind of machine.")
-    needs = tuple(
-        replace(
+    steps = tuple(_adapt_step(placed, adaptation, words) for placed in course.steps)
+    given = {delivery.outlet for step in steps for delivery in step.delivers}
+    stands = tuple(stand for stand in course.stands if given.intersection(stand.under))
+    needs = [(need, words) for need in shipped.needs]
+    needs += [(need, _words_of(placed, adaptation, words)) for placed in course.steps for need in _needs_of(placed)]
+    return replace(
+        plain,
+        steps=steps,
+        needs=(*_needs(needs, adaptation), *(Need("1", f"container under {stand.words}") for stand in stands)),
+        stands=stands,
+        inspects=tuple(key for key in plain.inspects if _has_what_is_looked_at(key, adaptation.parts)),
+        settles=tuple(dict.fromkeys((*plain.settles, *(key for one in course.steps for key in one.step.settles)))),
+        cautions=tuple(_fill(text, words) for text in plain.cautions),
+        afterwards=_fill(plain.afterwards, words),
+        starts_over=_fill((programme.starts_over if programme else "") or plain.starts_over, words),
+    )
+
+
+def _surroundings(adaptation: Adaptation) -> Surroundings:
+    return Surroundings(
+        adaptation.traits, adaptation.outlets, adaptation.calls, adaptation.cares, adaptation.volumes
+    )  # fmt: skip
+
+
+def _standing_already(shipped: ShippedProcedure, adaptation: Adaptation, words: Mapping[str, str]) -> tuple[Stand, ...]:
+    """The containers of a procedure that names its outlets at the top, as those of before the palette do."""
+    found: dict[str, Stand] = {}
+    for outlet, label, when in shipped.outlets:
+        meant = outlet_meant(outlet, adaptation.outlets)
+        if applies(when, adaptation.traits) and meant is not None:
+            found.setdefault(meant.key, Stand(meant.key, _fill(label, words), (meant.key,)))
+    return tuple(found.values())
+
+
+def _needs_of(placed: Placed) -> tuple[ShippedNeed, ...]:
+    """What a step needs: what its call says, and the product that it puts in, for the mix that it pours."""
+    use, step = placed.use, placed.step
+    if use is None or step.step.kind.timed:
+        return step.needs
+    if step.step.kind is StepKind.POUR and not step.step.puts and use.ml is not None:
+        return (*step.needs, ShippedNeed(Need("{ml}", "fresh water")))
+    poured = [use.role] if use.role and any(role == use.role for _, role in step.step.puts) else []
+    return (*step.needs, *(ShippedNeed(Need("", "", role), use.ml) for role in poured))
+
+
+def _needs(shipped: Iterable[tuple[ShippedNeed, Mapping[str, str]]], adaptation: Adaptation) -> tuple[Need, ...]:
+    """Needs in words, each thing once; of what is used up every amount, and that first."""
+    found: dict[object, Need] = {}
+    for n, (need, words) in enumerate(shipped):
+        if not applies(need.when, adaptation.traits):
+            continue
+        filled = replace(
             need.need,
             amount=_fill(need.need.amount, words),
             thing=_fill(need.need.thing, words),
             mix_ml=_volume(need.mix, adaptation),
         )
-        for need in shipped.needs
-        if applies(need.when, adaptation.traits)
-    )
-    given = {delivery.outlet for step in steps for delivery in step.delivers}
-    outlets = tuple(
-        (outlet, _fill(label, words))
-        for outlet, label, when in shipped.outlets
-        if outlet in given and applies(when, adaptation.traits)
-    )
-    return replace(
-        plain,
-        steps=steps,
-        needs=needs,
-        outlets=outlets,
-        inspects=tuple(key for key in plain.inspects if _has_what_is_looked_at(key, adaptation.parts)),
-        settles=tuple(dict.fromkeys((*plain.settles, *(key for step in kept for key in step.settles)))),
-        cautions=tuple(_fill(text, words) for text in plain.cautions),
-        afterwards=_fill(plain.afterwards, words),
-        starts_over=_fill(plain.starts_over, words),
-    )
+        found.setdefault(n if filled.role else (filled.amount, filled.thing), filled)
+    return tuple(sorted(found.values(), key=lambda need: not need.role))
 
 
 def _volume(named: int | str | None, adaptation: Adaptation) -> int | None:
@@ -157,28 +203,86 @@ def _fill(text: str, words: Mapping[str, str]) -> str:
         raise InvalidInput(f"The kind does not say what {problem} stands for in: {text}") from problem
 
 
-def _adapt_step(shipped: ShippedStep, adaptation: Adaptation, words: Mapping[str, str]) -> Step:
-    step = shipped.step
-    duration = step.duration
-    if step.duration_name:
-        if step.duration_name not in adaptation.durations:
-            raise InvalidInput(f"The kind does not say how long “{step.duration_name}” takes.")
-        duration = adaptation.durations[step.duration_name]
+def _words_of(placed: Placed, adaptation: Adaptation, words: Mapping[str, str]) -> dict[str, str]:
+    """All names that a step may hold: the kind's, the call's, and what is said where it is used."""
+    use = placed.use
+    if use is None:
+        return dict(words)
+    call = adaptation.calls.get(use.call)
+    said_here = {"how": use.how, "over": use.over, "place": use.place}
+    own = {**(call.words if call else {}), **{name: said for name, said in said_here.items() if said}}
+    amount = {"ml": words_for_ml(_volume(use.ml, adaptation) or 0)} if use.ml is not None else {}
+    known = {**words, **placed.words, **amount, "says": use.says}
+    return {**known, **{name: _fill(text, known) for name, text in own.items()}}
+
+
+def _duration(placed: Placed, adaptation: Adaptation) -> Duration | None:
+    """The time of a step: its own, the one its call is used with, or the one that a name of the kind stands for."""
+    step, use = placed.step.step, placed.use
+    name: Duration | str = step.duration_name
+    if use is not None and name == "minutes" and use.minutes is not None:
+        name = use.minutes
+    if isinstance(name, Duration):
+        return name
+    if not name:
+        return step.duration
+    if name not in adaptation.durations:
+        raise InvalidInput(f"The kind does not say how long “{name}” takes.")
+    return adaptation.durations[name]
+
+
+def _amount(placed: Placed, adaptation: Adaptation) -> int | None:
+    amount = placed.step.amount
+    return _volume(placed.use.ml if placed.use is not None and amount == "ml" else amount, adaptation)
+
+
+def _asides(use: Use | None, step: Step, adaptation: Adaptation, words: Mapping[str, str]) -> tuple[Aside, ...]:
+    """What the machine may ask for while it works, each adapted."""
+    if use is None or step.kind is not StepKind.MACHINE:
+        return ()
+    call = adaptation.calls.get(use.call)
+    found = []
+    for meanwhile in use.asks or (USUAL_ASKS if call is not None and call.works else ()):
+        asked = Use(meanwhile.call, meanwhile.says)
+        call = adaptation.calls.get(meanwhile.call)
+        steps = call.steps_for(asked, adaptation.traits) if call else ()
+        hands = next((one for one in steps if one.step.kind is not StepKind.CHECK), None)
+        if hands is not None:
+            adapted = _adapt_step(Placed(hands, asked), adaptation, words)
+            found.append(Aside(meanwhile.call, replace(adapted, signal=_fill(meanwhile.says, words)), meanwhile.up_to))
+    return tuple(found)
+
+
+def _adapt_step(placed: Placed, adaptation: Adaptation, words: Mapping[str, str]) -> Step:
+    shipped, step, use = placed.step, placed.step.step, placed.use
+    known = _words_of(placed, adaptation, words)
     delivers = tuple(Delivery(outlet, _volume(ml, adaptation) or 0, bursts) for outlet, ml, bursts in shipped.delivers)
     return replace(
         step,
-        duration=duration,
-        part=next((part for part in shipped.parts if part in adaptation.parts), shipped.parts[0]),
-        amount_ml=_volume(shipped.amount, adaptation),
+        duration=_duration(placed, adaptation),
+        part=_part(placed, adaptation),
+        amount_ml=_amount(placed, adaptation),
         delivers=delivers,
         access=adaptation.access.get(step.access, ""),
-        title=_fill(step.title, words),
-        text=_fill(step.text, words),
-        over_when=_fill(step.over_when, words),
-        done_label=_fill(step.done_label, words),
-        on_no=_fill(step.on_no, words),
-        caution=_fill(step.caution, words),
-        mistake=_fill(step.mistake, words),
-        why=_fill(step.why, words),
-        amount_of=_fill(step.amount_of, words),
+        title=_fill(step.title, known),
+        text=_fill(step.text, known),
+        over_when=_fill(step.over_when, known),
+        done_label=_fill(step.done_label, known),
+        on_no=_fill(step.on_no, known),
+        caution=_fill(step.caution, known),
+        mistake=_fill(step.mistake, known),
+        why=_fill(step.why, known),
+        amount_of=_fill(step.amount_of, known),
+        signal=_fill(step.signal, known),
+        asks=_asides(use, step, adaptation, words),
     )
+
+
+def _part(placed: Placed, adaptation: Adaptation) -> str:
+    """The part in hand: where a container is put, that of its outlet; else the first of the step's that is fitted."""
+    shipped = placed.step
+    if shipped.parts[:1] == ("outlet",) and placed.use is not None and placed.use.under:
+        meant = outlet_meant(placed.use.under[0], adaptation.outlets)
+        if meant is not None:
+            return meant.part
+    return next((part for part in shipped.parts if part in adaptation.parts), shipped.parts[0])

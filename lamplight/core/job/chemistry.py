@@ -12,7 +12,8 @@ from __future__ import annotations
 from collections.abc import Collection, Iterable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
-from math import ceil
+
+from lamplight.core.anatomy.outlets import CIRCUIT_OF
 
 
 class Chemistry(StrEnum):
@@ -45,9 +46,13 @@ class Product:
         form: ``tablet``, ``powder``, ``sachet``, ``pellets``, ``liquid``, ``tube``, ``cartridge``, ``piece``.
         chemistry: as its label says.
         unit: in which it is counted: ``tablet``, ``ml``, ``sachet``, ``cartridge``, ``g``.
-        dose: units for one use, above 0; where `per_l` is given, at least so many.
-        per_l: units for each litre of mix, or None where the dose does not depend on it.
+        dose: units for one use, above 0, where nothing is mixed or its label does not go by litres.
+        per_l: units for each litre of mix, or None where the label does not go by litres.
         whole: whether only whole units make sense.
+        least_ml, most_ml: between which volumes of mix its label holds; None where it says nothing.
+        also: other roles that it serves by its label.
+
+    How much of it a mix takes is worked out in `lamplight.core.job.dose`.
     """
 
     key: str
@@ -59,15 +64,13 @@ class Product:
     dose: float
     per_l: float | None = None
     whole: bool = True
+    least_ml: float | None = None
+    most_ml: float | None = None
+    also: tuple[str, ...] = ()
 
-    def dose_for(self, mix_ml: float | None) -> float:
-        """Units for so much mix; whole units are rounded up.
-
-        Args:
-            mix_ml: what is mixed, 0 or more; None where nothing is.
-        """
-        wanted = self.dose if self.per_l is None or mix_ml is None else max(self.dose, self.per_l * mix_ml / 1000)
-        return float(ceil(wanted - 1e-9)) if self.whole else wanted
+    def serves(self, role: str) -> bool:
+        """Whether it may be taken for a role."""
+        return role == self.role or role in self.also
 
 
 @dataclass(frozen=True)
@@ -94,7 +97,7 @@ FEEDS: Mapping[str, tuple[str, ...]] = {
     "brew": ("tank", "canister", "water"),
     "milk": ("tank", "canister", "water", "tub", "jug"),
 }
-LEAVES_BY: Mapping[str, str] = {"coffee": "brew", "second": "milk"}
+LEAVES_BY: Mapping[str, str] = {outlet: circuit.value for outlet, circuit in CIRCUIT_OF.items()}
 
 
 def before_the_cup(inside: Iterable[Inside]) -> tuple[Inside, ...]:
@@ -180,14 +183,17 @@ class Role:
         title: its words, such as ``milk cleaner``.
         accepts: chemistries that do the job.
         default: key of the product that is taken where nobody chose one.
+        care: the care item that a programme settles in which it goes in, or empty.
     """
 
     key: str
     title: str
     accepts: frozenset[Chemistry]
     default: str
+    care: str = ""
 
 
 def chosen_product(role: Role, products: Mapping[str, Product], wanted: str = "") -> Product | None:
     """The product that serves a role: the one wanted, else the role's default; None where neither is known."""
-    return products.get(wanted) or products.get(role.default)
+    own = products.get(wanted)
+    return own if own is not None and own.serves(role.key) else products.get(role.default)

@@ -16,6 +16,7 @@ GROUP_DRY = "group-dry"
 PULL_TEST = "pull-test"
 LEVERS_BACK = "levers-back"
 LAMP_OUT = "lamp-out"
+RAN_WHOLE = "ran-whole"
 
 
 @dataclass(frozen=True)
@@ -56,6 +57,9 @@ CONFIRMATIONS: Mapping[str, Confirmation] = {
     PULL_TEST: Confirmation("pull test held", "pull test did not hold", True, "The group may jump out under pressure."),
     LEVERS_BACK: Confirmation(
         "valves and levers back", "valves or levers not back", True, "Left so, it sprays at the start."
+    ),
+    RAN_WHOLE: Confirmation(
+        "it was over far before its time, and was the whole programme", "it was the short rinse", True
     ),
     LAMP_OUT: Confirmation(
         "lamp out", "lamp still lit", False, "Then something is missing that the machine waits for."

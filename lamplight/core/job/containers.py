@@ -9,6 +9,8 @@ from fractions import Fraction
 from lamplight.core.errors import InvalidInput
 
 TRAY = "tray"
+# A vessel is never planned to its brim: carried, it spills. Common practice, no source.
+LEFT_FREE, FULL = 10, 100  # per cent
 
 
 @dataclass(frozen=True)
@@ -41,6 +43,7 @@ class Vessel:
         name: its words, such as ``jug``.
         ml: what it holds, above 0.
         under: outlets whose water it catches.
+        words: where it stands, as the keeper calls it; its name where empty.
 
     Raises:
         InvalidInput: when it holds nothing.
@@ -49,18 +52,35 @@ class Vessel:
     name: str
     ml: int
     under: tuple[str, ...]
+    words: str = ""
 
     def __post_init__(self) -> None:
         if self.ml <= 0:
             raise InvalidInput("A container holds more than 0 ml.")
 
+    @property
+    def usable_ml(self) -> int:
+        """What may be planned into it."""
+        return usable(self.ml)
+
+
+def usable(ml: int) -> int:
+    """What may be planned into a vessel of so many millilitres: a tenth stays free."""
+    return ml * (FULL - LEFT_FREE) // FULL
+
+
+def least_vessel(ml: int) -> int:
+    """Millilitres that a vessel must hold for so much to be planned into it."""
+    return -(-ml * FULL // (FULL - LEFT_FREE))
+
 
 @dataclass(frozen=True)
 class Flow:
-    """What one step lets out, and which vessels it empties: names, or ``all``."""
+    """What one step lets out, which vessels it empties (names, or ``all``), and which it puts up."""
 
     deliveries: tuple[Delivery, ...] = ()
     tips: tuple[str, ...] = ()
+    stands: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -113,27 +133,31 @@ def plan_containers(flows: Sequence[Flow], vessels: Iterable[Vessel]) -> Contain
     """Levels, stops and problems for the chosen vessels.
 
     Water at an outlet that no vessel stands under runs into the tray; where there is none, that is
-    a problem. The outlets of a step run at the same time, burst by burst, so that a vessel under two of them is filled
-    by both in turn. A vessel that would run over is tipped out before the burst that would do it; a vessel smaller
-    than one burst is a problem.
+    a problem. A vessel that a step puts up stands from then on, in place of what stood there; the others stand from the
+    beginning. The outlets of a step run at the same time, burst by burst, so that a vessel under two of them is filled
+    by both in turn. A tenth of each vessel stays free. One that would get fuller is tipped out before the burst that
+    would do it; a vessel too small for one burst is a problem.
 
     Args:
         flows: one for each step, in order.
         vessels: the chosen containers and the tray.
 
     Raises:
-        InvalidInput: when two vessels have one name, or stand under one outlet.
+        InvalidInput: when two vessels have one name, or two that stand from the beginning are under one outlet.
     """
     standing = tuple(vessels)
     _refuse_twins([vessel.name for vessel in standing], "Two containers are called {}. Give each a name of its own.")
-    under = [outlet for vessel in standing for outlet in vessel.under]
+    put_up = {name for flow in flows for name in flow.stands}
+    first = [vessel for vessel in standing if vessel.name not in put_up]
+    under = [outlet for vessel in first for outlet in vessel.under]
     _refuse_twins(under, "Two containers stand under the {} outlet. One of them has to go.")
-    catches = {outlet: vessel for vessel in standing for outlet in vessel.under}
+    catches = {outlet: vessel for vessel in first for outlet in vessel.under}
     tray = next((vessel for vessel in standing if vessel.name == TRAY), None)
     levels = {vessel.name: 0 for vessel in standing}
     caught = dict(levels)
     steps, problems = [], []
     for index, flow in enumerate(flows):
+        catches.update({outlet: one for one in standing if one.name in flow.stands for outlet in one.under})
         before, stops = dict(levels), []
         into: dict[str, list[Delivery]] = {}
         for delivery in flow.deliveries:
@@ -185,12 +209,12 @@ def _fill(
     stops: list[TipStop] = []
     problem, came = "", 0
     for amount in _bursts(deliveries):
-        if amount > vessel.ml:
+        if amount > vessel.usable_ml:
             problem = (
-                f"The {vessel.name} holds {vessel.ml} ml, and {amount} ml come at once. "
-                f"Take one of {amount} ml or more."
+                f"The {vessel.words or vessel.name} holds {vessel.ml} ml, and {amount} ml come at once. "
+                f"Take one of {least_vessel(amount)} ml or more."
             )
-        elif levels[vessel.name] + amount > vessel.ml:
+        elif levels[vessel.name] + amount > vessel.usable_ml:
             stops.append(TipStop(step, vessel.name, came))
             levels[vessel.name] = 0
         came += amount
@@ -198,15 +222,17 @@ def _fill(
     return stops, problem
 
 
-def least_without_stops(flows: Sequence[Flow], outlets: Iterable[str]) -> int:
-    """Millilitres that one vessel under these outlets must hold so that no stop in the middle of a step is needed.
+def least_without_stops(flows: Sequence[Flow], outlets: Iterable[str], name: str = "") -> int:
+    """Millilitres that come into one vessel under these outlets between two times at which it is emptied.
 
-    The vessel is tipped out where a step tips all, or a vessel named like one of the outlets.
+    It must hold a tenth more so that no stop in the middle of a step is needed; see `least_vessel`.
+
+    The vessel is tipped out where a step tips all, or a vessel of its name or named like one of the outlets.
     """
     wanted, level, most = set(outlets), 0, 0
     for flow in flows:
         level += sum(delivery.ml for delivery in flow.deliveries if delivery.outlet in wanted)
         most = max(most, level)
-        if "all" in flow.tips or wanted.intersection(flow.tips):
+        if "all" in flow.tips or {*wanted, name}.intersection(flow.tips):
             level = 0
     return most

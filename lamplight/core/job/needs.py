@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from lamplight.core.job.chemistry import Product
+from lamplight.core.job.dose import dose_for
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.words import units_in_words
 
@@ -36,15 +37,29 @@ def need_lines(procedure: Procedure, products: Mapping[str, Product]) -> tuple[N
         procedure: fitted.
         products: by role; a role without a product is named by its key.
     """
-    lines = []
+    lines: list[NeedLine] = []
     for need in procedure.needs:
         product = products.get(need.role) if need.role else None
         if product is None:
             lines.append(NeedLine(need.amount, need.thing or need.role.replace("-", " "), role=need.role))
             continue
-        units = product.dose_for(need.mix_ml)
+        units = dose_for(product, need.mix_ml)
         lines.append(NeedLine(units_in_words(units, product.unit), product.title, product.key, units, need.role))
-    return tuple(lines)
+    return tuple(_same_product_once(lines, products))
+
+
+def _same_product_once(lines: Iterable[NeedLine], products: Mapping[str, Product]) -> list[NeedLine]:
+    """What is poured twice stands in the list once, with both amounts."""
+    once: dict[str, NeedLine] = {}
+    for line in lines:
+        known = once.get(line.product) if line.product else None
+        if known is None:
+            once[line.product or f"{line.amount} {line.thing}"] = line
+            continue
+        units = known.units + line.units
+        unit = next(product.unit for product in products.values() if product.key == line.product)
+        once[line.product] = NeedLine(units_in_words(units, unit), line.thing, line.product, units, known.role)
+    return list(once.values())
 
 
 def added_up(lines: Iterable[NeedLine], products: Mapping[str, Product]) -> list[NeedLine]:

@@ -6,12 +6,13 @@ prompts come first.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 from dataclasses import dataclass
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.containers import ContainerPlan, Flow, Vessel, plan_containers
 from lamplight.core.job.steps import Step
+from lamplight.core.machine.programme import Use
 
 
 @dataclass(frozen=True)
@@ -40,6 +41,38 @@ class LampReason:
 
 
 @dataclass(frozen=True)
+class Stand:
+    """A container that is put up, and what it catches.
+
+    Attributes:
+        key: its name in plans and choices.
+        words: where it stands, such as ``the coffee outlet``.
+        under: outlets whose water it catches.
+        least_ml: what it should hold by the programme, 0 where nothing is said.
+    """
+
+    key: str
+    words: str
+    under: tuple[str, ...]
+    least_ml: int = 0
+
+
+@dataclass(frozen=True)
+class Choice:
+    """Something to be decided before the start.
+
+    Attributes:
+        key: under which the answer is kept.
+        title: the question.
+        options: answers and what speaks for each, two or more; the first where nothing speaks for another.
+    """
+
+    key: str
+    title: str
+    options: tuple[tuple[str, str], ...]
+
+
+@dataclass(frozen=True)
 class Procedure:
     """Steps in order.
 
@@ -56,7 +89,10 @@ class Procedure:
         starts_over: what to do when the power fails or the machine stops in the middle; empty where it just goes on.
         lamp_reasons: why its lamp may still be lit at the end, most likely first.
         inspects: what is looked at now and then at its end: keys of `lamplight.core.job.inspections.INSPECTIONS`.
-        outlets: under which a container must stand, with the words for each, in order.
+        outlets: as snapshots of earlier versions have `stands`: one container under each, with its words.
+        stands: the containers that are put up, in order.
+        choices: what is decided before the start.
+        programme: the machine's own programme that it runs, or empty.
     """
 
     key: str
@@ -72,16 +108,24 @@ class Procedure:
     lamp_reasons: tuple[LampReason, ...] = ()
     inspects: tuple[str, ...] = ()
     outlets: tuple[tuple[str, str], ...] = ()
+    stands: tuple[Stand, ...] = ()
+    choices: tuple[Choice, ...] = ()
+    programme: str = ""
+
+    @property
+    def standing(self) -> tuple[Stand, ...]:
+        """The containers that are put up; of an earlier version's snapshot, one under each outlet."""
+        return self.stands or tuple(Stand(outlet, words, (outlet,)) for outlet, words in self.outlets)
 
     @property
     def machine_seconds(self) -> int:
-        """Likely time in which the machine works alone, or something soaks."""
-        return sum(step.duration.likely_s for step in self.steps if step.duration)
+        """Likely time in which the machine works alone, or something soaks; not where nobody waits for it."""
+        return sum(step.duration.likely_s for step in self.steps if step.duration and not step.idle)
 
     @property
     def flows(self) -> tuple[Flow, ...]:
         """The water of each step."""
-        return tuple(Flow(step.delivers, step.tips) for step in self.steps)
+        return tuple(Flow(step.delivers, step.tips, step.stands) for step in self.steps)
 
     @property
     def delivered_ml(self) -> int:
@@ -117,6 +161,8 @@ class ShippedStep:
         amount: for a pour: ml, or the name of a volume.
         delivers: outlet, ml or the name of a volume, and bursts.
         settles: care items that count as done with the procedure where this step is part of it.
+        gives: whether what comes out is said where the call is used.
+        needs: what is to be had at hand where this step is part of the procedure.
     """
 
     step: Step
@@ -124,6 +170,8 @@ class ShippedStep:
     amount: int | str | None = None
     delivers: tuple[tuple[str, int | str, int], ...] = ()
     settles: tuple[str, ...] = ()
+    gives: bool = False
+    needs: tuple[ShippedNeed, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -137,9 +185,29 @@ class ShippedNeed:
 
 @dataclass(frozen=True, eq=False)
 class ShippedProcedure:
-    """A procedure as its file has it; ``plain`` holds what fits every kind. Its identity is its own, as a kind's is."""
+    """A procedure as its file has it. Its identity is its own, as a kind's is.
+
+    Attributes:
+        plain: what fits every kind.
+        course: plain steps, calls, and where the machine's own programme comes.
+        needs: what to have at hand, beside what its calls need.
+        by_hand: the procedure for kinds that have no such programme, or empty.
+        outlets: under which a container stands from the beginning: outlet, words, traits.
+        fits: traits without which it cannot be done at all.
+    """
 
     plain: Procedure
-    steps: tuple[ShippedStep, ...]
+    course: tuple[ShippedStep | Use, ...]
     needs: tuple[ShippedNeed, ...] = ()
+    by_hand: str = ""
     outlets: tuple[tuple[str, str, tuple[str, ...]], ...] = ()
+    fits: tuple[str, ...] = ()
+
+    def serving_by_hand(self, programmes: Collection[str]) -> str:
+        """Key of the procedure that serves a kind with these programmes in its place; empty where it serves itself."""
+        return self.by_hand if self.plain.programme and self.plain.programme not in programmes else ""
+
+    @property
+    def steps(self) -> tuple[ShippedStep, ...]:
+        """Its plain steps alone."""
+        return tuple(part for part in self.course if isinstance(part, ShippedStep))

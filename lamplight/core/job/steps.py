@@ -10,6 +10,7 @@ from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.containers import Delivery
+from lamplight.core.site.degrees import from_celsius, in_celsius
 
 
 class StepKind(StrEnum):
@@ -48,6 +49,7 @@ class Ask:
         sort: what answer it wants.
         choices: for a choice, two or more.
         unit: for a number; ``°C`` for a temperature.
+        shown_in: the unit in which a temperature is typed and shown, where it is another.
         low, high: what is possible; an answer outside is refused.
         good_low, good_high: what is well; outside, `when_off` is said.
         when_off: what to do then.
@@ -64,6 +66,12 @@ class Ask:
     good_high: float | None = None
     when_off: str = ""
     counter: str = ""
+    shown_in: str = ""
+
+    @property
+    def typed_unit(self) -> str:
+        """The unit in which it is typed."""
+        return self.shown_in or self.unit
 
     def checked(self, text: str) -> str:
         """The answer as it is kept.
@@ -80,9 +88,11 @@ class Ask:
             value = float(answer.replace(",", ".").replace("\u202f", "").replace(" ", ""))
         except ValueError:
             value = float("nan")
+        value = in_celsius(value, self.typed_unit)
         if not self.low <= value <= self.high:
-            unit = f" {self.unit}" if self.unit else ""
-            raise InvalidInput(f"A number between {self.low:g} and {self.high:g}{unit} is wanted here.")
+            low, high = from_celsius(self.low, self.typed_unit), from_celsius(self.high, self.typed_unit)
+            unit = f" {self.typed_unit}" if self.typed_unit else ""
+            raise InvalidInput(f"A number between {low:g} and {high:g}{unit} is wanted here.")
         if self.sort is AskFor.COUNTER and value != int(value):
             raise InvalidInput("A counter shows a whole number.")
         return f"{value:g}" if self.sort is not AskFor.COUNTER else str(int(value))
@@ -138,6 +148,14 @@ class Step:
         takes_out, puts_back: a part that leaves the machine, or comes back.
         access: what the kind's access facts call the way in, or empty.
         starts_over: whether an interrupted machine begins again from here.
+        call: the call of the palette that it is of, or empty.
+        signal: what the display says or the lamps show when the machine comes to it, or empty.
+        hands_s: the keeper's own seconds; None for what steps of its sort usually take.
+        opens, shuts: what is brought out of its working position, such as ``valve``, or back into it.
+        stands: keys of the containers that are put up.
+        asks: what the machine may ask for at any time while it works.
+        asks_if_soon: whether an end far before its time is doubted.
+        idle: whether nobody waits for it, and the run counts as interrupted meanwhile.
         cleaner: how snapshots of the first version say `puts` and `rinses`: ``in`` or ``out``.
     """
 
@@ -171,6 +189,19 @@ class Step:
     puts_back: str = ""
     access: str = ""
     starts_over: bool = False
+    call: str = ""
+    signal: str = ""
+    hands_s: int | None = None
+    opens: str = ""
+    shuts: str = ""
+    stands: tuple[str, ...] = ()
+    asks: tuple[Aside, ...] = ()
+    asks_if_soon: bool = False
+    idle: bool = False
+
+    def aside(self, key: str) -> Aside | None:
+        """What the machine may ask for under that name, or None."""
+        return next((aside for aside in self.asks if aside.key == key), None)
 
     def belongs(self, answers: Mapping[str, str]) -> bool:
         """Whether the run comes to it, for the answers given by now."""
@@ -180,6 +211,21 @@ class Step:
     def checks(self) -> bool:
         """Whether it is answered yes or no."""
         return self.kind is StepKind.CHECK
+
+
+@dataclass(frozen=True)
+class Aside:
+    """Something that the machine may ask for at any time while it works.
+
+    Attributes:
+        key: the call.
+        step: what is done then.
+        up_to: how often at most, as far as anybody knows.
+    """
+
+    key: str
+    step: Step
+    up_to: int = 1
 
 
 def applies(when: Collection[str], traits: Collection[str]) -> bool:

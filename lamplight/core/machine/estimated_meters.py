@@ -40,7 +40,10 @@ def meters_of(
     drinks = cumulative_of(facts, usage_of(facts, calendar, now, book.guess_per_day), calendar)
     meters = {"drinks": Meter(COUNTED["drinks"], drinks)}
     if kind.capacities.drawer_pucks:
-        meters[PUCKS] = Meter(COUNTED[PUCKS], drinks)
+        earlier = tuple((until, Size(former.mix.puck_share)) for until, former in kinds.earlier)
+        share = kind.mix.puck_share
+        earlier = earlier if any(size.per_count != share for _, size in earlier) else ()
+        meters[PUCKS] = Meter(COUNTED[PUCKS], drinks, share or 1.0, earlier=earlier)
     for name in SORTS:
         leader = _estimated(name, book, kinds, drinks)
         own = book.counter(name) if name in kind.counters else CounterBook()

@@ -6,11 +6,13 @@ from dataclasses import dataclass, field, replace
 
 from lamplight.core.anatomy.drink_mix import Mix
 from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.outlets import Outlet, usual_outlets
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import PUCKS, CountSince, Prompted
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.lamps.panel import Panel
+from lamplight.core.machine.programme import Programme
 from lamplight.core.water.at_machine import HardnessLevel
 from lamplight.core.water.cartridge import Cartridge
 
@@ -55,6 +57,8 @@ class Kind:
         volumes: ml of what procedures pour and the machine lets out, by name.
         products: which product usually serves here, by role.
         causes, symptoms: of its own, beside the shared ones.
+        outlets: where water leaves it; those that follow from its parts where none are given.
+        programmes: what it runs by itself, by key.
     """
 
     key: str
@@ -80,10 +84,15 @@ class Kind:
     products: dict[str, str] = field(default_factory=dict)
     causes: dict[str, Cause] = field(default_factory=dict)
     symptoms: tuple[Symptom, ...] = ()
+    outlets: tuple[Outlet, ...] = ()
+    programmes: dict[str, Programme] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         # What the drawer holds is a limit on every kind that has one, and what the panel asks for falls due then,
         # whoever wrote the kind's file.
+        if not self.outlets:
+            usual = usual_outlets(self.parts, self.words.get("second_outlet", ""), "valve-by-hand" in self.traits)
+            object.__setattr__(self, "outlets", usual)
         asked = {pattern.asks_for for pattern in self.panel.all_patterns}
         items = (_drawer_limited(item, self.capacities.drawer_pucks) for item in self.items)
         object.__setattr__(self, "items", tuple(_prompted(item) if item.key in asked else item for item in items))

@@ -9,7 +9,7 @@ from statistics import median
 
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.job.procedure import Procedure
-from lamplight.core.job.steps import StepKind
+from lamplight.core.job.steps import Step, StepKind
 from lamplight.core.run.state import Outcome, RunState
 
 # Seconds of the keeper for a step without a clock: common practice, no source.
@@ -69,8 +69,12 @@ def timer(state: RunState, now: datetime) -> Timer | None:
     if not state.running or state.step is None or state.step.duration is None:
         return None
     duration = state.step.duration
-    elapsed = max(0, int((now - state.step_started_at).total_seconds()))
-    return Timer(state.step_started_at, duration.low_s, duration.likely_s, duration.high_s, elapsed)
+    elapsed = state.elapsed_s(now)
+    # A clock that stood still shows as one that started later.
+    until = now if state.asked_since is None else state.asked_since
+    stood = max(0, round((now - until).total_seconds())) + state.stood_still_s
+    started = state.step_started_at + timedelta(seconds=stood)
+    return Timer(started, duration.low_s, duration.likely_s, duration.high_s, elapsed)
 
 
 def calls_at(state: RunState, now: datetime) -> datetime | None:
@@ -81,15 +85,35 @@ def calls_at(state: RunState, now: datetime) -> datetime | None:
     return max(now, clock.ends_about) if clock else now
 
 
-def keeper_seconds(procedure: Procedure, steps: Iterable[int] | None = None) -> int:
-    """The keeper's own seconds for all steps, or for some of them by index."""
-    wanted = range(len(procedure.steps)) if steps is None else steps
-    return sum(KEEPER_S[procedure.steps[n].kind] for n in wanted)
+def hands_seconds(step: Step) -> int:
+    """The keeper's own seconds for a step: its own, or what steps of its sort usually take."""
+    return KEEPER_S[step.kind] if step.hands_s is None else step.hands_s
 
 
-def total_seconds(procedure: Procedure) -> int:
-    """Likely seconds from the first step to the last, of the keeper and of the machine."""
-    return keeper_seconds(procedure) + procedure.machine_seconds
+def keeper_seconds(procedure: Procedure, answers: Mapping[str, str] | None = None) -> int:
+    """The keeper's own seconds for all steps that the answers leave: the sum of what each takes."""
+    return sum(hands_seconds(step) for step in procedure.steps if _belongs(step, answers))
+
+
+def total_seconds(procedure: Procedure, answers: Mapping[str, str] | None = None) -> int:
+    """Likely seconds from the first step to the last, of the keeper and of the machine; not where nobody waits."""
+    return keeper_seconds(procedure, answers) + sum(
+        step.duration.likely_s
+        for step in procedure.steps
+        if step.duration and not step.idle and _belongs(step, answers)
+    )
+
+
+def idle_seconds(procedure: Procedure, answers: Mapping[str, str] | None = None) -> int:
+    """Likely seconds that the machine stands while nobody waits for it, such as a group that dries overnight."""
+    return sum(
+        step.duration.likely_s for step in procedure.steps if step.duration and step.idle and _belongs(step, answers)
+    )
+
+
+def _belongs(step: Step, answers: Mapping[str, str] | None) -> bool:
+    """Whether a step is gone through for the answers that are known; one that depends on another answer may be."""
+    return all(only.key not in (answers or {}) or only.holds(answers or {}) for only in step.only)
 
 
 def likely_end(state: RunState, now: datetime) -> datetime | None:
@@ -98,10 +122,10 @@ def likely_end(state: RunState, now: datetime) -> datetime | None:
         return None
     clock = timer(state, now)
     steps = state.procedure.steps
-    ahead = clock.left_s if clock else (KEEPER_S[state.step.kind] if state.step else 0)
+    ahead = clock.left_s if clock else (hands_seconds(state.step) if state.step else 0)
     for n in state.ahead:
         duration = steps[n].duration
-        ahead += KEEPER_S[steps[n].kind] + (duration.likely_s if duration else 0)
+        ahead += hands_seconds(steps[n]) + (duration.likely_s if duration else 0)
     return now + timedelta(seconds=ahead)
 
 
@@ -126,6 +150,14 @@ def learned(seconds: Sequence[int]) -> Learned | None:
     return Learned(round(median(seconds)), min(seconds), max(seconds), len(seconds))
 
 
+def seconds_taken(run: RunState) -> int | None:
+    """Seconds from its beginning to its end, without those in which nobody waited for it; None while it goes on."""
+    if run.ended_at is None:
+        return None
+    stood = sum(seconds for n, seconds in run.spent_s.items() if run.procedure.steps[n].idle)
+    return round((run.ended_at - run.begun_at).total_seconds()) - stood
+
+
 def learned_steps(runs: Iterable[RunState]) -> dict[str, Duration]:
     """The machine's own time for each timed step that finished runs went through three times or more, by its title."""
     taken: dict[str, list[int]] = {}
@@ -134,7 +166,7 @@ def learned_steps(runs: Iterable[RunState]) -> dict[str, Duration]:
             continue
         for n, seconds in run.spent_s.items():
             step = run.procedure.steps[n]
-            if step.duration and seconds > 0:
+            if step.duration and seconds > 0 and not step.idle and n not in run.ended_soon:
                 taken.setdefault(step.title, []).append(seconds)
     known = {title: learned(seconds) for title, seconds in taken.items()}
     return {title: Duration(own.least_s, own.median_s, own.most_s) for title, own in known.items() if own}
@@ -147,3 +179,26 @@ def with_learned(procedure: Procedure, own: Mapping[str, Duration]) -> Procedure
         for step in procedure.steps
     )
     return replace(procedure, steps=steps)
+
+
+@dataclass(frozen=True)
+class AskedLearned:
+    """How often a machine asks for something in the middle of a programme: median and most of ``runs`` runs."""
+
+    median: float
+    most: int
+    runs: int
+
+
+def learned_asides(runs: Iterable[RunState]) -> dict[str, AskedLearned]:
+    """How often finished runs were asked for each call, of those that could be; from three runs on."""
+    counts: dict[str, list[int]] = {}
+    for run in runs:
+        if run.outcome is Outcome.FINISHED:
+            for key in {aside.key for step in run.procedure.steps for aside in step.asks}:
+                counts.setdefault(key, []).append(run.asked.get(key, 0))
+    return {
+        key: AskedLearned(median(seen), max(seen), len(seen))
+        for key, seen in counts.items()
+        if len(seen) >= RUNS_TO_LEARN and max(seen)
+    }

@@ -7,9 +7,13 @@ from dataclasses import dataclass, field
 
 from lamplight.core.care.item import CareItem
 from lamplight.core.job.confirmations import confirmations_in_words, settles
+from lamplight.core.job.dose import Pour, pour_of, refusal_of_volume
 from lamplight.core.job.needs import need_lines
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.job.steps import StepKind
 from lamplight.core.machine.kind import Kind
-from lamplight.core.run.state import Outcome, RunState
+from lamplight.core.run.clock import seconds_taken
+from lamplight.core.run.state import Outcome, RunContext, RunState
 from lamplight.core.words import grouped, plural
 
 
@@ -34,6 +38,18 @@ def doses(state: RunState) -> dict[str, float]:
     """Units of each product that a run uses by its procedure, by key."""
     lines = need_lines(state.procedure, state.context.products)
     return {line.product: line.units for line in lines if line.product}
+
+
+def pours_of(procedure: Procedure, context: RunContext) -> dict[str, Pour]:
+    """What is measured and poured where a step pours a mix, by role; without what cannot be mixed."""
+    found = {}
+    for step in procedure.steps:
+        if step.kind is StepKind.POUR and step.amount_ml:
+            for _place, role in step.puts:
+                product = context.products.get(role)
+                if product is not None and refusal_of_volume(product, step.amount_ml) is None:
+                    found[role] = pour_of(product, step.amount_ml)
+    return found
 
 
 @dataclass(frozen=True)
@@ -69,5 +85,5 @@ def outcome_words(state: RunState, written: WrittenAtEnd) -> str:
 
 
 def run_minutes(state: RunState) -> int:
-    """Whole minutes from beginning to end; 0 while it is open."""
-    return round(((state.ended_at or state.begun_at) - state.begun_at).total_seconds() / 60)
+    """Whole minutes from beginning to end, without those in which nobody waited for it; 0 while it is open."""
+    return round((seconds_taken(state) or 0) / 60)

@@ -2,26 +2,42 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from lamplight.core.errors import InvalidInput
+from lamplight.core.job.dose import refusal_of_volume
 from lamplight.core.job.procedure import Procedure
-from lamplight.core.job.steps import Ask, AskFor
-from lamplight.core.run.state import EventKind, RunContext, RunEvent, RunState, apply, begin
+from lamplight.core.job.steps import Ask, AskFor, StepKind
+from lamplight.core.run.rules import apply, begin
+from lamplight.core.run.state import EventKind, RunContext, RunEvent, RunState
+from lamplight.core.site.degrees import from_celsius
 
 
-def precheck(procedure: Procedure, at: datetime, context: RunContext) -> str:
+def precheck(procedure: Procedure, at: datetime, context: RunContext, tank_ml: int = 0) -> str:
     """Why a run must not begin as it was chosen, in a sentence; empty where some way leads to its end.
 
     Every way through its questions is gone by the run's own rules, each step answered with a yes. Where all of
-    them end at a cleaner that must not go in, the run would refuse midway: its first refusal is told beforehand.
+    them end at a cleaner that must not go in, the run would refuse midway: its first refusal is told beforehand. So
+    is a mix that the label of its product does not hold for, or that its vessel does not hold.
 
     Args:
         procedure: adapted.
         at: when it would begin.
         context: what was chosen and is known.
+        tank_ml: what the tank holds, 0 where nobody knows.
     """
-    return _refused(begin(procedure, at, context))
+    return _cannot_be_mixed(procedure, context, tank_ml) or _refused(begin(procedure, at, context))
+
+
+def _cannot_be_mixed(procedure: Procedure, context: RunContext, tank_ml: int) -> str:
+    for step in procedure.steps:
+        for place, role in step.puts if step.kind is StepKind.POUR and step.amount_ml else ():
+            product = context.products.get(role)
+            holds = tank_ml if place == "tank" and tank_ml else None
+            refused = product and refusal_of_volume(product, step.amount_ml or 0, holds)
+            if refused:
+                return refused
+    return ""
 
 
 def _refused(state: RunState) -> str:
@@ -29,9 +45,11 @@ def _refused(state: RunState) -> str:
     if state.step is None:
         return ""
     refusal = ""
+    taken = state.step.duration.likely_s if state.step.duration else 0
+    over = state.step_started_at + timedelta(seconds=taken)
     for answer in _answers(state.step.ask):
         try:
-            refused = _refused(apply(state, RunEvent(EventKind.ADVANCE, state.begun_at, state.index, text=answer)))
+            refused = _refused(apply(state, RunEvent(EventKind.ADVANCE, over, state.index, text=answer)))
         except InvalidInput as problem:
             refused = str(problem)
         if not refused:
@@ -46,4 +64,6 @@ def _answers(ask: Ask | None) -> tuple[str, ...]:
         return ("",)
     if ask.sort is AskFor.CHOICE:
         return ask.choices
-    return (f"{ask.low:g}" if ask.sort is not AskFor.COUNTER else str(int(ask.low)),)
+    if ask.sort is AskFor.COUNTER:
+        return (str(int(ask.low)),)
+    return (f"{from_celsius(ask.low, ask.typed_unit):g}",)

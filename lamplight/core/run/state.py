@@ -1,30 +1,18 @@
-"""One execution of a procedure, replayed from the stamps that were stored.
+"""Where one execution of a procedure stands.
 
-Nothing but stamped events is kept; where a run stands, what is inside the machine, and what its
-clock shows, follows from them. So a reload, a second device or a restarted server changes nothing.
+Nothing but stamped events is kept; `lamplight.core.run.rules` replays them into this.
 """
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from datetime import datetime
 from enum import StrEnum
 
-from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.job.chemistry import (
-    CIRCUITS,
-    Chemistry,
-    Inside,
-    Product,
-    added,
-    before_the_cup,
-    meets,
-    refusal,
-    rinsed,
-)
+from lamplight.core.job.chemistry import Chemistry, Inside, Product, before_the_cup
 from lamplight.core.job.procedure import Procedure
-from lamplight.core.job.steps import Step, StepKind
+from lamplight.core.job.steps import Aside, Step
 
 
 class EventKind(StrEnum):
@@ -40,6 +28,9 @@ class EventKind(StrEnum):
     NOTE = "note"
     ABANDON = "abandon"
     FINISH = "finish"
+    ASKED = "asked"
+    ANSWERED = "answered"
+    TIPPED = "tipped"
 
 
 class Outcome(StrEnum):
@@ -95,7 +86,9 @@ class RunContext:
         accepts: for each role, the chemistries that do its job.
         inside: cleaners that an earlier run left inside.
         filter_installed: whether a filter sits in the tank.
-        vessels: millilitres of the container under each outlet, by outlet.
+        vessels: millilitres of each container that is put up, by its key.
+        answers: to what was decided before the start, by key.
+        by_hand: whether the way by hand was chosen although the kind has a programme.
     """
 
     products: Mapping[str, Product] = field(default_factory=dict)
@@ -103,6 +96,8 @@ class RunContext:
     inside: tuple[Inside, ...] = ()
     filter_installed: bool = False
     vessels: Mapping[str, int] = field(default_factory=dict)
+    answers: Mapping[str, str] = field(default_factory=dict)
+    by_hand: bool = False
 
 
 @dataclass(frozen=True)
@@ -127,6 +122,13 @@ class RunState:
         ended_at: when it ended, or None.
         notes: notes, breaks and the reason for abandoning, with their moment.
         context: what was chosen and known at the start.
+        doubt: how far the doubt about an end that came far too soon has got: 0 none, 1 asked, 2 asked once more.
+        ended_soon: seconds after which steps ended far before their time and were whole all the same, by index.
+        asked_for: the call that the machine asks for in the middle of its work, or empty.
+        asked_since: since when.
+        stood_still_s: seconds that the clock of the current step stood still for that.
+        asked: how often the machine asked for each call.
+        tipped: containers that were tipped out in the middle of steps: index and key, in order.
     """
 
     procedure: Procedure
@@ -146,6 +148,23 @@ class RunState:
     ended_at: datetime | None = None
     notes: tuple[RunEvent, ...] = ()
     context: RunContext = field(default_factory=RunContext)
+    doubt: int = 0
+    ended_soon: Mapping[int, int] = field(default_factory=dict)
+    asked_for: str = ""
+    asked_since: datetime | None = None
+    stood_still_s: int = 0
+    asked: Mapping[str, int] = field(default_factory=dict)
+    tipped: tuple[tuple[int, str], ...] = ()
+
+    @property
+    def aside(self) -> Aside | None:
+        """What the machine asks for in the middle of its work, or None."""
+        return self.step.aside(self.asked_for) if self.step is not None and self.asked_for else None
+
+    def elapsed_s(self, now: datetime) -> int:
+        """Seconds in the current step, without those that its clock stood still."""
+        until = self.asked_since or now
+        return max(0, round((until - self.step_started_at).total_seconds()) - self.stood_still_s)
 
     @property
     def step(self) -> Step | None:
@@ -176,7 +195,7 @@ class RunState:
     @property
     def put_already(self) -> bool:
         """Whether the current step puts in what is inside already, since somebody went back."""
-        return self.step is not None and bool(self.step.puts) and _puts_done(self, self.step)
+        return self.step is not None and bool(self.step.puts) and puts_done(self, self.step)
 
     @property
     def ahead(self) -> tuple[int, ...]:
@@ -185,114 +204,7 @@ class RunState:
         return tuple(n for n in range(self.index + 1, len(steps)) if steps[n].belongs(self.answers))
 
 
-def begin(procedure: Procedure, at: datetime, context: RunContext | None = None) -> RunState:
-    """A run at its first step."""
-    known = context or RunContext()
-    left = tuple(replace(cleaner, run_begun=False) for cleaner in known.inside)
-    return RunState(procedure, at, (0,), (at,), inside=left, context=known)
-
-
-def replay(
-    procedure: Procedure, begun_at: datetime, events: Sequence[RunEvent], context: RunContext | None = None
-) -> RunState:
-    """Where a run stands after its stored events, in the order in which they were stored.
-
-    Raises:
-        StaleStep, InvalidInput: as `apply` does.
-    """
-    state = begin(procedure, begun_at, context)
-    for event in events:
-        state = apply(state, event)
-    return state
-
-
-def apply(state: RunState, event: RunEvent) -> RunState:
-    """The state after one more event.
-
-    Raises:
-        StaleStep: when the run has ended, or the event answers another step than the current one.
-        InvalidInput: for an abandonment without a reason, a finish before the last step, a step
-            back from the first, a no where nothing was asked, an answer that is none, a cleaner
-            that must not go in, or a step while the run is broken off.
-    """
-    if not state.running:
-        raise StaleStep("This run has ended already.")
-    if event.step != state.index:
-        raise StaleStep("This step was answered already, perhaps on another screen.")
-    if state.broken and event.kind in (EventKind.ADVANCE, EventKind.NO, EventKind.FINISH, EventKind.BACK):
-        raise InvalidInput("The run is broken off. Say first how it goes on.")
-    return _RULES[event.kind](state, event)
-
-
-def _advance(state: RunState, event: RunEvent) -> RunState:
-    step = state.step
-    if step is None:
-        raise StaleStep("All steps are done already.")
-    answers = state.answers
-    if step.ask is not None:
-        answers = {**answers, step.ask.key: step.ask.checked(event.text)}
-    confirmations = {**state.confirmations, step.confirmation: True} if step.confirmation else state.confirmations
-    inside = rinsed(_after_puts(state, step), step.rinses or _old_rinses(step))
-    out = tuple(part for part in (*state.out, step.takes_out) if part and part != step.puts_back)
-    return _moved_on(replace(state, answers=answers, confirmations=confirmations, inside=inside, out=out), event.at)
-
-
-def _moved_on(state: RunState, at: datetime) -> RunState:
-    """At the next step that the answers leave."""
-    steps = state.procedure.steps
-    following = next((n for n in range(state.index + 1, len(steps)) if steps[n].belongs(state.answers)), len(steps))
-    spent = max(0, round((at - state.step_started_at).total_seconds()))
-    return replace(
-        state,
-        index=following,
-        visited=(*state.visited, following),
-        step_starts=(*state.step_starts, at),
-        spent_s={**state.spent_s, state.index: spent},
-        answered_no=False,
-        paused_at=None,
-    )
-
-
-def _after_puts(state: RunState, step: Step) -> tuple[Inside, ...]:
-    """What is inside after the step's cleaners went in, each once.
-
-    Raises:
-        InvalidInput: with the reason why one must not.
-    """
-    inside = state.inside
-    if step.cleaner == "in":  # as snapshots of the first version have it
-        return (*inside, Inside(step.circuit.value, Chemistry.ALKALINE, "Cleaner"))
-    if _puts_done(state, step):
-        return inside
-    fitted = state.context.filter_installed and "filter" not in state.out
-    for role in dict.fromkeys(role for _, role in step.puts):
-        places = [place for place, wanted in step.puts if wanted == role]
-        product = state.context.products.get(role)
-        if product is None:
-            inside = (*inside, *(Inside(place, Chemistry.ALKALINE, role) for place in places))
-            continue
-        by = meets(places, _outlets_until_rinsed(state, places))
-        accepted = state.context.accepts.get(role, frozenset())
-        reason = refusal(product, places, state.inside, accepted, fitted, by)
-        if reason:
-            raise InvalidInput(reason)
-        inside = added(inside, product, places)
-    return inside
-
-
-def _outlets_until_rinsed(state: RunState, places: Collection[str]) -> set[str]:
-    """The outlets by which water leaves from the current step on, until all of some places are rinsed."""
-    outlets: set[str] = set()
-    left = set(places)
-    for step in state.procedure.steps[state.index :]:
-        outlets |= {delivery.outlet for delivery in step.delivers}
-        left -= set(step.rinses)
-        if not left:
-            break
-    return outlets
-
-
-def _puts_done(state: RunState, step: Step) -> bool:
+def puts_done(state: RunState, step: Step) -> bool:
     """Whether the step put its cleaners in before, since somebody went back or began over."""
     if state.index not in state.spent_s:
         return False
@@ -301,115 +213,3 @@ def _puts_done(state: RunState, step: Step) -> bool:
         any(cleaner.place == place and cleaner.title == titles.get(role, role) for cleaner in state.inside)
         for place, role in step.puts
     )
-
-
-def _old_rinses(step: Step) -> tuple[str, ...]:
-    return ("brew", "milk", "water", "body") if step.cleaner == "out" else ()
-
-
-def _back(state: RunState, event: RunEvent) -> RunState:
-    """One step back: its clock goes on from when it was entered; what was put in stays in."""
-    if len(state.visited) < 2:
-        raise InvalidInput("This is the first step.")
-    return replace(
-        state,
-        index=state.visited[-2],
-        visited=state.visited[:-1],
-        step_starts=state.step_starts[:-1],
-        answered_no=False,
-    )
-
-
-def _no(state: RunState, event: RunEvent) -> RunState:
-    step = state.step
-    if step is not None and state.put_already:
-        places = {place for place, _ in step.puts}
-        kept = (cleaner for cleaner in state.inside if cleaner.place not in places or not cleaner.run_begun)
-        return replace(state, inside=tuple(kept))
-    if step is None or step.kind is not StepKind.CHECK:
-        raise InvalidInput("Nothing was asked in this step.")
-    confirmations = {**state.confirmations, step.confirmation: False} if step.confirmation else state.confirmations
-    after = replace(state, confirmations=confirmations)
-    return _moved_on(after, event.at) if step.no_goes_on else replace(after, answered_no=True)
-
-
-def _pause(state: RunState, event: RunEvent) -> RunState:
-    return replace(state, paused_at=state.paused_at or event.at)
-
-
-def _resume(state: RunState, event: RunEvent) -> RunState:
-    return replace(state, paused_at=None, broken=None)
-
-
-def _interrupt(state: RunState, event: RunEvent) -> RunState:
-    if event.text not in set(Break):
-        raise InvalidInput("Say what came in between: power, fault, away or danger.")
-    return replace(state, broken=Break(event.text), paused_at=event.at, notes=(*state.notes, event))
-
-
-def _start_over(state: RunState, event: RunEvent) -> RunState:
-    """Back to where an interrupted machine begins again; what is inside stays inside."""
-    if not state.procedure.starts_over:
-        raise InvalidInput("This one goes on where it stood.")
-    steps = state.procedure.steps
-    start = max((n for n in state.visited if n < len(steps) and steps[n].starts_over), default=0)
-    place = state.visited.index(start)
-    return replace(
-        state,
-        index=start,
-        visited=state.visited[: place + 1],
-        step_starts=(*state.step_starts[:place], event.at),
-        paused_at=None,
-        broken=None,
-        answered_no=False,
-    )
-
-
-def _note(state: RunState, event: RunEvent) -> RunState:
-    if not event.text.strip():
-        raise InvalidInput("The note is empty. Write a word or two.")
-    return replace(state, notes=(*state.notes, event))
-
-
-def _abandon(state: RunState, event: RunEvent) -> RunState:
-    if not event.text.strip():
-        raise InvalidInput("Say in a few words why the run is given up.")
-    return replace(
-        state,
-        inside=_drawn_meanwhile(state),
-        outcome=Outcome.ABANDONED,
-        ended_at=event.at,
-        notes=(*state.notes, event),
-        paused_at=None,
-    )
-
-
-def _drawn_meanwhile(state: RunState) -> tuple[Inside, ...]:
-    """What is inside when a run is given up: a cleaner that the current step pumps is counted as drawn."""
-    step = state.step
-    if step is None or not step.delivers or not any(place in CIRCUITS for place, _ in step.puts):
-        return state.inside
-    try:
-        return _after_puts(state, step)
-    except InvalidInput:
-        return state.inside
-
-
-def _finish(state: RunState, event: RunEvent) -> RunState:
-    if state.step is not None:
-        raise InvalidInput("There are steps left. Finish them, or give the run up with a reason.")
-    return replace(state, outcome=Outcome.FINISHED, ended_at=event.at, paused_at=None)
-
-
-_RULES = {
-    EventKind.ADVANCE: _advance,
-    EventKind.BACK: _back,
-    EventKind.NO: _no,
-    EventKind.PAUSE: _pause,
-    EventKind.RESUME: _resume,
-    EventKind.INTERRUPT: _interrupt,
-    EventKind.START_OVER: _start_over,
-    EventKind.NOTE: _note,
-    EventKind.ABANDON: _abandon,
-    EventKind.FINISH: _finish,
-}

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from lamplight.core.job.containers import TRAY, Vessel, least_without_stops
-from lamplight.core.job.procedure import Procedure
+from lamplight.core.anatomy.outlets import DRAIN
+from lamplight.core.job.containers import TRAY, Vessel, least_vessel, least_without_stops
+from lamplight.core.job.procedure import Procedure, Stand
 from lamplight.core.machine.kind import Kind
 
 # What stands in a cupboard: the smallest that needs no stop is offered. Common practice, no source.
@@ -14,23 +15,32 @@ LARGEST_OFFERED_ML = 2000
 DRAINED_TRAY_ML = 100_000
 
 
-def offered_ml(procedure: Procedure, outlet: str) -> int:
-    """The smallest usual container under an outlet that needs no stop, as far as anybody has one so large."""
-    least = least_without_stops(procedure.flows, [outlet])
+def offered_ml(procedure: Procedure, stand: Stand) -> int:
+    """The smallest usual container that needs no stop and is as large as asked, as far as anybody has one so large."""
+    least = max(least_vessel(least_without_stops(procedure.flows, stand.under, stand.key)), stand.least_ml)
     return next((ml for ml in USUAL_VESSELS_ML if ml >= least), LARGEST_OFFERED_ML)
 
 
 def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> list[Vessel]:
-    """The container under each outlet, and the tray; a tray with a drain never fills.
+    """The containers that are put up, the tray, and a drain; a tray with a drain never fills, nor does a drain.
 
     Args:
         kind: of the machine.
         procedure: adapted.
-        sizes: millilitres by outlet.
+        sizes: millilitres by container.
     """
-    under = [Vessel(outlet, sizes[outlet], (outlet,)) for outlet, _ in procedure.outlets if sizes.get(outlet)]
+    put_up = [
+        Vessel(stand.key, sizes[stand.key], stand.under, f"container under {stand.words}")
+        for stand in procedure.standing
+        if sizes.get(stand.key)
+    ]
     tray = DRAINED_TRAY_ML if "drain" in kind.traits else kind.capacities.tray_ml
-    return [*under, Vessel(TRAY, tray, (TRAY,))] if tray else under
+    under_tray = () if any(TRAY in vessel.under for vessel in put_up) else (TRAY,)
+    return [
+        *put_up,
+        *([Vessel(TRAY, tray, under_tray, "tray")] if tray else []),
+        Vessel(DRAIN, DRAINED_TRAY_ML, (DRAIN,), "drain"),
+    ]
 
 
 def drained(ml: int) -> bool:

@@ -15,6 +15,8 @@ RUSH_AFTER_OPENING = timedelta(hours=1)
 MIDDAY_RUSH = (12 * 60, 13 * 60 + 30)
 LEAD = timedelta(minutes=10)
 DAYS_AHEAD = 14
+# Towards closing a machine is taken out of use so much earlier; ours, no source.
+AT_THE_END_OF_A_DAY = timedelta(minutes=30)
 # Who does not begin now is not back within a quarter of an hour; ours, no source.
 NOT_NOW = timedelta(minutes=15)
 
@@ -58,6 +60,25 @@ def collision(start: datetime, seconds: int, calendar: SiteCalendar) -> Rush | N
                 return rush
         day += timedelta(days=1)
     return None
+
+
+def stands_free(start: datetime, seconds: int, calendar: SiteCalendar) -> bool:
+    """Whether a machine may stand for so long: the site is closed meanwhile, but for the end of a day.
+
+    Args:
+        start: aware.
+        seconds: how long it cannot be used, 0 or more.
+        calendar: opening days.
+    """
+    end = start + timedelta(seconds=seconds)
+    day, last = calendar.today(start), calendar.today(end)
+    while day <= last:
+        if calendar.is_open(day):
+            begins, ends = max(start, calendar.opening(day)), min(end, calendar.closing(day))
+            if ends - begins > AT_THE_END_OF_A_DAY:
+                return False
+        day += timedelta(days=1)
+    return True
 
 
 def next_work_window(now: datetime, seconds: int, calendar: SiteCalendar) -> datetime:

@@ -15,6 +15,7 @@ class SiteVersion(Fact):
     name = CharField(max_length=80)
     zone = CharField(max_length=64)
     hours = JSONField()
+    degrees = CharField(max_length=2, default="°C")
 
 
 class Closure(Fact):
@@ -107,6 +108,9 @@ class ProductVersion(Fact):
     per_l = FloatField(null=True, constraints=[Check("per_l > 0")])
     whole = BooleanField(default=True)
     deleted = BooleanField(default=False)
+    least_ml = FloatField(null=True, constraints=[Check("least_ml > 0")])
+    most_ml = FloatField(null=True, constraints=[Check("most_ml > 0")])
+    also = CharField(max_length=200, default="")
 
 
 class KeeperSecret(Fact):

@@ -9,8 +9,9 @@ from lamplight.actions.kinds import KINDS, kind_of, kinds
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.core.care.trigger_words import trigger_in_words
 from lamplight.core.errors import InvalidInput
+from lamplight.core.job.general import programmes_in_general
 from lamplight.drawing.cutaway import Label, Scene, cutaway
-from lamplight.library.catalogue import kind_schema
+from lamplight.library.catalogue import defaults, kind_as_written_now, kind_schema
 from lamplight.library.mistakes import Mistake
 from lamplight.store.texts import machines_of_kind
 from lamplight.web.clock import now
@@ -43,6 +44,7 @@ PLACE = TextPlace(
     fresh=NEW,
     texts=OWN_KINDS,
     schema=kind_schema,
+    written_now=kind_as_written_now,
 )
 PLACE.add_to(blueprint)
 
@@ -58,12 +60,14 @@ def page():  # noqa: ANN201
 @blueprint.get("/<key>")
 def kind(key: str):  # noqa: ANN201
     PLACE.known(key)
-    known = kind_of(key)
+    known, own = kind_of(key), KINDS.own(key)
     touched = {item.part for item in known.items}
     labels = tuple(Label(part.key, part.label, part.note[:44]) for part in known.parts if part.key in touched)[:8]
     return render(
         "kinds/kind.html", "worktop", kind=known, drawing=cutaway(known, Scene(labels=labels), cls="cutaway large"),
-        own=KINDS.own(key) is not None, used=machines_of_kind(key), trigger_in_words=trigger_in_words,
+        own=own is not None, now_written=kind_as_written_now(own) if own else "",
+        programmes=programmes_in_general(known, defaults()), used=machines_of_kind(key),
+        trigger_in_words=trigger_in_words,
         titles={item.key: item.title for item in known.items},
     )  # fmt: skip
 

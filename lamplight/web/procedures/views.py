@@ -12,9 +12,9 @@ from lamplight.actions.own_texts import OWN_PROCEDURES
 from lamplight.actions.preparing import prepare
 from lamplight.actions.procedures import PROCEDURES, known_procedure, procedures
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import in_general
+from lamplight.core.job.general import course_in_general, in_general
 from lamplight.drawing.cutaway import Scene, cutaway
-from lamplight.library.catalogue import defaults, procedure_schema
+from lamplight.library.catalogue import defaults, procedure_as_written_now, procedure_schema
 from lamplight.library.mistakes import Mistake
 from lamplight.web.clock import now
 from lamplight.web.own_texts import TextPlace, typed_text
@@ -46,6 +46,7 @@ PLACE = TextPlace(
     fresh=NEW,
     texts=OWN_PROCEDURES,
     schema=procedure_schema,
+    written_now=procedure_as_written_now,
 )
 PLACE.add_to(blueprint)
 SIZES = ("a4", "a5")
@@ -59,7 +60,9 @@ def page():  # noqa: ANN201
     for kind in kinds().values():
         for item in kind.items:
             users[item.procedure] = users.get(item.procedure, 0) + 1
-    rows = [(shipped.plain, len(shipped.steps), key in own, users.get(key, 0)) for key, shipped in procedures().items()]
+    rows = [
+        (shipped.plain, len(shipped.course), key in own, users.get(key, 0)) for key, shipped in procedures().items()
+    ]
     return render("procedures/page.html", "worktop", rows=rows)
 
 
@@ -76,7 +79,7 @@ def procedure(key: str):  # noqa: ANN201
     usual = defaults()
     return render(
         "procedures/procedure.html", "worktop", shipped=known, users=users, own=PROCEDURES.own(key),
-        in_general=lambda text: in_general(text, usual),
+        in_general=lambda text: in_general(text, usual), course=course_in_general(known, usual),
     )  # fmt: skip
 
 
@@ -110,7 +113,7 @@ def card(machine_id: int, key: str):  # noqa: ANN201
     if view is None:
         abort(404)
     try:
-        ready = prepare(view, key, site().calendar, now())
+        ready = prepare(view, key, site(), now())
     except InvalidInput:
         abort(404)
     address = url_for("runs.ready", machine_id=machine_id, key=key, _external=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -13,38 +13,24 @@ from lamplight.actions.runs import asks_for_lamp
 from lamplight.core.care.item import Due
 from lamplight.core.job.chemistry import CIRCUITS, Inside
 from lamplight.core.job.confirmations import consequences, settles
-from lamplight.core.job.containers import TRAY, ContainerPlan
 from lamplight.core.job.inspections import INSPECTIONS, Inspection
 from lamplight.core.job.steps import Step
-from lamplight.core.run.clock import Timer, likely_end, timer
+from lamplight.core.run.clock import AskedLearned, Timer, learned_asides, likely_end, timer
 from lamplight.core.run.finish import doses
 from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.run.state import BREAK_WORDS, EventKind, Outcome, RunState
-from lamplight.core.run.vessels import drained, vessels_of
+from lamplight.core.run.stops import free_seconds, stops_ahead
+from lamplight.core.run.vessels import vessels_of
+from lamplight.core.words import plural
 from lamplight.drawing.bulbs import string_of_bulbs
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.drawing.dial import dial
-from lamplight.drawing.vessels import VesselBar, vessel_bar
 from lamplight.store.runs import RunRow
+from lamplight.web.runs.fillings import Filling, fillings, levels_drawn
+from lamplight.web.runs.pouring import PourLine, pours_at
 
 LEAST_WAIT_S = 120
 MOST_OFFERED = 2
-
-
-@dataclass(frozen=True)
-class Filling:
-    """A container in the current step.
-
-    Attributes:
-        bar: its drawing.
-        words: how full, and what to do.
-        stops: sentences about stops to tip it out.
-    """
-
-    title: str
-    bar: Markup
-    words: str
-    stops: tuple[str, ...]
 
 
 @dataclass(frozen=True)
@@ -75,6 +61,10 @@ class RunModel:
         inside: what is inside, in words.
         doses: product key, title, units and unit that the procedure uses.
         problems: what would run over.
+        pours: what is measured and goes in at this step.
+        asks: what the machine may ask for in the middle of this step: key, order, how often it did.
+        aside: what it asks for now, or None.
+        doubt: the question about an end that came far too soon, or empty.
         settled: whether the job counted as done.
         follows: what the answers mean, in sentences.
     """
@@ -92,6 +82,10 @@ class RunModel:
     suggested: int | None
     fillings: tuple[Filling, ...]
     problems: tuple[str, ...]
+    pours: tuple[PourLine, ...]
+    asks: tuple[tuple[str, str, str], ...]
+    aside: Step | None
+    doubt: str
     meanwhile: tuple[Meanwhile, ...]
     inside: tuple[str, ...]
     broken: str
@@ -106,17 +100,32 @@ class RunModel:
 
 
 def run_model(
-    run: RunRow, view: MachineView, others: Sequence[MachineView], inspections: Sequence[str], moment: datetime
+    run: RunRow,
+    view: MachineView,
+    others: Sequence[MachineView],
+    inspections: Sequence[str],
+    moment: datetime,
+    earlier: Sequence[RunState] = (),
 ) -> RunModel:
-    """Build the page from where the run stands."""
+    """Build the page from where the run stands.
+
+    Args:
+        run: the run.
+        view: its machine.
+        others: every machine, for what fits into a wait.
+        inspections: what its end wants looked at.
+        moment: now.
+        earlier: runs of the same job on the same machine.
+    """
     state = run.state
     total = len(state.procedure.steps)
     step = state.step if state.running else None
     clock = timer(state, moment)
+    plan = state.procedure.containers(vessels_of(view.kind, state.procedure, state.context.vessels))
+    stops = stops_ahead(state, plan, clock)
     mode = "over" if not state.running else "broken" if state.broken else "step" if step else "finish"
     done = total if state.outcome is Outcome.FINISHED else state.index
     skipped = [n for n in range(done) if n not in state.visited and state.index > n]
-    plan = state.procedure.containers(vessels_of(view.kind, state.procedure, state.context.vessels))
     expected = view.status.expected_drinks
     products = state.context.products
     titles = {product.key: product for product in products.values()}
@@ -126,15 +135,19 @@ def run_model(
         number=state.index + 1,
         total=total,
         bulbs=string_of_bulbs(total, done, skipped=skipped),
-        drawing=_drawing(view, step, plan, state, clock),
+        drawing=_drawing(view, step, levels_drawn(state, plan, clock, stops)),
         dial=dial(clock) if clock else Markup(""),
         clock=clock,
         ends=likely_end(state, moment),
         due=view.status.due(run.item),
         suggested=None if expected is None else expected + state.procedure.cleaning_drinks,
-        fillings=_fillings(state, plan, clock) if step else (),
+        fillings=fillings(state, plan, clock, stops) if step else (),
+        pours=pours_at(state) if step else (),
+        asks=_asks(state, learned_asides(earlier)) if step and not state.asked_for else (),
+        aside=state.aside.step if state.aside else None,
+        doubt=_doubt(state, moment) if step else "",
         problems=plan.problems if step and step.delivers else (),
-        meanwhile=_meanwhile(view, others, clock),
+        meanwhile=_meanwhile(view, others, free_seconds(clock, stops)),
         inside=tuple(_inside_words(cleaner) for cleaner in state.inside),
         broken=BREAK_WORDS[state.broken] if state.broken else "",
         asks_lamp=asks_for_lamp(view.kind, run),
@@ -146,6 +159,31 @@ def run_model(
         answer_off=_answer_off(state),
         then=next((state.procedure.steps[n].title for n in state.ahead), "") if step else "",
     )
+
+
+def _asks(state: RunState, learned: Mapping[str, AskedLearned]) -> tuple[tuple[str, str, str], ...]:
+    """What the machine may ask for, with how often it asked in this run and how often it usually does."""
+    lines = []
+    for aside in state.step.asks if state.step else ():
+        usual = learned.get(aside.key)
+        told = [f"asked {plural(count, 'time')} in this run"] if (count := state.asked.get(aside.key, 0)) else []
+        told += [f"usually {usual.median:g}, at most {usual.most}, of {usual.runs} runs"] if usual else []
+        lines.append((aside.key, f"{aside.step.title[:1].lower()}{aside.step.title[1:]}", "; ".join(told)))
+    return tuple(lines)
+
+
+def _doubt(state: RunState, moment: datetime) -> str:
+    """The question about an end that came far too soon; empty where none did."""
+    if not state.doubt or state.step is None or state.step.duration is None:
+        return ""
+    low, high = state.step.duration.low_s, state.step.duration.high_s
+    took = state.elapsed_s(moment)
+    span = f"{round(low / 60)} to {round(high / 60)} minutes" if high >= 120 else f"{low} to {high} seconds"
+    return f"It takes {span}; this took {_seconds_words(took)}."
+
+
+def _seconds_words(seconds: int) -> str:
+    return f"{seconds} seconds" if seconds < 120 else f"{round(seconds / 60)} minutes"
 
 
 def _inside_words(cleaner: Inside) -> str:
@@ -162,63 +200,16 @@ def _answer_off(state: RunState) -> str:
     return ask.when_off if ask and answer is not None and ask.off(answer) else ""
 
 
-def _drawing(view: MachineView, step: Step | None, plan: ContainerPlan, state: RunState, clock: Timer | None) -> Markup:
+def _drawing(view: MachineView, step: Step | None, levels: Mapping[str, float]) -> Markup:
     if step is None:
         return cutaway(view.kind, Scene(missing=view.status.book.absent_parts), cls="cutaway run-drawing")
-    levels = {}
-    if step.delivers:
-        for delivery in step.delivers:
-            now, _ = _level(plan, state.index, delivery.outlet, clock)
-            holds = plan.vessels.get(delivery.outlet)
-            if holds:
-                levels[delivery.outlet] = max(0.08, min(1.0, now / holds))
     scene = Scene(touched=step.part, pose=step.pose, levels=levels, missing=view.status.book.absent_parts)
     return cutaway(view.kind, scene, cls="cutaway run-drawing")
 
 
-def _level(plan: ContainerPlan, index: int, vessel: str, clock: Timer | None) -> tuple[int, int]:
-    """Millilitres in a vessel by now and at the end of the current step; the machine is taken to deliver evenly."""
-    levels = plan.steps[index]
-    before = levels.before.get(vessel, 0)
-    ends = levels.after.get(vessel, 0)
-    if clock is None or ends < before:
-        return before, ends
-    return before + round((ends - before) * clock.share), ends
-
-
-def _fillings(state: RunState, plan: ContainerPlan, clock: Timer | None) -> tuple[Filling, ...]:
-    """The containers that the current step fills."""
-    step = state.step
-    if step is None:
-        return ()
-    words = dict(state.procedure.outlets)
-    lines = []
-    for delivery in step.delivers:
-        vessel = delivery.outlet if delivery.outlet in plan.vessels else TRAY
-        holds = plan.vessels.get(vessel)
-        if holds is None or drained(holds):
-            continue
-        now, ends = _level(plan, state.index, vessel, clock)
-        stops = tuple(
-            f"Tip it out after {stop.after_ml} ml of this step."
-            for stop in plan.steps[state.index].stops
-            if stop.vessel == vessel
-        )
-        title = f"Under {words[vessel]}" if vessel in words else "Tray"
-        level_words = f"{_litres(now)} of {_litres(holds)}: " + (
-            "no stop to empty it" if not stops else "tip it out on the way"
-        )
-        lines.append(Filling(title, vessel_bar(VesselBar(title, now, ends, holds)), level_words, stops))
-    return tuple(lines)
-
-
-def _litres(ml: int) -> str:
-    return f"{ml} ml" if ml < 1000 else f"{ml / 1000:.2g} L" if ml % 100 else f"{ml / 1000:g} L"
-
-
-def _meanwhile(view: MachineView, others: Sequence[MachineView], clock: Timer | None) -> tuple[Meanwhile, ...]:
-    """What fits into the wait: quick jobs on this machine, then jobs on the next machines."""
-    if clock is None or clock.left_s < LEAST_WAIT_S:
+def _meanwhile(view: MachineView, others: Sequence[MachineView], free_s: int) -> tuple[Meanwhile, ...]:
+    """What fits into the wait: quick jobs here, then jobs on the next machines; none while a stop is near."""
+    if free_s < LEAST_WAIT_S:
         return ()
     possible = []
     for other in sorted(others, key=lambda each: each.row.id != view.row.id):
@@ -227,7 +218,7 @@ def _meanwhile(view: MachineView, others: Sequence[MachineView], clock: Timer | 
             continue
         for due in other.status.dues:
             quick = due.item.quick
-            if due.to_do and possible_while_waiting(due.item, clock.left_s, here) and (quick or not here):
+            if due.to_do and possible_while_waiting(due.item, free_s, here) and (quick or not here):
                 possible.append(
                     Meanwhile(other.row.id, other.row.name, due.item.key, due.item.title, due.item.minutes, quick, here)
                 )

@@ -15,10 +15,10 @@ from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run, inspections_due
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT
-from lamplight.core.run.state import Outcome
+from lamplight.core.run.state import Outcome, RunState
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.photos import photos_of_runs
-from lamplight.store.runs import RunRow, run_row, written_at_end
+from lamplight.store.runs import RunRow, ended_runs, run_row, written_at_end
 from lamplight.store.sites import machine
 from lamplight.web import forms
 from lamplight.web.clock import now
@@ -30,7 +30,7 @@ blueprint = Blueprint("runs", __name__, url_prefix="/runs", template_folder="tem
 
 
 def _wishes(form: Mapping[str, str]) -> Wishes:
-    """Products and containers as chosen; sizes that are none are refused.
+    """Products, containers and the way as chosen; sizes that are none are refused.
 
     Raises:
         InvalidInput: for a container of no or impossible size.
@@ -44,7 +44,9 @@ def _wishes(form: Mapping[str, str]) -> Wishes:
                 if not 50 <= size <= 50_000:
                     raise InvalidInput("A container holds between 50 and 50 000 ml.")
                 vessels[name.removeprefix("ml-")] = size
-    return Wishes(products, vessels)
+    answers = {name.removeprefix("answer-"): value for name, value in form.items() if name.startswith("answer-")}
+    by_hand = {"1": True, "0": False}.get(form.get("by-hand", ""))
+    return Wishes(products, vessels, answers, by_hand)
 
 
 def _view(machine_id: int) -> MachineView:
@@ -61,7 +63,7 @@ def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, 
     except InvalidInput as problem:
         wishes, code, notice = Wishes({}, {}), 422, str(problem)
     try:
-        ready = prepare(view, key, site().calendar, now(), wishes)
+        ready = prepare(view, key, site(), now(), wishes)
     except InvalidInput:
         abort(404)
     first = ready.procedure.steps[0]
@@ -124,12 +126,20 @@ def _existing(run_id: int) -> tuple[RunRow, MachineView]:
 def _show(run_id: int, code: int = 200, notice: str = "", doubts=(), form=None):  # noqa: ANN001, ANN202
     others = machine_views(site(), now())  # first: the run's own machine is one of them
     run, view = _existing(run_id)
-    model = run_model(run, view, others, inspections_due(run, actor()), now())
+    model = run_model(run, view, others, inspections_due(run, actor()), now(), _earlier(run))
     after = _afterwards(run, view, others) if model.mode == "over" else {}
     return render(
         "runs/page.html", "run", code, model=model, run=run, view=view, notice=notice, doubts=doubts, form=form or {},
         photos=photos_of_runs([run_id]).get(run_id, []), **after,
     )  # fmt: skip
+
+
+def _earlier(run: RunRow) -> list[RunState]:
+    """The runs of the same job here, where the present step may learn from them."""
+    step = run.state.step
+    if step is None or not step.asks:
+        return []
+    return [past.state for past in ended_runs(run.machine_id, item=run.item)]
 
 
 def _afterwards(run: RunRow, view: MachineView, others: list[MachineView]) -> dict[str, object]:

@@ -12,12 +12,13 @@ from lamplight.actions.backups import newest_backup_in_words
 from lamplight.actions.passphrases import change_passphrase, whose_is_asked
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
-from lamplight.core.site.calendar import WEEKDAYS, OpeningHours, SiteCalendar
+from lamplight.core.site.calendar import WEEKDAYS, OpeningHours
+from lamplight.core.site.degrees import CELSIUS
 from lamplight.library.catalogue import countries
 from lamplight.store.books import absences
 from lamplight.store.database import data_folder
 from lamplight.store.passphrases import secrets_by_keeper
-from lamplight.store.sites import closures, keepers, machine, machines, the_site
+from lamplight.store.sites import SiteRow, closures, keepers, machine, machines, the_site
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
@@ -27,7 +28,7 @@ from lamplight.web.rendering import page as render
 blueprint = Blueprint("setup", __name__, template_folder="templates")
 
 
-SITE_FIELDS = ("name", "zone", "hours", *(f"from{day}" for day in range(7)))
+SITE_FIELDS = ("name", "zone", "degrees", "hours", *(f"from{day}" for day in range(7)))
 CLOSURE_FIELDS = ("first", "last", "label")
 ABSENCE_FIELDS = ("away_first", "away_last", "away_label")
 
@@ -59,8 +60,9 @@ def _default_form() -> dict[str, str]:
     return form
 
 
-def _form_of(name: str, calendar: SiteCalendar) -> dict[str, str]:
-    form = _default_form() | {"name": name, "zone": calendar.zone}
+def _form_of(here: SiteRow) -> dict[str, str]:
+    calendar = here.calendar
+    form = _default_form() | {"name": here.name, "zone": calendar.zone, "degrees": here.degrees}
     for day, span in enumerate(calendar.hours):
         form.pop(f"open{day}", None)
         if span:
@@ -74,7 +76,9 @@ def _form_of(name: str, calendar: SiteCalendar) -> dict[str, str]:
 def _save(form: Mapping[str, str]) -> dict[str, str]:
     """Save the site's form; answers what is wrong, by field."""
     try:
-        save_site(form.get("name", ""), form.get("zone", ""), _typed_hours(form), actor())
+        save_site(
+            form.get("name", ""), form.get("zone", ""), _typed_hours(form), actor(), form.get("degrees") or CELSIUS
+        )
     except InvalidInput as problem:
         return forms.placed(problem, SITE_FIELDS, "name")
     return {}
@@ -116,7 +120,7 @@ def start():  # noqa: ANN201
 def site_page():  # noqa: ANN201
     here = site()
     if request.method == "GET":
-        return _show("setup/site.html", _form_of(here.name, here.calendar), {})
+        return _show("setup/site.html", _form_of(here), {})
     errors = _save(request.form)
     if errors:
         return _show("setup/site.html", request.form, errors)
@@ -134,7 +138,7 @@ def close_days():  # noqa: ANN201
             last = forms.day(request.form.get("last", "") or request.form.get("first", ""), "The last closed day")
         add_closure(here.id, first, last, request.form.get("label", ""), actor())
     except InvalidInput as problem:
-        form = _form_of(here.name, here.calendar) | request.form.to_dict()
+        form = _form_of(here) | request.form.to_dict()
         return _show("setup/site.html", form, forms.placed(problem, CLOSURE_FIELDS, "first"))
     flash("The closed days are noted.")
     return see_other("setup.site_page")
@@ -152,7 +156,7 @@ def absence():  # noqa: ANN201
         row = machine(here.id, forms.row_number(wanted) or 0)
         add_absence(here.id, row, first, last, form.get("away_label", ""), actor())
     except InvalidInput as problem:
-        again = _form_of(here.name, here.calendar) | form.to_dict()
+        again = _form_of(here) | form.to_dict()
         return _show("setup/site.html", again, forms.placed(problem, ABSENCE_FIELDS, "away_first", "away_"))
     flash("The absence is noted.")
     return see_other("setup.site_page")
@@ -167,7 +171,7 @@ def holidays():  # noqa: ANN201
             here, form.get("country", ""), form.get("region", "").strip(), range(year, year + 2), actor()
         )
     except InvalidInput as problem:
-        again = _form_of(here.name, here.calendar) | form.to_dict()
+        again = _form_of(here) | form.to_dict()
         return _show("setup/site.html", again, {"country": str(problem)})
     flash(f"{count} public holidays on open days are noted." if count else "They were noted already.")
     return see_other("setup.site_page")

@@ -11,6 +11,7 @@ from lamplight.actions.stock import FORMS, ProductFields, move_stock, products, 
 from lamplight.core.care.item import Due
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry
+from lamplight.core.job.dose import range_words
 from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.stock import Move
 from lamplight.core.words import units_in_words
@@ -28,7 +29,7 @@ def _lines() -> dict[str, list[StockLine]]:
     wanted = demand((due, view.needs(due)) for view, due in _jobs())
     lines: dict[str, list[StockLine]] = {}
     for role in roles().values():
-        for product in serving(role.key, known):
+        for product in (one for one in serving(role.key, known) if one.role == role.key):
             line = StockLine(product, held.get(product.key), wanted.get(product.key, 0.0))
             lines.setdefault(role.title, []).append(line)
     return lines
@@ -43,6 +44,7 @@ def _show(code: int = 200, errors: dict[str, str] | None = None, form=None):  # 
     return render(
         "supplies/page.html", "worktop", code, groups=_lines(), roles=roles(), forms_known=FORMS,
         chemistries=list(Chemistry), errors=errors or {}, form=form or {}, words=units_in_words,
+        range_words=range_words,
     )  # fmt: skip
 
 
@@ -83,6 +85,8 @@ def save():  # noqa: ANN201
         fields = ProductFields(
             form.get("title", ""), form.get("role", ""), form.get("form", ""), form.get("chemistry", ""),
             form.get("unit", ""), dose or 0.0, forms.optional_rate(form.get("per_l", ""), "The dose for a litre"),
+            forms.optional_rate(form.get("least_ml", ""), "The smallest mix"),
+            forms.optional_rate(form.get("most_ml", ""), "The largest mix"), tuple(form.getlist("also")),
         )  # fmt: skip
         save_product(fields, actor(), key)
     except InvalidInput as problem:

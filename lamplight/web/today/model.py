@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime
 from functools import lru_cache
 
@@ -74,12 +74,17 @@ class Task:
 
 @dataclass(frozen=True)
 class Stop:
-    """The tasks of one machine, the most urgent first, and what is said about doing them together."""
+    """The tasks of one machine, the most urgent first, and what is said about doing them together.
+
+    Attributes:
+        one_run: how many of them the end of the day does in one run; 0 where it would spare nothing.
+    """
 
     machine_id: int
     machine: str
     tasks: list[Task]
     together: tuple[str, ...] = ()
+    one_run: int = 0
 
     @property
     def minutes(self) -> int:
@@ -149,7 +154,7 @@ def today_model(views: Sequence[MachineView], calendar: SiteCalendar, moment: da
     return TodayModel(
         stands=_stands(views, today),
         now=_stops(pressing, by_id),
-        later=_stops(later, {}),
+        later=[replace(stop, together=()) for stop in _stops(later, by_id)],
         soon=soon[:MOST_SOON],
         unknown=_stops([task for task in tasks if task.due.status is Status.UNKNOWN], {}),
         take=_take(pressing, by_id),
@@ -179,9 +184,16 @@ def _stops(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[Stop]:
         Stop(
             machine_id, own[0].machine, own,
             tuple(visit.sentence for visit in views[machine_id].visits) if machine_id in views else (),
+            _in_one_run(own, views[machine_id]) if machine_id in views else 0,
         )
         for machine_id, own in by_machine.items()
     ]  # fmt: skip
+
+
+def _in_one_run(tasks: Sequence[Task], view: MachineView) -> int:
+    """How many of these the end of the day does; worth a word from two on, and not while a run is open."""
+    count = sum(task.due.item.key in view.done_at_closing for task in tasks)
+    return count if count > 1 and view.run is None else 0
 
 
 def _stands(views: Sequence[MachineView], today: date) -> list[Stand]:

@@ -6,16 +6,17 @@ import unittest
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.outlets import Outlet
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import Adaptation, adapt_procedure
-from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep
+from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep, Stand
 from lamplight.core.job.steps import Step, StepKind, applies
 from lamplight.core.words import words_for_ml
 
 
 def shipped(*steps, needs=(), outlets=()):
     """A procedure as its file has it."""
-    return ShippedProcedure(Procedure("p", "P", Circuit.WATER, ()), tuple(steps), tuple(needs), tuple(outlets))
+    return ShippedProcedure(Procedure("p", "P", Circuit.WATER, ()), tuple(steps), tuple(needs), outlets=tuple(outlets))
 
 
 def step(title, kind=StepKind.DO, parts=("tank",), amount=None, delivers=(), **rest):
@@ -38,13 +39,14 @@ class Fits(unittest.TestCase):
         adaptation = Adaptation(
             {"lamps"}, ("tank",), {"vessel": "the tank", "outlet": "spout"}, {"pump": Duration(1, 2, 3)},
             {"mix": 1500}, {"descale": "Code: 12"},
+            outlets=(Outlet("coffee", "the spout", "tank"), Outlet("milk", "the other", "tank")),
         )  # fmt: skip
         tank = adapt_procedure(given, adaptation)
         self.assertEqual([s.title for s in tank.steps], ["Fill the tank with 1.5 L", "Pump"])
         self.assertEqual((tank.steps[0].part, tank.steps[0].amount_ml), ("tank", 1500))
         self.assertEqual((tank.machine_seconds, tank.delivered_ml, tank.steps[1].access), (2, 1500, "Code: 12"))
-        self.assertEqual([(n.amount, n.mix_ml) for n in tank.needs], [("1.5 L", 1500)])
-        self.assertEqual(tank.outlets, (("coffee", "the spout"),))
+        self.assertEqual([(n.amount, n.mix_ml) for n in tank.needs], [("1.5 L", 1500), ("1", None)])
+        self.assertEqual(tank.stands, (Stand("coffee", "the spout", ("coffee",)),))
 
     def test_refusals(self):
         """A word, a time or a volume that the kind does not give; no step left; a duration out of order."""

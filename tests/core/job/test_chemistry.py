@@ -70,13 +70,6 @@ class Refusals(unittest.TestCase):
         same_run = (replace(tablet[0], run_begun=True),)
         self.assertIsNone(refusal(descaler, ["water"], same_run, ()))
 
-    def test_dose(self):
-        """Whole tablets are rounded up, millilitres are not."""
-        tablets = Product("t", "T", "r", "tablet", Chemistry.DESCALER, "tablet", 1, 4)
-        self.assertEqual([tablets.dose_for(ml) for ml in (0, 250, 251, 1000)], [1, 1, 2, 4])
-        liquid = Product("l", "L", "r", "liquid", Chemistry.ALKALINE, "ml", 25, 50, False)
-        self.assertEqual([liquid.dose_for(ml) for ml in (None, 250, 1010)], [25, 25, 50.5])
-
 
 if __name__ == "__main__":
     unittest.main()

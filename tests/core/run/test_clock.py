@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from datetime import timedelta
 
 from lamplight.core.anatomy.duration import Duration
@@ -18,7 +19,8 @@ from lamplight.core.run.clock import (
     total_seconds,
     with_learned,
 )
-from lamplight.core.run.state import EventKind, begin
+from lamplight.core.run.rules import begin
+from lamplight.core.run.state import EventKind
 from tests.core.run.test_state import CONTEXT, PROCEDURE, START, advanced, after, apply, event
 
 
@@ -57,7 +59,8 @@ class Clocks(unittest.TestCase):
         """Three untimed steps, a check, and ten minutes of the machine."""
         own = 3 * KEEPER_S[StepKind.DO] + KEEPER_S[StepKind.CHECK] + KEEPER_S[StepKind.MACHINE]
         self.assertEqual((keeper_seconds(PROCEDURE), total_seconds(PROCEDURE)), (own, own + 600))
-        self.assertEqual(keeper_seconds(PROCEDURE, [1]), KEEPER_S[StepKind.CHECK])
+        own_time = replace(PROCEDURE, steps=tuple(replace(one, hands_s=7) for one in PROCEDURE.steps))
+        self.assertEqual(keeper_seconds(own_time), 7 * len(PROCEDURE.steps))
 
 
 class Learning(unittest.TestCase):

@@ -13,7 +13,8 @@ from lamplight.core.job.chemistry import Chemistry, Inside, Product
 from lamplight.core.job.containers import Delivery
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind
-from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, apply, begin, replay
+from lamplight.core.run.rules import apply, begin, replay
+from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent
 
 START = datetime(2026, 11, 24, 7, tzinfo=UTC)
 TABLET = Product("tab", "Tablets", "brew-cleaner", "tablet", Chemistry.ALKALINE, "tablet", 1)

@@ -1,0 +1,43 @@
+"""A procedure in the unit in which a site thinks of temperatures."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.job.steps import Step
+from lamplight.core.site.degrees import CELSIUS, said_in
+
+
+def in_site_unit(procedure: Procedure, unit: str) -> Procedure:
+    """The procedure with every temperature in a site's unit; what is asked is kept in °C all the same.
+
+    Args:
+        procedure: adapted, in °C.
+        unit: ``°C`` or ``°F``.
+    """
+    if unit == CELSIUS:
+        return procedure
+    return replace(
+        procedure,
+        steps=tuple(_step_in(step, unit) for step in procedure.steps),
+        afterwards=said_in(procedure.afterwards, unit),
+        cautions=tuple(said_in(text, unit) for text in procedure.cautions),
+    )
+
+
+def _step_in(step: Step, unit: str) -> Step:
+    ask = step.ask
+    if ask is not None and ask.unit == CELSIUS:
+        ask = replace(ask, shown_in=unit, when_off=said_in(ask.when_off, unit))
+    return replace(
+        step,
+        ask=ask,
+        title=said_in(step.title, unit),
+        text=said_in(step.text, unit),
+        over_when=said_in(step.over_when, unit),
+        on_no=said_in(step.on_no, unit),
+        caution=said_in(step.caution, unit),
+        mistake=said_in(step.mistake, unit),
+        why=said_in(step.why, unit),
+    )
