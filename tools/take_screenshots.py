@@ -47,6 +47,15 @@ def _machine_at_work(page: Page) -> None:
         page.wait_for_timeout(150)
 
 
+def _pour(page: Page) -> None:
+    page.goto("/runs/ready/3/descale")
+    page.locator("[data-space]").click()
+    page.wait_for_selector("[data-run]")
+    while not page.locator(".pour-then").count():
+        page.locator("[data-space]").click()
+        page.wait_for_timeout(150)
+
+
 def _kind_with_a_mistake(page: Page) -> None:
     page.goto("/kinds/new?copy=powder-tower")
     area = page.locator("#text")
@@ -65,6 +74,7 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "readings": _doubtful_sheet,
     "ready": _opened("/runs/ready/3/descale"),
     "run": _machine_at_work,
+    "run-pour": _pour,
     "lamps": _opened("/lamps"),
     "lamp-causes": _opened("/lamps/5"),
     "supplies": _opened("/supplies"),

@@ -50,7 +50,7 @@ from lamplight.store.backups import BACKUP_FOLDER
 from lamplight.store.database import data_file, database
 from lamplight.store.migrating import open_database
 from lamplight.store.models import Entry
-from lamplight.store.runs import run_row
+from lamplight.store.runs import RunRow, run_row
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
 from lamplight.store.waters import MAINS
@@ -300,6 +300,15 @@ def _enact(event: _Event, site: SiteRow, actor: Actor, guided: bool) -> None:
         declare_done(event.machine, event.item, LastDoneAnswer(at=event.at), None, actor)
 
 
+def _empty_its_tray(row: RunRow, actor: Actor, times: int) -> None:
+    """It asks for its tray in the middle of its work, some days more often than on others."""
+    assert row.state.step is not None
+    asked = row.state.step.asks[0].key
+    for _ in range(times):
+        answer_step(row.id, EventKind.ASKED, row.state.index, actor, asked)
+        answer_step(row.id, EventKind.ANSWERED, row.state.index, actor)
+
+
 def _lead(event: _Event, site: SiteRow, actor: Actor) -> None:
     """A whole run, step by step, at the pace of a keeper."""
     run_id = begin_run(site, event.machine, event.item, actor, anyway=True)
@@ -310,5 +319,7 @@ def _lead(event: _Event, site: SiteRow, actor: Actor) -> None:
         machine_time = step.duration.likely_s if step.duration else 0
         actor = Actor(actor.now + timedelta(seconds=40 + machine_time), actor.keeper_id)
         answer = step.ask.choices[-1] if step.ask and step.ask.choices else ""
+        if step.asks:
+            _empty_its_tray(row, actor, times=actor.now.day % 3)
         row = answer_step(run_id, EventKind.ADVANCE, row.state.index, actor, answer)
     finish_run(run_id, row.state.index, Finish(event.value, event.cleaning, "as-typed"), site, actor)

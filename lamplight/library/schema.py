@@ -123,6 +123,7 @@ class CapacitiesFile(Strict):
     tray_ml: int = Field(default=0, ge=0, le=10_000)
     drawer_pucks: int = Field(default=0, ge=0, le=500)
     milk_ml: int = Field(default=0, ge=0, le=20_000)
+    drain_ml: int = Field(default=0, ge=0, le=50_000, description="of a canister under the drain; 0: it leads away")
 
 
 class AppearanceFile(Strict):

@@ -169,6 +169,18 @@ class EveryKind(unittest.TestCase):
                 with self.subTest(kind=kind.key, procedure=shipped.plain.key):
                     self.assertEqual(broken(kind, shipped), [])
 
+    def test_cleaner_is_said_where_it_is(self):
+        """Plain water is hot, and nothing more; what holds cleaner is said to."""
+        for kind in kinds().values():
+            for shipped in jobs_of(kind):
+                procedure = adapted(kind, shipped)
+                cleans = any(step.puts or step.rinses for step in procedure.steps)
+                said = " ".join(step.caution for step in procedure.steps)
+                with self.subTest(kind=kind.key, procedure=shipped.plain.key):
+                    self.assertLessEqual("holds cleaner" in said, cleans)
+                    if cleans and any(step.call == "container" for step in procedure.steps):
+                        self.assertIn("holds cleaner", said)
+
     def test_the_minutes_of_an_item_are_its_hands(self):
         """What a list of the day says is near the sum of the hands' steps: within a third, or two minutes."""
         for kind in kinds().values():

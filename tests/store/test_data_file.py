@@ -10,12 +10,15 @@ from pathlib import Path
 from playhouse.test_utils import assert_query_count
 
 from lamplight.actions.entries import Actor
+from lamplight.actions.kinds import KINDS, kind_of
 from lamplight.actions.machine_views import machine_views
 from lamplight.actions.machines import MachineFields, change_machine
-from lamplight.actions.runs import answer_step, begin_run
+from lamplight.actions.procedures import procedure_for
+from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.core.care.item import Start
 from lamplight.core.errors import InvalidInput
-from lamplight.core.run.state import EventKind
+from lamplight.core.run.state import EventKind, Outcome
+from lamplight.library.catalogue import kind_as_written_now
 from lamplight.store.backups import BACKUP_FOLDER, back_up_to, restore_into
 from lamplight.store.books import books
 from lamplight.store.checking import problems_in
@@ -31,10 +34,12 @@ from lamplight.store.models import (
     SignIn,
 )
 from lamplight.store.passphrases import secrets_by_keeper
+from lamplight.store.runs import open_runs
 from lamplight.store.schema import MIGRATIONS
 from lamplight.store.sites import machine, machines, the_site
 from lamplight.store.trouble import DataFileProblem
 from tests.base import NOW, DataTest
+from tests.pace import said_to
 
 OLD = Path(__file__).parent / "old"
 NEWEST = max(int(path.name[:4]) for path in MIGRATIONS.glob("[0-9]*.py"))
@@ -122,6 +127,31 @@ class Migrating(OldFile):
         self.assertEqual(starts["brew-tablet"], (Start.DONE.value, None))
         fits = [row.as_before for row in CartridgeInstallation.select().order_by(CartridgeInstallation.id)]
         self.assertEqual(fits, [False, True, False])
+
+    def test_runs_and_kinds_of_before_programmes(self):
+        """An open run goes on by its own snapshot to its end; own kinds and procedures are read as they were meant."""
+        self.old_file(10)
+        self.reopen(self.other)
+        going = open_runs()
+        self.assertTrue(going)
+        for run in going:
+            before, at = run.state, NOW
+            self.assertEqual([step.asks_if_soon for step in before.procedure.steps if step.asks_if_soon], [])
+            row = run
+            while row.state.step is not None:
+                row = answer_step(run.id, EventKind.ADVANCE, row.state.index, Actor(at), said_to(row.state))
+            ended = finish_run(run.id, row.state.index, Finish(None, 0), the_site(), Actor(at))
+            self.assertEqual(ended.state.outcome, Outcome.FINISHED)
+            self.assertEqual(ended.state.inside, ())
+        own = kind_of("removable-tabletop-2")
+        self.assertEqual(sorted(own.programmes), ["descale", "tablet"])
+        self.assertTrue([outlet for outlet in own.outlets if outlet.valve])
+        titles = [step.title for step in procedure_for(own, "descale").steps]
+        self.assertEqual(titles.count("Open the steam valve"), titles.count("Close the steam valve"))
+        self.assertGreater(titles.count("Open the steam valve"), 1)
+        self.assertIn("programmes:", kind_as_written_now(KINDS.own("removable-tabletop-2")))
+        self.assertTrue(procedure_for(own, "milk-rinse-2").steps)
+        self.assertEqual(problems_in(), [])
 
     def test_schema_matches_the_models(self):
         """A migrated empty file has exactly the columns that the models name."""

@@ -33,12 +33,16 @@ class Part:
 
 @dataclass(frozen=True)
 class Capacities:
-    """What the kind holds: tank, tray and milk in ml (0: none), drawer in pucks."""
+    """What the kind holds: tank, tray and milk in ml (0: none), drawer in pucks; a canister under its drain in ml.
+
+    A drain without a canister leads away, and never fills.
+    """
 
     tank_ml: int = 0
     tray_ml: int = 0
     drawer_pucks: int = 0
     milk_ml: int = 0
+    drain_ml: int = 0
 
 
 @dataclass(frozen=True)

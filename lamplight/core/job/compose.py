@@ -47,6 +47,7 @@ def compose(
     before, after = (course, ()) if place is None else (course[:place], course[place + 1 :])
     ledger = Ledger(replace(around, traits=traits), list(stands))
     ledger.own_is_ahead = own
+    ledger.cleans = any(_cleans(part) for part in (*course, *own))
     for part in _without_what_it_asks_for(before, _opening(own, around.calls), around, own):
         ledger.add(part)
     ledger.own_is_ahead = ()
@@ -55,6 +56,11 @@ def compose(
     for part in _without_what_it_asks_for(after, _ending(own, around.calls), around, ()):
         ledger.add(part)
     return Course(tuple(ledger.out), tuple(ledger.stands))
+
+
+def _cleans(part: ShippedStep | Use) -> bool:
+    """Whether a cleaner goes in with it, or comes out."""
+    return bool(part.role) if isinstance(part, Use) else bool(part.step.puts or part.step.rinses)
 
 
 def _traits_of(own: Iterable[Use], around: Surroundings) -> set[str]:

@@ -56,6 +56,7 @@ class Ledger:
         self.stands = stands
         self.out: list[Placed] = []
         self.own_is_ahead: Sequence[Use] = ()
+        self.cleans = False
         self.open: dict[str, Call] = {}
         self.opened: list[str] = []
         self.under: dict[str, str] = {outlet: stand.key for stand in stands for outlet in stand.under}
@@ -229,7 +230,11 @@ class Ledger:
     def _words(self, stands: Sequence[Stand], gives: Sequence[Gives]) -> dict[str, str]:
         known = {outlet.key: outlet.words for outlet in self.around.outlets}
         out_of = listed([known.get(self._outlet(given.outlet), f"the {given.outlet}") for given in gives])
-        return {"outlets": listed([stand.words for stand in stands]) or out_of}
+        return {
+            "outlets": listed([stand.words for stand in stands]) or out_of,
+            "what_comes": "What comes out is hot and holds cleaner." if self.cleans else "What comes out is hot.",
+            "what_stands": "Hot, and it holds cleaner. Two hands." if self.cleans else "Hot. Two hands.",
+        }
 
     def _soils(self, outlet: str) -> bool:
         """Whether what comes out there now holds cleaner: of the tank, of a tub before the frother, of the group."""

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 
+from lamplight.core.anatomy.outlets import DRAIN
 from lamplight.core.job.containers import TRAY, ContainerPlan, TipStop
 from lamplight.core.job.procedure import Procedure
-from lamplight.core.job.steps import Step
 from lamplight.core.run.clock import Timer
 from lamplight.core.run.state import RunState
 
@@ -28,9 +29,16 @@ class StopAhead:
     ticked: bool
 
 
-def vessel_under(procedure: Procedure, outlet: str) -> str:
-    """Key of the container that stands under an outlet; the tray where none does."""
-    return next((stand.key for stand in procedure.standing if outlet in stand.under), TRAY)
+def vessel_under(procedure: Procedure, outlet: str, known: Collection[str] = ()) -> str:
+    """Key of the container that stands under an outlet; where none does the tray, or the drain for what has one.
+
+    Args:
+        procedure: adapted.
+        outlet: its key.
+        known: keys of all vessels.
+    """
+    fallback = DRAIN if outlet == DRAIN and DRAIN in known else TRAY
+    return next((stand.key for stand in procedure.standing if outlet in stand.under), fallback)
 
 
 def stops_ahead(state: RunState, plan: ContainerPlan, clock: Timer | None) -> tuple[StopAhead, ...]:
@@ -48,14 +56,16 @@ def stops_ahead(state: RunState, plan: ContainerPlan, clock: Timer | None) -> tu
     for stop in plan.steps[state.index].stops:
         earlier = sum(one.vessel == stop.vessel for one in found)
         ticked = earlier < sum(tipped == (state.index, stop.vessel) for tipped in state.tipped)
-        found.append(StopAhead(stop.vessel, stop.after_ml, _seconds_until(step, state.procedure, stop, clock), ticked))
+        comes = sum(
+            one.ml for one in step.delivers if vessel_under(state.procedure, one.outlet, plan.vessels) == stop.vessel
+        )
+        found.append(StopAhead(stop.vessel, stop.after_ml, _seconds_until(stop, comes, clock), ticked))
     return tuple(found)
 
 
-def _seconds_until(step: Step, procedure: Procedure, stop: TipStop, clock: Timer | None) -> int | None:
+def _seconds_until(stop: TipStop, comes: int, clock: Timer | None) -> int | None:
     if clock is None:
         return None
-    comes = sum(one.ml for one in step.delivers if vessel_under(procedure, one.outlet) == stop.vessel)
     share = stop.after_ml / comes if comes else 1.0
     return max(0, round(clock.likely_s * share) - clock.elapsed_s)
 

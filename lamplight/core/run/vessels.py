@@ -22,7 +22,8 @@ def offered_ml(procedure: Procedure, stand: Stand) -> int:
 
 
 def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> list[Vessel]:
-    """The containers that are put up, the tray, and a drain; a tray with a drain never fills, nor does a drain.
+    """The containers that are put up, the tray, and a drain; a drain that leads away never fills, one with a canister
+    does, and its tray with it.
 
     Args:
         kind: of the machine.
@@ -34,12 +35,17 @@ def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> li
         for stand in procedure.standing
         if sizes.get(stand.key)
     ]
-    tray = DRAINED_TRAY_ML if "drain" in kind.traits else kind.capacities.tray_ml
-    under_tray = () if any(TRAY in vessel.under for vessel in put_up) else (TRAY,)
+    canister = kind.capacities.drain_ml
+    drains = "drain" in kind.traits
+    tray = (canister or DRAINED_TRAY_ML) if drains else kind.capacities.tray_ml
+    words = "canister under the drain" if drains and canister else "tray"
+    below = (TRAY, DRAIN) if canister else (TRAY,)
+    caught = {outlet for vessel in put_up for outlet in vessel.under}
+    under_tray = tuple(outlet for outlet in below if outlet not in caught)
     return [
         *put_up,
-        *([Vessel(TRAY, tray, under_tray, "tray")] if tray else []),
-        Vessel(DRAIN, DRAINED_TRAY_ML, (DRAIN,), "drain"),
+        *([Vessel(TRAY, tray, under_tray, words)] if tray else []),
+        *([] if DRAIN in (*under_tray, *caught) else [Vessel(DRAIN, DRAINED_TRAY_ML, (DRAIN,), "drain")]),
     ]
 
 

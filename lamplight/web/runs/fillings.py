@@ -55,22 +55,24 @@ class StopLine:
 
 
 def fillings(
-    state: RunState, plan: ContainerPlan, clock: Timer | None, stops: tuple[StopAhead, ...]
+    state: RunState, plan: ContainerPlan, clock: Timer | None, stops: tuple[StopAhead, ...], tray: str = "Tray"
 ) -> tuple[Filling, ...]:
-    """The containers that the current step fills."""
+    """The containers that the current step fills; ``tray`` is what the tray, or what is under its drain, is called."""
     step = state.step
     if step is None:
         return ()
     words = {stand.key: f"Under {stand.words}" for stand in state.procedure.standing}
     lines = []
-    for key in dict.fromkeys(vessel_under(state.procedure, delivery.outlet) for delivery in step.delivers):
+    for key in dict.fromkeys(
+        vessel_under(state.procedure, delivery.outlet, plan.vessels) for delivery in step.delivers
+    ):
         vessel = key if key in plan.vessels else TRAY
         holds = plan.vessels.get(vessel)
         if holds is None or drained(holds):
             continue
         now, ends = level(state, plan, vessel, clock, _tipped_ml(stops, vessel))
         own = tuple(_line(stop) for stop in stops if stop.vessel == vessel)
-        title = words.get(vessel, "Tray")
+        title = words.get(vessel, tray)
         told = "no stop to empty it" if not own else "tip it out on the way"
         bar = vessel_bar(VesselBar(title, now, ends, holds))
         lines.append(Filling(vessel, title, bar, f"{words_for_ml(now)} of {words_for_ml(holds)}: {told}", own))
@@ -93,7 +95,7 @@ def levels_drawn(
     """How full the containers under the coffee's outlet and under the other one are drawn, 0 to 1."""
     levels: dict[str, float] = {}
     for delivery in state.step.delivers if state.step else ():
-        vessel = vessel_under(state.procedure, delivery.outlet)
+        vessel = vessel_under(state.procedure, delivery.outlet, plan.vessels)
         holds = plan.vessels.get(vessel)
         circuit = CIRCUIT_OF.get(delivery.outlet)
         if holds and circuit is not None:
@@ -116,7 +118,9 @@ def level(
     before, ends = levels.before.get(vessel, 0), levels.after.get(vessel, 0)
     if clock is None or state.step is None:
         return before, ends
-    comes = sum(one.ml for one in state.step.delivers if vessel_under(state.procedure, one.outlet) == vessel)
+    comes = sum(
+        one.ml for one in state.step.delivers if vessel_under(state.procedure, one.outlet, plan.vessels) == vessel
+    )
     came = round(comes * clock.share)
     now = came - tipped_ml if tipped_ml else before + came
     return max(0, min(now, plan.vessels.get(vessel, now))), ends

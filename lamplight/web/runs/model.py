@@ -15,6 +15,7 @@ from lamplight.core.job.chemistry import CIRCUITS, Inside
 from lamplight.core.job.confirmations import consequences, settles
 from lamplight.core.job.inspections import INSPECTIONS, Inspection
 from lamplight.core.job.steps import Step
+from lamplight.core.machine.kind import Kind
 from lamplight.core.run.clock import AskedLearned, Timer, learned_asides, likely_end, timer
 from lamplight.core.run.finish import doses
 from lamplight.core.run.meanwhile import possible_while_waiting
@@ -141,7 +142,7 @@ def run_model(
         ends=likely_end(state, moment),
         due=view.status.due(run.item),
         suggested=None if expected is None else expected + state.procedure.cleaning_drinks,
-        fillings=fillings(state, plan, clock, stops) if step else (),
+        fillings=fillings(state, plan, clock, stops, _below(view.kind)) if step else (),
         pours=pours_at(state) if step else (),
         asks=_asks(state, learned_asides(earlier)) if step and not state.asked_for else (),
         aside=state.aside.step if state.aside else None,
@@ -159,6 +160,11 @@ def run_model(
         answer_off=_answer_off(state),
         then=next((state.procedure.steps[n].title for n in state.ahead), "") if step else "",
     )
+
+
+def _below(kind: Kind) -> str:
+    """What catches what nothing stands under."""
+    return "Canister under the drain" if kind.capacities.drain_ml and "drain" in kind.traits else "Tray"
 
 
 def _asks(state: RunState, learned: Mapping[str, AskedLearned]) -> tuple[tuple[str, str, str], ...]:

@@ -6,8 +6,10 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
+from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
+from lamplight.core.anatomy.parts import Capacities
 from lamplight.core.care.last_done import DoneFact
-from lamplight.core.care.triggers import DaysSince
+from lamplight.core.care.triggers import PUCKS, DaysSince
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.usage.counters import CounterBook, Reading
 from tests.core.care.makers import item, kind
@@ -50,6 +52,18 @@ class Estimated(unittest.TestCase):
         self.assertAlmostEqual(found["litres"].between(WEEK_AGO, MONDAY), 20)
         self.assertAlmostEqual(found["litres"].between(WEEK_AGO + timedelta(days=2), MONDAY), 18.5 - 2 * 3.7)
         self.assertAlmostEqual(found["litres"].between(WEEK_AGO, WEEK_AGO + timedelta(days=2)), 2 * 3.7 + 1.5)
+
+    def test_pucks(self):
+        """Each drink leaves one, but for what takes none: of 200 drinks a tenth are chocolate, 180 pucks."""
+        plain = kind(item(DaysSince(9)), capacities=Capacities(drawer_pucks=12))
+        chocolate = DrinkSort("Chocolate", 100, 0.1, True, False)
+        mixed = replace(plain, mix=Mix((DrinkSort("Coffee", 90, 0.9), chocolate)))
+        for machine, pucks in ((plain, 200), (mixed, 180)):
+            with self.subTest(pucks=pucks):
+                found = meters_of(book(28, 40), machine, OFFICE, MONDAY)
+                self.assertAlmostEqual(found[PUCKS].between(WEEK_AGO, MONDAY), pucks)
+        changed = meters_of(book(28, 40), mixed, OFFICE, MONDAY, ((WEEK_AGO + timedelta(days=2), plain),))
+        self.assertAlmostEqual(changed[PUCKS].between(WEEK_AGO, MONDAY), 80 + 0.9 * 120)
 
     def test_a_counter_of_its_own(self):
         """It is read where there is one; until somebody has, it is estimated."""

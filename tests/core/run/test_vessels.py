@@ -46,10 +46,15 @@ class Under(unittest.TestCase):
         self.assertEqual([vessel.name for vessel in vessels_of(kind(), pouring(300), {"coffee": 0})], [DRAIN])
 
     def test_a_drain(self):
-        """Never full."""
+        """Never full, unless a canister stands under it: that has to be tipped out."""
         plumbed = replace(kind(), traits=frozenset({"drain"}), capacities=Capacities(tray_ml=900))
         tray, _ = vessels_of(plumbed, pouring(300), {})
         self.assertTrue(drained(tray.ml))
+        canister = replace(plumbed, capacities=Capacities(tray_ml=900, drain_ml=5000))
+        self.assertEqual(
+            [(one.name, one.ml, one.under) for one in vessels_of(canister, pouring(300), {})],
+            [(TRAY, 5000, (TRAY, DRAIN))],
+        )
         self.assertEqual((drained(DRAINED_TRAY_ML), drained(5000)), (True, False))
 
 
