@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from datetime import UTC, datetime
 from itertools import groupby
 from pathlib import Path
@@ -96,6 +97,15 @@ class HeldBack(unittest.TestCase):
             for shipped in jobs_of(kind):
                 with self.subTest(course=name, procedure=shipped.plain.key):
                     self.assertEqual(broken(kind, shipped), [])
+
+    def test_nobody_said_where_it_comes_out(self):
+        """Then a container stands under every outlet."""
+        kind = COURSES["valve-menu"]
+        calls = tuple(replace(use, gives=(), under=()) for use in kind.programmes["descale"].calls)
+        calls = tuple(use for use in calls if use.call != "container")
+        programme = replace(kind.programmes["descale"], calls=calls)
+        procedure = adapted(replace(kind, programmes={"descale": programme}), procedures()["descale"])
+        self.assertEqual({one.key for one in procedure.stands}, {"coffee", "frother"})
 
     def steps(self, name, key):
         """The steps of a procedure on one of these kinds."""

@@ -129,7 +129,8 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Proced
         raise InvalidInput(f"“{plain.title}” has no step for this kind of machine.")
     steps = tuple(_adapt_step(placed, adaptation, words) for placed in course.steps)
     given = {delivery.outlet for step in steps for delivery in step.delivers}
-    stands = tuple(stand for stand in course.stands if given.intersection(stand.under))
+    untold = programme is not None and not any(use.gives for use in programme.calls)
+    stands = tuple(stand for stand in course.stands if untold or given.intersection(stand.under))
     needs = [(need, words) for need in shipped.needs]
     needs += [(need, _words_of(placed, adaptation, words)) for placed in course.steps for need in _needs_of(placed)]
     return replace(

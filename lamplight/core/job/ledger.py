@@ -138,6 +138,10 @@ class Ledger:
                 if outlet not in under and outlet not in CAUGHT_BY_ITSELF:
                     wanted.append(outlet)
                     under.add(outlet)
+        mixes = any(use.role and use.ml is not None for use in self.own_is_ahead)
+        if mixes and not any(use.gives for use in self.own_is_ahead):
+            # Nobody said where it comes out: then it may be anywhere.
+            wanted = [outlet.key for outlet in self.around.outlets if outlet.key not in (*under, *CAUGHT_BY_ITSELF)]
         if wanted:
             self.add(Use(CONTAINER, under=tuple(wanted)))
 
