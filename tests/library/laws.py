@@ -95,6 +95,16 @@ def all_back(kind, procedure, answers):
         yield f"left as it was opened: {left}"
 
 
+def nothing_for_nothing(kind, procedure, answers):
+    """Nothing is tipped out where nothing stands."""
+    put_up = {key for step in procedure.steps for key in step.stands}
+    stands = {stand.key for stand in procedure.standing} - put_up
+    for step in steps_of(procedure, answers):
+        stands |= set(step.stands)
+        if step.call == "tip-out" and not stands:
+            yield f"nothing stands there to be tipped out: {step.title}"
+
+
 def fresh_water_last(kind, procedure, answers):
     """Every outlet that let cleaner out let fresh water out after it; no vessel keeps a mix."""
     mixed, by_group, soiled = {}, False, {}

@@ -61,7 +61,7 @@ def broken(kind, shipped):
     for way in ways(procedure):
         for law in (
             laws.nothing_flows_onto_the_counter, laws.vessels_suffice, laws.valves, laws.all_back,
-            laws.fresh_water_last, laws.hands,
+            laws.fresh_water_last, laws.nothing_for_nothing, laws.hands,
         ):  # fmt: skip
             said += law(kind, procedure, way)
         said += left_inside(procedure, context, way)

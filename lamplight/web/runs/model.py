@@ -24,9 +24,11 @@ from lamplight.core.run.stops import free_seconds, stops_ahead
 from lamplight.core.run.vessels import vessels_of
 from lamplight.core.words import plural
 from lamplight.drawing.bulbs import string_of_bulbs
+from lamplight.drawing.closeup.scene import closeup
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.drawing.dial import dial
 from lamplight.store.runs import RunRow
+from lamplight.web.runs.closeups import closeup_of
 from lamplight.web.runs.fillings import Filling, fillings, levels_drawn
 from lamplight.web.runs.pouring import PourLine, pours_at
 
@@ -76,6 +78,7 @@ class RunModel:
     total: int
     bulbs: Markup
     drawing: Markup
+    closeup: Markup
     dial: Markup
     clock: Timer | None
     ends: datetime | None
@@ -124,6 +127,7 @@ def run_model(
     clock = timer(state, moment)
     plan = state.procedure.containers(vessels_of(view.kind, state.procedure, state.context.vessels))
     stops = stops_ahead(state, plan, clock)
+    shown = closeup_of(view.kind, state, plan, stops)
     mode = "over" if not state.running else "broken" if state.broken else "step" if step else "finish"
     done = total if state.outcome is Outcome.FINISHED else state.index
     skipped = [n for n in range(done) if n not in state.visited and state.index > n]
@@ -137,6 +141,7 @@ def run_model(
         total=total,
         bulbs=string_of_bulbs(total, done, skipped=skipped),
         drawing=_drawing(view, step, levels_drawn(state, plan, clock, stops)),
+        closeup=closeup(shown) if shown and mode == "step" else Markup(""),
         dial=dial(clock) if clock else Markup(""),
         clock=clock,
         ends=likely_end(state, moment),
