@@ -151,6 +151,7 @@ from lamplight.core.lamps.refills import Filling, filled_event, filling_of, last
 from lamplight.core.lamps.rounds import Seen, rounds_of
 from lamplight.core.lamps.sightings import Asked, PanelSeen, Sighting, asked_for, in_order, panel_at, panels_seen
 from lamplight.core.machine.book import MachineBook
+from lamplight.core.machine.differences import Difference, differences
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import AccessFact, Kind
 from lamplight.core.machine.programme import Gives, Meanwhile, Programme, Use

@@ -19,6 +19,8 @@ INTO_A_CUP_ML = 300
 STAYS_OUT = {"leaving": {"filter", "power"}, "storage-emptying": {"filter"}}
 # What may be brought back although nobody took it out here: shut already, rinsed anyhow, used by the way in.
 COMES_BACK_ANYHOW = ("valve", "lever", "milk vessel", "key")
+# What each outlet, valve and container wants for itself.
+MORE_THAN_ONCE = {"flush", "tip-out", "valve-open", "valve-shut"}
 # What may come between two of the machine's calls, since the next one presupposes it.
 PRESUPPOSED = {"valve-open", "valve-shut", "filter-out", "tank-out"}
 # A word, and what a kind must have so that it may be said: a part, a trait, or a valve at an outlet.
@@ -103,6 +105,15 @@ def nothing_for_nothing(kind, procedure, answers):
         stands |= set(step.stands)
         if step.call == "tip-out" and not stands:
             yield f"nothing stands there to be tipped out: {step.title}"
+
+
+def not_twice_at_the_end(kind, procedure, answers):
+    """What the machine asks for at its end is not asked again by our after-care."""
+    steps = steps_of(procedure, answers)
+    last = max((n for n, step in enumerate(steps) if step.call == "works"), default=len(steps))
+    calls = [call for call, _ in groupby(step.call for step in steps[last + 1 :] if step.call)]
+    for call in {call for call in calls if calls.count(call) > 1} - MORE_THAN_ONCE:
+        yield f"{call} comes twice after the machine has ended"
 
 
 def fresh_water_last(kind, procedure, answers):

@@ -28,12 +28,13 @@ from lamplight.core.care.trigger_words import trigger_words
 from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.water.cartridge import Cartridge
-from lamplight.drawing.cutaway import cutaway
+from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.logbook import entries
 from lamplight.store.waters import MAINS, Setup
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.machines.fields import REST, fields_of_machine, fields_of_settings, fields_to_add
+from lamplight.web.machines.handover import handover
 from lamplight.web.machines.model import RULER_WEEKS, machine_model, machine_rows
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
@@ -187,6 +188,16 @@ def edit(machine_id: int):  # noqa: ANN201
         errors=errors,
         kinds=kinds().values(),
     )
+
+
+@blueprint.get("/<int:machine_id>/handover")
+def handover_page(machine_id: int):  # noqa: ANN201
+    view = _existing(machine_id)
+    drawing = cutaway(view.equipped, Scene(missing=view.status.book.absent_parts), cls="cutaway card-drawing")
+    return render(
+        "machines/handover.html", "worktop", page=handover(view, site().calendar.today(now())), drawing=drawing,
+        codes=request.args.get("codes") == "1",
+    )  # fmt: skip
 
 
 @blueprint.get("/<int:machine_id>/settings")

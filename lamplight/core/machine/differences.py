@@ -1,0 +1,63 @@
+"""What is other on one machine than on its kind, as its keeper decided."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from lamplight.core.care.own_items import WHICHEVER_FIRST
+from lamplight.core.care.triggers import LIMITED
+from lamplight.core.machine.book import MachineBook
+from lamplight.core.machine.kind import Kind
+
+
+@dataclass(frozen=True)
+class Difference:
+    """One thing that is other here.
+
+    Attributes:
+        what: the item or the part, in words.
+        here: as it is on this machine.
+        usual: as it is on the kind, or empty.
+        reason: what the keeper said, or empty.
+    """
+
+    what: str
+    here: str
+    usual: str = ""
+    reason: str = ""
+
+
+def differences(kind: Kind, book: MachineBook) -> tuple[Difference, ...]:
+    """What differs from the kind: parts first, then what is not done here, limits, and how descaling is decided.
+
+    Args:
+        kind: of the machine.
+        book: its facts.
+    """
+    parts = [Difference(_part(kind, key), note or "missing") for key, note in book.missing.items()]
+    if book.water.filter_out:
+        parts.append(Difference("Filter", "none is fitted"))
+    off = [Difference(item.title, "not done here") for item in kind.items if item.key in book.switched_off]
+    basis = book.descaling_basis
+    decided = [] if basis == WHICHEVER_FIRST else [Difference("Descaling", f"goes by {basis}", WHICHEVER_FIRST)]
+    return (*parts, *off, *_limits(kind, book), *decided)
+
+
+def _part(kind: Kind, key: str) -> str:
+    part = kind.part(key)
+    return part.label if part else key
+
+
+def _limits(kind: Kind, book: MachineBook) -> list[Difference]:
+    """The last own limit of each trigger, where it is another than the kind's."""
+    last = {(change.item, change.trigger): change for change in book.limits}
+    found = []
+    for item in kind.items:
+        for trigger in item.triggers:
+            change = last.get((item.key, trigger.key))
+            if change is not None and isinstance(trigger, LIMITED) and change.limit != trigger.limit:
+                unit = trigger.key
+                found.append(
+                    Difference(item.title, f"every {change.limit:g} {unit}", f"{trigger.limit:g} {unit}", change.reason)
+                )
+    return found
