@@ -35,6 +35,11 @@ NAMED = (
     (r"\bgrounds\b", {"not capsule"}),
     (r"\bportafilter\b", {"has-portafilter"}),
     (r"\bmixer\b", {"has-mixer"}),
+    (r"\bmilk\b", {"has-milk"}),
+    (r"\bknobs?\b|\bdial\b", {"has-dial"}),
+    (r"\bcanister's\b", {"has-canister"}),
+    (r"\bdrain\b", {"drain"}),
+    (r"\bhopper\b|\bbeans\b", {"has-hopper"}),
     (r"\bfunnel\b", {"has-funnel"}),
     (r"\b(?<!milk )tank\b", {"has-tank", "has-reservoir", "plumbed"}),
 )  # fmt: skip

@@ -152,8 +152,10 @@ class HeldBack(unittest.TestCase):
         calls = [step.call for step in self.steps("combined-tank-hose", "combined")]
         self.assertLess(calls.index("tablet"), calls.index("tank-mix"))
         self.assertLess(calls.index("filter-in"), len(calls) - 1 - calls[::-1].index("works"))
-        asks = [aside.key for step in self.steps("combined-plumbed-with-drain", "combined") for aside in step.asks]
-        self.assertEqual(asks[0], "tray-empty")
+        works = [step for step in self.steps("combined-plumbed-with-drain", "combined") if step.call == "works"]
+        told = [(aside.key, aside.up_to, aside.step.signal) for aside in works[0].asks]
+        self.assertEqual(told, [("tray-empty", 4, "TRAY")])
+        self.assertEqual([aside.key for aside in works[1].asks], ["tray-empty", "drawer-empty"])
 
     def test_full_clean_settles_what_it_did(self):
         """Tablet and acid wash in one run; off by itself, no cup is drawn from a dark machine; two tubes are rinsed."""

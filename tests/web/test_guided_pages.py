@@ -13,7 +13,7 @@ from PIL import Image
 from lamplight.actions.stock import stock_held
 from lamplight.store.models import Deferral, Photo, StockMoveFact
 from lamplight.store.runs import open_runs, run_row
-from tests.base import WebTest
+from tests.base import NOW, WebTest
 from tests.pace import said_to
 
 OPEN = {"open": "1", "from": "07:00", "to": "18:00"}
@@ -104,6 +104,11 @@ class During(WebTest):
         page = self.get(f"/runs/ready/{self.hall}/group-rinse")
         self.shows(page, "How shall the group dry?")
         self.assertTrue(BeautifulSoup(page, "html.parser").find("input", {"value": "with a cloth", "checked": True}))
+        for hour, chosen in ((4, "with a cloth"), (21, "in the air")):  # half past five; half past ten at night
+            self.clock.moment = NOW.replace(hour=hour, minute=30)
+            page = BeautifulSoup(self.get(f"/runs/ready/{self.hall}/group-rinse"), "html.parser")
+            self.assertEqual(page.find("input", {"name": "answer-drying", "checked": True})["value"], chosen)
+        self.clock.moment = NOW
         night = self.get(f"/runs/ready/{self.hall}/group-rinse?answer-drying=in+the+air")
         self.shows(night, "nobody waits")
         self.post("/runs", {"machine": self.hall, "item": "group-rinse", "answer-drying": "in the air"})

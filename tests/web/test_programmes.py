@@ -112,6 +112,8 @@ class Led(WebTest):
         page = self.get(f"/runs/ready/{self.hall}/brew-tablet")
         self.shows(page, "Its menu has no such programme: by hand")
         self.shows(self.get(f"/runs/ready/{self.hall}/brew-tablet?by-hand=1"), "It soaks")
+        bench = self.used_machine(name="Bench", kind="black-coffee-bench", done={"descale": 30})
+        self.hides(self.get(f"/runs/ready/{bench}/descale?by-hand=1"), "By hand, since its menu")  # it has no tank
         run_id = self.begin("brew-tablet", **{"by-hand": "1"})
         self.assertEqual(run_row(run_id).state.procedure.key, "brew-tablet-by-hand")
         self.step(run_id, "abandon", text="only looking")

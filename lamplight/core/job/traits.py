@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.chemistry import Product
 from lamplight.core.machine.kind import Kind
 
@@ -30,6 +31,7 @@ def traits_of(kind: Kind, forms: Mapping[str, str] | None = None) -> frozenset[s
     """
     parts = {f"has-{part.key}" for part in kind.parts} | {f"group-{kind.appearance.group}"}
     parts |= {"has-valve"} if any(outlet.valve for outlet in kind.outlets) else set()
+    parts |= {"has-milk"} if any(outlet.circuit is Circuit.MILK for outlet in kind.outlets) else set()
     named = {cause for pattern in kind.panel.all_patterns for cause in pattern.causes}
     parts |= {trait for cause, trait in CONFIRMS.items() if cause in named}
     return kind.traits | parts | {f"{role}-{form}" for role, form in (forms or {}).items()}
