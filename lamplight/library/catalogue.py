@@ -26,8 +26,10 @@ from lamplight.library.call_schema import palette_data
 from lamplight.library.earlier_forms import is_earlier, names_second_outlet
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.panel_schema import FaultsFile
-from lamplight.library.procedure_schema import CatalogueFile, DefaultsFile, PaletteFile, ProcedureFile
+from lamplight.library.procedure_schema import ProcedureFile
+from lamplight.library.product_schema import CatalogueFile, DefaultsFile
 from lamplight.library.schema import KindFile
+from lamplight.library.step_schema import PaletteFile
 
 FileModel = TypeVar("FileModel", bound=Strict)
 

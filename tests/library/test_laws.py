@@ -191,6 +191,20 @@ class EveryKind(unittest.TestCase):
                 with self.subTest(kind=kind.key, procedure=shipped.plain.key):
                     self.assertEqual(broken(kind, shipped), [])
 
+    def test_refills_are_confirmed_where_the_panel_asks(self):
+        """Beans, milk, powder and tank: only on machines that say that it was not."""
+        rows = (
+            ("office-tower", "hoppers", True), ("removable-tabletop", "hoppers", False),
+            ("office-tower", "milk-wash", True), ("jug-compact", "milk-wash", False),
+            ("powder-tower", "canisters", True), ("jug-compact", "filter-change", True),
+            ("removable-tabletop", "filter-change", False),
+        )  # fmt: skip
+        for kind, key, asked in rows:
+            procedure = adapted(kinds()[kind], procedures()[key])
+            found = any(step.call in ("filling-confirmed", "refill-confirmed") for step in procedure.steps)
+            with self.subTest(kind=kind, procedure=key):
+                self.assertEqual(found, asked)
+
     def test_cleaner_is_said_where_it_is(self):
         """Plain water is hot, and nothing more; what holds cleaner is said to."""
         for kind in kinds().values():
