@@ -16,7 +16,7 @@ from lamplight.actions.exchange import ImportFacts, import_readings
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
 from lamplight.actions.machine_views import machine_view
-from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
+from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done, set_limit
 from lamplight.actions.preparing import defer
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
@@ -38,6 +38,7 @@ from lamplight.demo.story import (
     KEEPERS,
     MACHINES,
     OPENS,
+    OWN_LIMITS,
     READ_DAYS,
     SITE,
     STOCK,
@@ -156,8 +157,15 @@ def tell(now: datetime) -> None:
         sorted(set(events) - set(older), key=lambda event: (event.at, event.machine.id, event.item, event.cleaning))
     ):
         _enact(event, site, Actor(event.at, keepers[n % 3 == 0]), event.at >= begun)
+    _own_limits({story.name: row for story, row in stood}, Actor(begun, keepers[0]))
     _stock(site, now, keepers[1])
     _defer(site, now, keepers[0])
+
+
+def _own_limits(rows: dict[str, MachineRow], actor: Actor) -> None:
+    """What the keepers found to be other on a machine than on its kind."""
+    for name, item, trigger, limit, reason in OWN_LIMITS:
+        set_limit(rows[name], item, trigger, limit, reason, actor)
 
 
 def _stock(site: SiteRow, now: datetime, keeper_id: int) -> None:

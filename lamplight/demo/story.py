@@ -108,4 +108,9 @@ STOCK = (
     ("descaler-sachets", 2, 12), ("silicone-grease", 38, 40), ("filter-cartridges", 0, 12), ("wand-tablets", 11, 12),
 )  # fmt: skip
 DEFERRED = ("Reception", "grease", 1)
+# Machine, item, trigger, limit, and why.
+OWN_LIMITS = (
+    ("Drawing Office", "outlets", "days", 5, "Glaze dust in the room"),
+    ("Packing Hall", "group-rinse", "days", 5, "Dark roast, and three shifts"),
+)
 WATER = ((410, 17.0, 13.5), (38, 18.0, 14.0))

@@ -168,7 +168,9 @@ class During(WebTest):
         page = self.get(f"/runs/{run_id}")
         self.shows(page, "Never a second one")
         self.shows(page, "It is in already, go on")
+        self.hides(page, 'class="pour-line"')
         self.step(run_id, "no")
+        self.shows(self.get(f"/runs/{run_id}"), 'class="pour-line"')
         self.hides(self.get(f"/runs/{run_id}"), "Never a second one")
 
     def test_the_strip_and_the_wait(self):

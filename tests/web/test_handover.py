@@ -55,6 +55,14 @@ class Handover(WebTest):
         text = " ".join(self.sheet().get_text(" ", strip=True).split())
         for words in ("every 3 days", "usually 7 days", "dark roast", "not done here", "cracked"):
             self.assertIn(words, text)
+        page = BeautifulSoup(self.get(f"{base}/settings"), "html.parser")
+        forms = page.select(".other-list form")
+        self.assertEqual(len(forms), 3)
+        for form in forms:  # each is put back as its kind has it
+            fields = {field["name"]: field["value"] for field in form.select("input") if field["name"] != "csrf_token"}
+            self.post(form["action"], fields)
+        self.assertIn("Nothing: all as its kind", self.sheet().get_text())
+        self.hides(self.get(f"{base}/settings"), "Other than its kind")
 
     def test_an_empty_machine(self):
         """Nothing is known yet: it opens all the same; one that is not there does not."""

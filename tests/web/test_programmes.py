@@ -94,8 +94,12 @@ class Led(WebTest):
         self.to(run_id, "It works")
         page = self.get(f"/runs/{run_id}")
         self.shows(page, "Under the coffee outlet: tip it out after 416 ml of this step")
+        self.clock.moment += timedelta(minutes=17)  # of 20, in which 500 ml come: 425 by now, 9 after the mark
+        self.shows(self.get(f"/runs/{run_id}"), "425 ml of 500 ml")
         self.step(run_id, "tipped", text="coffee")
-        self.shows(self.get(f"/runs/{run_id}"), "tipped out")
+        page = self.get(f"/runs/{run_id}")
+        for words in ("tipped out", "9 ml of 500 ml"):
+            self.shows(page, words)
         self.step(run_id, "tipped", 422, text="bucket")
 
     def test_nothing_leads_away_while_a_stop_is_near(self):

@@ -19,12 +19,20 @@ class Difference:
         here: as it is on this machine.
         usual: as it is on the kind, or empty.
         reason: what the keeper said, or empty.
+        sort: ``part``, ``item`` or ``limit`` where it can be put back as it was, else empty.
+        key: of the part or the item.
+        trigger: for a limit, which of the item's.
+        usual_limit: for a limit, the kind's.
     """
 
     what: str
     here: str
     usual: str = ""
     reason: str = ""
+    sort: str = ""
+    key: str = ""
+    trigger: str = ""
+    usual_limit: float = 0.0
 
 
 def differences(kind: Kind, book: MachineBook) -> tuple[Difference, ...]:
@@ -34,10 +42,16 @@ def differences(kind: Kind, book: MachineBook) -> tuple[Difference, ...]:
         kind: of the machine.
         book: its facts.
     """
-    parts = [Difference(_part(kind, key), note or "missing") for key, note in book.missing.items()]
+    parts = [
+        Difference(_part(kind, key), note or "missing", sort="part", key=key) for key, note in book.missing.items()
+    ]
     if book.water.filter_out:
         parts.append(Difference("Filter", "none is fitted"))
-    off = [Difference(item.title, "not done here") for item in kind.items if item.key in book.switched_off]
+    off = [
+        Difference(item.title, "not done here", sort="item", key=item.key)
+        for item in kind.items
+        if item.key in book.switched_off
+    ]
     basis = book.descaling_basis
     decided = [] if basis == WHICHEVER_FIRST else [Difference("Descaling", f"goes by {basis}", WHICHEVER_FIRST)]
     return (*parts, *off, *_limits(kind, book), *decided)
@@ -56,8 +70,7 @@ def _limits(kind: Kind, book: MachineBook) -> list[Difference]:
         for trigger in item.triggers:
             change = last.get((item.key, trigger.key))
             if change is not None and isinstance(trigger, LIMITED) and change.limit != trigger.limit:
-                unit = trigger.key
-                found.append(
-                    Difference(item.title, f"every {change.limit:g} {unit}", f"{trigger.limit:g} {unit}", change.reason)
-                )
+                here, usual = f"every {change.limit:g} {trigger.key}", f"{trigger.limit:g} {trigger.key}"
+                told = Difference(item.title, here, usual, change.reason, "limit", item.key, trigger.key, trigger.limit)
+                found.append(told)
     return found

@@ -27,6 +27,7 @@ from lamplight.core.care.own_items import WHICHEVER_FIRST, own_items
 from lamplight.core.care.trigger_words import trigger_words
 from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput, about
+from lamplight.core.machine.differences import differences
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.logbook import entries
@@ -214,7 +215,7 @@ def _settings(view: MachineView, errors: Mapping[str, str] | None = None):  # no
         "machines/settings.html", "worktop", 422 if errors else 200, view=view, items=list(changed.values()),
         descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES), trigger_words=trigger_words,
         errors=forms.beside(errors or {}, fields_of_settings(view, changed.values()), REST),
-        form=request.form if errors else {},
+        form=request.form if errors else {}, others=differences(view.kind, view.status.book),
     )  # fmt: skip
 
 

@@ -32,7 +32,8 @@ class Differences(unittest.TestCase):
     def test_limits(self):
         """The last one of each trigger, with the reason and the usual; one that was put back is none."""
         limits = (LimitChange("rinse", "days", 5), LimitChange("rinse", "days", 3, "hard water"))
-        self.assertEqual(self.told(limits=limits), (Difference(self.rinse, "every 3 days", "7 days", "hard water"),))
+        told = Difference(self.rinse, "every 3 days", "7 days", "hard water", "limit", "rinse", "days", 7)
+        self.assertEqual(self.told(limits=limits), (told,))
         self.assertEqual(self.told(limits=(*limits, LimitChange("rinse", "days", 7))), ())
         self.assertEqual(self.told(limits=(LimitChange("gone", "days", 7),)), ())
 
