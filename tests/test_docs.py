@@ -91,6 +91,17 @@ class KindDocument(unittest.TestCase):
         for word in (*MAIN_KEYS, *PARTS.__args__, *standard_items()):
             self.assertIn(word, text)
 
+    def test_the_example_of_a_procedure_is_right(self):
+        """As well."""
+        from lamplight.library.catalogue import parse
+        from lamplight.library.procedure_schema import ProcedureFile
+
+        text = (ROOT / "docs" / "procedures.md").read_text("utf-8")
+        shipped = parse(re.search(r"```yaml\n(.*?)```", text, re.S)[1], ProcedureFile, "example").core()
+        self.assertEqual(
+            (shipped.plain.programme, shipped.by_hand, shipped.fits), ("tablet", "soak-by-hand", ("has-group",))
+        )
+
     def test_schemas_are_current_and_take_what_ships(self):
         """The exported files are what the code says; all that ships is valid by them, and a strange key is not."""
         import json

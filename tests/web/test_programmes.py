@@ -165,6 +165,17 @@ class Earlier(WebTest):
         self.hides(self.get("/kinds/mine"), "written in an earlier form")
         self.shows(self.get("/kinds/mine"), "None: it is cared for by hand.")
         self.shows(self.get("/kinds/jug-compact"), "Cleaning and descaling")
+        fresh = BeautifulSoup(self.get("/kinds/new"), "html.parser").select_one("#text").get_text()
+        self.assertNotIn("Written in an earlier form", self.get("/kinds/new"))
+        example = fresh.split("programmes: {}")[0].split("An example:\n")
+        told = (
+            example[0].rsplit("\n", 2)[0]
+            + "\nprogrammes:\n"
+            + example[1].replace("#   ", "  ").replace("#     ", "    ")
+        )
+        self.assertNotIn(
+            "things to mend", self.post("/kinds/check", {"text": told}, 200, htmx=True).get_data(as_text=True)
+        )
 
     def test_every_page_of_an_older_file(self):
         """Runs in their middle and at their end, a kind, a procedure, a product."""

@@ -35,6 +35,13 @@ traits: [removable-group]
 words:
   release: Door open, press the button, and pull.
   refit: Marks in line.
+# What it runs by itself, in its own order; {} where it runs nothing. An example:
+#   tablet:
+#     calls:
+#       - {call: press, how: Hold the rinse key for five seconds.}
+#       - {call: tablet, says: The rinse lamp flashes fast., place: the funnel}
+#       - {call: works, minutes: [8, 11, 15], over: The lamp is out., gives: {coffee: {ml: 700, bursts: 8}}}
+programmes: {}
 """
 PLACE = TextPlace(
     name="kinds",
