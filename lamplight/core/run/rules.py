@@ -192,6 +192,10 @@ def _start_over(state: RunState, event: RunEvent) -> RunState:
         paused_at=None,
         broken=None,
         answered_no=False,
+        doubt=0,
+        asked_for="",
+        asked_since=None,
+        stood_still_s=0,
     )
 
 
@@ -202,7 +206,7 @@ def _asked(state: RunState, event: RunEvent) -> RunState:
     if state.asked_for:
         raise InvalidInput("Do first what it asks for now.")
     counted = {**state.asked, event.text: state.asked.get(event.text, 0) + 1}
-    return replace(state, asked_for=event.text, asked_since=event.at, asked=counted)
+    return replace(state, asked_for=event.text, asked_since=event.at, asked=counted, doubt=0)
 
 
 def _answered(state: RunState, event: RunEvent) -> RunState:

@@ -6,17 +6,21 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
+from hypothesis import given
+from hypothesis import strategies as st
+
 from lamplight.core.anatomy.duration import Duration
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import RAN_WHOLE
 from lamplight.core.job.containers import Delivery, Vessel
 from lamplight.core.job.procedure import Stand
 from lamplight.core.job.steps import Aside, StepKind
 from lamplight.core.run.clock import learned_asides, learned_steps, seconds_taken, timer
-from lamplight.core.run.rules import WHOLE, far_too_soon
-from lamplight.core.run.state import EventKind
+from lamplight.core.run.rules import WHOLE, apply, begin, far_too_soon
+from lamplight.core.run.state import EventKind, RunEvent
 from lamplight.core.run.stops import free_seconds, stops_ahead
-from tests.core.run.test_state import PROCEDURE, START, advanced, after, event, step
+from tests.core.run.test_state import CONTEXT, PROCEDURE, START, advanced, after, event, step
+from tests.pace import said_to
 
 TRAY = Aside("tray-empty", step("Empty the tray", StepKind.TIP_OUT), 4)
 WORKS = step(
@@ -129,6 +133,38 @@ class Asked(unittest.TestCase):
         own = learned_asides(runs)["tray-empty"]
         self.assertEqual((own.median, own.most, own.runs), (1, 3, 3))
         self.assertEqual(learned_asides(runs[:2]), {})
+
+
+class NeverStuck(unittest.TestCase):
+    """Whatever comes after whatever, on however many screens."""
+
+    KINDS = (
+        EventKind.ADVANCE, EventKind.ADVANCE, EventKind.ADVANCE, EventKind.NO, EventKind.BACK, EventKind.ASKED,
+        EventKind.ANSWERED, EventKind.TIPPED, EventKind.INTERRUPT, EventKind.RESUME, EventKind.START_OVER,
+        EventKind.PAUSE,
+    )  # fmt: skip
+    TEXTS = ("", WHOLE, "tray-empty", "coffee", "power")
+
+    @given(st.lists(st.tuples(st.sampled_from(KINDS), st.sampled_from(TEXTS), st.integers(0, 700)), max_size=40))
+    def test_a_way_leads_on(self, done):
+        """What is asked for can always be answered, clocks never run backwards, and the end can be reached."""
+        state, at = begin(GUARDED, START, CONTEXT), START
+        for kind, text, seconds in done:
+            at += timedelta(seconds=seconds)
+            try:
+                state = apply(state, RunEvent(kind, at, state.index, text=text))
+            except (InvalidInput, StaleStep):
+                continue
+            self.assertEqual(bool(state.asked_for), state.aside is not None)
+            self.assertFalse(state.asked_for and state.doubt)
+            self.assertGreaterEqual(state.elapsed_s(at), 0)
+        for _ in range(60):
+            if state.step is None:
+                break
+            at += timedelta(minutes=11)
+            kind = EventKind.RESUME if state.broken else EventKind.ANSWERED if state.asked_for else EventKind.ADVANCE
+            state = apply(state, RunEvent(kind, at, state.index, text=said_to(state)))
+        self.assertIsNone(state.step)
 
 
 class Tipped(unittest.TestCase):
