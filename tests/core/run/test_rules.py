@@ -6,7 +6,7 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from lamplight.core.anatomy.duration import Duration
@@ -16,10 +16,10 @@ from lamplight.core.job.containers import Delivery, Vessel
 from lamplight.core.job.procedure import Stand
 from lamplight.core.job.steps import Aside, StepKind
 from lamplight.core.run.clock import learned_asides, learned_steps, seconds_taken, timer
-from lamplight.core.run.rules import WHOLE, apply, begin, far_too_soon
+from lamplight.core.run.rules import WHOLE, apply, far_too_soon
 from lamplight.core.run.state import EventKind, RunEvent
 from lamplight.core.run.stops import free_seconds, stops_ahead
-from tests.core.run.test_state import CONTEXT, PROCEDURE, START, advanced, after, event, step
+from tests.core.run.test_state import PROCEDURE, START, advanced, after, event, step
 from tests.pace import said_to
 
 TRAY = Aside("tray-empty", step("Empty the tray", StepKind.TIP_OUT), 4)
@@ -119,6 +119,16 @@ class Asked(unittest.TestCase):
         with self.assertRaisesRegex(InvalidInput, "asks for nothing now"):
             guarded(*advanced(3), event(EventKind.ANSWERED, 5, 3))
 
+    def test_begun_over_while_it_asks(self):
+        """A stage that begins again asks anew: nothing is left to be answered."""
+        over = guarded(
+            *advanced(3), event(EventKind.ASKED, 5, 3, "tray-empty"), event(EventKind.INTERRUPT, 6, 3, "power"),
+            event(EventKind.START_OVER, 7, 3),
+        )  # fmt: skip
+        self.assertEqual((over.index, over.asked_for, over.asked["tray-empty"]), (0, "", 1))
+        doubted = guarded(*SOON, event(EventKind.ASKED, 5, 3, "tray-empty"))
+        self.assertEqual((doubted.doubt, doubted.asked_for), (0, "tray-empty"))
+
     def test_how_often_is_learned(self):
         """Of three runs that were asked none, once and three times: once as a rule, three at most."""
         runs = []
@@ -138,18 +148,18 @@ class Asked(unittest.TestCase):
 class NeverStuck(unittest.TestCase):
     """Whatever comes after whatever, on however many screens."""
 
-    KINDS = (
-        EventKind.ADVANCE, EventKind.ADVANCE, EventKind.ADVANCE, EventKind.NO, EventKind.BACK, EventKind.ASKED,
-        EventKind.ANSWERED, EventKind.TIPPED, EventKind.INTERRUPT, EventKind.RESUME, EventKind.START_OVER,
-        EventKind.PAUSE,
+    PRESSED = (
+        (EventKind.ADVANCE, ""), (EventKind.ADVANCE, WHOLE), (EventKind.NO, ""), (EventKind.BACK, ""),
+        (EventKind.ASKED, "tray-empty"), (EventKind.ANSWERED, ""), (EventKind.TIPPED, "coffee"),
+        (EventKind.INTERRUPT, "power"), (EventKind.RESUME, ""), (EventKind.START_OVER, ""), (EventKind.PAUSE, ""),
     )  # fmt: skip
-    TEXTS = ("", WHOLE, "tray-empty", "coffee", "power")
 
-    @given(st.lists(st.tuples(st.sampled_from(KINDS), st.sampled_from(TEXTS), st.integers(0, 700)), max_size=40))
-    def test_a_way_leads_on(self, done):
+    @given(st.lists(st.tuples(st.sampled_from(PRESSED), st.integers(0, 700)), max_size=30), st.integers(0, 3))
+    @settings(max_examples=300)
+    def test_a_way_leads_on(self, done, steps):
         """What is asked for can always be answered, clocks never run backwards, and the end can be reached."""
-        state, at = begin(GUARDED, START, CONTEXT), START
-        for kind, text, seconds in done:
+        state, at = guarded(*advanced(steps)), START + timedelta(minutes=steps)
+        for (kind, text), seconds in done:
             at += timedelta(seconds=seconds)
             try:
                 state = apply(state, RunEvent(kind, at, state.index, text=text))
