@@ -71,12 +71,14 @@ def _advance(state: RunState, event: RunEvent) -> RunState:
         raise StaleStep("All steps are done already.")
     if state.asked_for:
         raise InvalidInput("Do first what the machine asks for.")
-    if far_too_soon(state, event.at):
+    # It ended when that was said first, however long the answer to the doubt takes.
+    over_at = state.doubted_at or event.at
+    if far_too_soon(state, over_at):
         if state.doubt == 0 or event.text != WHOLE:
-            return replace(state, doubt=1)
+            return replace(state, doubt=1, doubted_at=over_at)
         if state.doubt == 1:
             return replace(state, doubt=2)
-        ended = {**state.ended_soon, state.index: state.elapsed_s(event.at)}
+        ended = {**state.ended_soon, state.index: state.elapsed_s(over_at)}
         state = replace(state, ended_soon=ended, confirmations={**state.confirmations, RAN_WHOLE: True})
     answers = state.answers
     if step.ask is not None:
@@ -92,16 +94,20 @@ def _moved_on(state: RunState, at: datetime) -> RunState:
     steps = state.procedure.steps
     following = next((n for n in range(state.index + 1, len(steps)) if steps[n].belongs(state.answers)), len(steps))
     return replace(
-        state,
+        _afresh(state),
         index=following,
         visited=(*state.visited, following),
         step_starts=(*state.step_starts, at),
-        spent_s={**state.spent_s, state.index: state.elapsed_s(at)},
-        answered_no=False,
+        spent_s={**state.spent_s, state.index: state.elapsed_s(state.doubted_at or at)},
         paused_at=None,
-        doubt=0,
-        stood_still_s=0,
     )
+
+
+def _afresh(state: RunState) -> RunState:
+    """Without what belonged to the step that is left: a no, a doubt, what was asked for, the rests of its clock."""
+    return replace(
+        state, answered_no=False, doubt=0, doubted_at=None, asked_for="", asked_since=None, stood_still_s=0
+    )  # fmt: skip
 
 
 def far_too_soon(state: RunState, at: datetime) -> bool:
@@ -117,16 +123,14 @@ def _the_short_one(state: RunState, event: RunEvent) -> RunState:
     steps = state.procedure.steps
     started = [n for n in state.visited[:-1] if steps[n].starts_over]
     if state.step is None or state.step.kind is not StepKind.MACHINE or not started:
-        return replace(state, doubt=0)
+        return replace(state, doubt=0, doubted_at=None)
     place = state.visited.index(started[-1])
     return replace(
-        state,
+        _afresh(state),
         index=started[-1],
         visited=state.visited[: place + 1],
         step_starts=(*state.step_starts[:place], event.at),
         spent_s={**state.spent_s, started[-1]: state.spent_s.get(started[-1], 0)},
-        doubt=0,
-        stood_still_s=0,
         notes=(*state.notes, replace(event, text="It was the short rinse; the long programme is run now.")),
     )
 
@@ -136,15 +140,7 @@ def _back(state: RunState, event: RunEvent) -> RunState:
     if len(state.visited) < 2:
         raise InvalidInput("This is the first step.")
     return replace(
-        state,
-        index=state.visited[-2],
-        visited=state.visited[:-1],
-        step_starts=state.step_starts[:-1],
-        answered_no=False,
-        doubt=0,
-        asked_for="",
-        asked_since=None,
-        stood_still_s=0,
+        _afresh(state), index=state.visited[-2], visited=state.visited[:-1], step_starts=state.step_starts[:-1]
     )
 
 
@@ -168,7 +164,8 @@ def _pause(state: RunState, event: RunEvent) -> RunState:
 
 
 def _resume(state: RunState, event: RunEvent) -> RunState:
-    return replace(state, paused_at=None, broken=None)
+    """It goes on: after a pause or a break, or since the machine is not over yet after all."""
+    return replace(state, paused_at=None, broken=None, doubt=0, doubted_at=None)
 
 
 def _interrupt(state: RunState, event: RunEvent) -> RunState:
@@ -185,17 +182,12 @@ def _start_over(state: RunState, event: RunEvent) -> RunState:
     start = max((n for n in state.visited if n < len(steps) and steps[n].starts_over), default=0)
     place = state.visited.index(start)
     return replace(
-        state,
+        _afresh(state),
         index=start,
         visited=state.visited[: place + 1],
         step_starts=(*state.step_starts[:place], event.at),
         paused_at=None,
         broken=None,
-        answered_no=False,
-        doubt=0,
-        asked_for="",
-        asked_since=None,
-        stood_still_s=0,
     )
 
 
@@ -206,7 +198,7 @@ def _asked(state: RunState, event: RunEvent) -> RunState:
     if state.asked_for:
         raise InvalidInput("Do first what it asks for now.")
     counted = {**state.asked, event.text: state.asked.get(event.text, 0) + 1}
-    return replace(state, asked_for=event.text, asked_since=event.at, asked=counted, doubt=0)
+    return replace(state, asked_for=event.text, asked_since=event.at, asked=counted, doubt=0, doubted_at=None)
 
 
 def _answered(state: RunState, event: RunEvent) -> RunState:

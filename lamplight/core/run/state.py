@@ -123,6 +123,7 @@ class RunState:
         notes: notes, breaks and the reason for abandoning, with their moment.
         context: what was chosen and known at the start.
         doubt: how far the doubt about an end that came far too soon has got: 0 none, 1 asked, 2 asked once more.
+        doubted_at: when that end was said, or None.
         ended_soon: seconds after which steps ended far before their time and were whole all the same, by index.
         asked_for: the call that the machine asks for in the middle of its work, or empty.
         asked_since: since when.
@@ -149,6 +150,7 @@ class RunState:
     notes: tuple[RunEvent, ...] = ()
     context: RunContext = field(default_factory=RunContext)
     doubt: int = 0
+    doubted_at: datetime | None = None
     ended_soon: Mapping[int, int] = field(default_factory=dict)
     asked_for: str = ""
     asked_since: datetime | None = None

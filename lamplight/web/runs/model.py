@@ -188,7 +188,7 @@ def _doubt(state: RunState, moment: datetime) -> str:
     if not state.doubt or state.step is None or state.step.duration is None:
         return ""
     low, high = state.step.duration.low_s, state.step.duration.high_s
-    took = state.elapsed_s(moment)
+    took = state.elapsed_s(state.doubted_at or moment)
     span = f"{round(low / 60)} to {round(high / 60)} minutes" if high >= 120 else f"{low} to {high} seconds"
     return f"It takes {span}; this took {_seconds_words(took)}."
 

@@ -66,11 +66,26 @@ class TooSoon(unittest.TestCase):
         once = guarded(*SOON, said)
         self.assertEqual((once.index, once.doubt), (3, 2))
         kept = guarded(*SOON, said, said)
-        self.assertEqual((kept.index, kept.ended_soon, kept.confirmations[RAN_WHOLE]), (4, {3: 120}, True))
+        self.assertEqual((kept.index, kept.ended_soon, kept.confirmations[RAN_WHOLE]), (4, {3: 60}, True))
         done = guarded(
             *SOON, said, said, event(EventKind.ADVANCE, 6, 4), event(EventKind.FINISH, 7, 5)
         )  # fmt: skip
         self.assertEqual(learned_steps([done] * 3), {})
+
+    def test_a_late_answer_is_none_the_longer(self):
+        """It ended after a minute; that somebody thought about it for an hour changes nothing."""
+        late = event(EventKind.ADVANCE, 64, 3, WHOLE)
+        self.assertEqual(guarded(*SOON, late).doubt, 2)
+        kept = guarded(*SOON, late, event(EventKind.ADVANCE, 65, 3, WHOLE))
+        self.assertEqual((kept.index, kept.ended_soon, kept.spent_s[3]), (4, {3: 60}, 60))
+        self.assertEqual(guarded(*SOON, event(EventKind.ADVANCE, 64, 3)).index, 3)
+
+    def test_it_still_works(self):
+        """Pressed too early: the clock goes on from when it began, and the end is asked for anew."""
+        on = guarded(*SOON, event(EventKind.RESUME, 5, 3))
+        self.assertEqual((on.index, on.doubt, on.elapsed_s(START + timedelta(minutes=9))), (3, 0, 360))
+        over = guarded(*SOON, event(EventKind.RESUME, 5, 3), event(EventKind.ADVANCE, 13, 3))
+        self.assertEqual((over.index, over.ended_soon, over.spent_s[3]), (4, {}, 600))
 
     def test_from_half_of_its_least_time_on_nobody_asks(self):
         """At 2:29 it does, at 2:30 it does not."""
