@@ -67,6 +67,7 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "today": _opened("/"),
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
+    "stand-in": _opened("/machines/3/handover"),
     "machine-settings": _opened("/machines/3/settings"),
     "water": _opened("/water"),
     "kind": _opened("/kinds/service-menu-hall"),

@@ -97,7 +97,7 @@ from lamplight.core.job.containers import (
     usable,
 )
 from lamplight.core.job.course import Course, Placed, Surroundings, call_named
-from lamplight.core.job.dose import Pour, dose_for, measured, pour_of, range_words, refusal_of_volume
+from lamplight.core.job.dose import Pour, dose_for, error_words, measured, pour_of, range_words, refusal_of_volume
 from lamplight.core.job.general import CourseLine, course_in_general, in_general, programmes_in_general
 from lamplight.core.job.inspections import Inspection, due_inspections
 from lamplight.core.job.ledger import Ledger
@@ -155,6 +155,7 @@ from lamplight.core.machine.differences import Difference, differences
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import AccessFact, Kind
 from lamplight.core.machine.programme import Gives, Meanwhile, Programme, Use
+from lamplight.core.machine.stand_in import Coming, LampAhead, coming, lamps_ahead
 from lamplight.core.moment import Moment
 from lamplight.core.run.cleaners import after_puts, drawn_meanwhile, old_rinses
 from lamplight.core.run.clock import (

@@ -150,6 +150,9 @@ def fresh_water_last(kind, procedure, answers):
 def pours(kind, procedure, products):
     """Every pour has its amount, and a product that may be mixed so."""
     for step in procedure.steps:
+        tank = kind.capacities.tank_ml
+        if step.part == "tank" and tank and (step.amount_ml or 0) > tank:
+            yield f"{step.amount_ml} ml into a tank of {tank} ml: {step.title}"
         if step.kind is StepKind.POUR and not step.amount_ml:
             yield f"how much? {step.title}"
         for _place, role in step.puts:

@@ -8,6 +8,7 @@ from typing import Literal
 from lamplight.core.anatomy.circuits import Circuit
 
 FILTER_PART = "filter"
+TANK_PART = "tank"
 
 
 @dataclass(frozen=True)

@@ -61,7 +61,11 @@ def adaptation_of(kind: Kind, defaults: Defaults, forms: Mapping[str, str] | Non
         for name in fact.needed_for:
             access[name] = f"{access[name]} {fact.what}: {fact.how}" if name in access else f"{fact.what}: {fact.how}"
     milk = outlet_meant(MILK, kind.outlets)
-    named = {"without_coffee": _without_coffee(kind), **({"second_outlet": milk.words} if milk else {})}
+    named = {
+        "without_coffee": _without_coffee(kind),
+        "series": "milk drinks" if milk else "drinks",
+        **({"second_outlet": milk.words} if milk else {}),
+    }
     return Adaptation(
         traits=traits_of(kind, forms),
         parts=tuple(part.key for part in kind.parts),
@@ -259,22 +263,12 @@ def _adapt_step(placed: Placed, adaptation: Adaptation, words: Mapping[str, str]
     known = _words_of(placed, adaptation, words)
     delivers = tuple(Delivery(outlet, _volume(ml, adaptation) or 0, bursts) for outlet, ml, bursts in shipped.delivers)
     return replace(
-        step,
+        step.said(lambda text: _fill(text, known)),
         duration=_duration(placed, adaptation),
         part=_part(placed, adaptation),
         amount_ml=_amount(placed, adaptation),
         delivers=delivers,
         access=adaptation.access.get(step.access, ""),
-        title=_fill(step.title, known),
-        text=_fill(step.text, known),
-        over_when=_fill(step.over_when, known),
-        done_label=_fill(step.done_label, known),
-        on_no=_fill(step.on_no, known),
-        caution=_fill(step.caution, known),
-        mistake=_fill(step.mistake, known),
-        why=_fill(step.why, known),
-        amount_of=_fill(step.amount_of, known),
-        signal=_fill(step.signal, known),
         asks=_asides(use, step, adaptation, words),
     )
 

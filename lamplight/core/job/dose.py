@@ -18,6 +18,8 @@ from lamplight.core.words import units_in_words, words_for_ml
 STEP_OF = {"ml": 1.0, "g": 1.0, "L": 0.05, "capful": 0.5, "scoop": 0.5}
 # A measuring beaker is read to 5 ml from 50 ml on, a bottle's scale to 0.05 L.
 COARSE_FROM_ML, COARSE_STEP_ML = 50.0, 5.0
+# Below this the error of strength is not worth a word.
+WORTH_SAYING = 0.005
 # Forms that are laid into the water; all others go in first, and water on top.
 WHOLE_FORMS = ("tablet", "pellets", "piece")
 
@@ -126,4 +128,17 @@ def pour_of(product: Product, total_ml: float, holds_ml: float | None = None) ->
         error=units / wanted - 1,
         water=water,
         words=f"{first}, {water}",
+    )
+
+
+def error_words(error: float) -> str:
+    """An error of strength in words, such as ``9 % weaker than the label wants``; empty where it is none.
+
+    Args:
+        error: share by which a mix is stronger, above 0, or weaker.
+    """
+    if abs(error) < WORTH_SAYING:
+        return ""
+    return (
+        f"{abs(error):.0%} {'stronger' if error > 0 else 'weaker'} than the label wants: nothing nearer can be measured"
     )

@@ -30,14 +30,5 @@ def _step_in(step: Step, unit: str) -> Step:
     ask = step.ask
     if ask is not None and ask.unit == CELSIUS:
         ask = replace(ask, shown_in=unit, when_off=said_in(ask.when_off, unit))
-    return replace(
-        step,
-        ask=ask,
-        title=said_in(step.title, unit),
-        text=said_in(step.text, unit),
-        over_when=said_in(step.over_when, unit),
-        on_no=said_in(step.on_no, unit),
-        caution=said_in(step.caution, unit),
-        mistake=said_in(step.mistake, unit),
-        why=said_in(step.why, unit),
-    )
+    asides = tuple(replace(aside, step=_step_in(aside.step, unit)) for aside in step.asks)
+    return replace(step.said(lambda text: said_in(text, unit)), ask=ask, asks=asides)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping
-from dataclasses import dataclass
+from collections.abc import Callable, Collection, Mapping
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from lamplight.core.anatomy.circuits import Circuit
@@ -198,6 +198,22 @@ class Step:
     asks: tuple[Aside, ...] = ()
     asks_if_soon: bool = False
     idle: bool = False
+
+    def said(self, change: Callable[[str], str]) -> Step:
+        """The step with every text that somebody reads changed in the same way."""
+        return replace(
+            self,
+            title=change(self.title),
+            text=change(self.text),
+            over_when=change(self.over_when),
+            done_label=change(self.done_label),
+            on_no=change(self.on_no),
+            caution=change(self.caution),
+            mistake=change(self.mistake),
+            why=change(self.why),
+            amount_of=change(self.amount_of),
+            signal=change(self.signal),
+        )
 
     def aside(self, key: str) -> Aside | None:
         """What the machine may ask for under that name, or None."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
+from lamplight.core.anatomy.parts import TANK_PART
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.dose import refusal_of_volume
 from lamplight.core.job.procedure import Procedure
@@ -11,6 +12,7 @@ from lamplight.core.job.steps import Ask, AskFor, StepKind
 from lamplight.core.run.rules import apply, begin
 from lamplight.core.run.state import EventKind, RunContext, RunEvent, RunState
 from lamplight.core.site.degrees import from_celsius
+from lamplight.core.words import words_for_ml
 
 
 def precheck(procedure: Procedure, at: datetime, context: RunContext, tank_ml: int = 0) -> str:
@@ -31,6 +33,8 @@ def precheck(procedure: Procedure, at: datetime, context: RunContext, tank_ml: i
 
 def _cannot_be_mixed(procedure: Procedure, context: RunContext, tank_ml: int) -> str:
     for step in procedure.steps:
+        if step.kind is StepKind.POUR and step.part == TANK_PART and tank_ml and (step.amount_ml or 0) > tank_ml:
+            return f"{words_for_ml(step.amount_ml or 0)} do not go into a tank that holds {words_for_ml(tank_ml)}."
         for place, role in step.puts if step.kind is StepKind.POUR and step.amount_ml else ():
             product = context.products.get(role)
             holds = tank_ml if place == "tank" and tank_ml else None

@@ -8,7 +8,8 @@ from lamplight.drawing.gestures import LEFT, RIGHT
 from lamplight.drawing.parts.view import JOIN
 from lamplight.drawing.svg import Box, circle, el, group, line, path, rect
 
-TURNS = {"open": -1, "shut": 1}
+OPEN, SHUT = "open", "shut"
+TURNS = (OPEN, SHUT)
 
 
 def move_on(box: Box, part: str, move: str) -> Markup:
@@ -47,16 +48,22 @@ def _slide(box: Box, part: str, inwards: bool) -> Markup:
 
 
 def _turn(box: Box, move: str) -> Markup:
-    """Three quarters of a ring with a head: against the clock opens, with it shuts."""
+    """A ring with a head at each end, since only the machine knows which way; steam passes, or a bar stops it."""
     r = min(box.w, box.h) * 0.46
-    way = TURNS[move]
-    start = (box.cx - way * r * 0.64, box.cy + r * 0.77)
-    end = (box.cx + way * r * 0.64, box.cy + r * 0.77)
-    sweep = 1 if way > 0 else 0
-    ring = f"M{start[0]:.1f} {start[1]:.1f} A{r:.1f} {r:.1f} 0 1 {sweep} {end[0]:.1f} {end[1]:.1f}"
-    x, y = end
-    head = f"M{x + way * 17:.1f} {y - 7:.1f} L{x:.1f} {y:.1f} L{x - way * 3:.1f} {y - 19:.1f}"
-    return group(path(ring, "close-way"), path(head, "close-way-head"), cls="move-turn")
+    left, right, y = box.cx - r * 0.64, box.cx + r * 0.64, box.cy + r * 0.77
+    ring = f"M{left:.1f} {y:.1f} A{r:.1f} {r:.1f} 0 1 1 {right:.1f} {y:.1f}"
+    heads = [
+        f"M{x + way * 17:.1f} {y - 7:.1f} L{x:.1f} {y:.1f} L{x - way * 3:.1f} {y - 19:.1f}"
+        for x, way in ((left, -1), (right, 1))
+    ]
+    beside = box.right + 6
+    puffs = [path(f"M{beside + 14 * n} {box.cy + 26} q-9 -13 0 -26 t0 -26", "cut-steam") for n in range(3)]
+    stopped = line(beside - 4, box.cy + 34, beside + 34, box.cy - 34, "close-way-head")
+    return group(
+        group(path(ring, "close-way"), *(path(head, "close-way-head") for head in heads)),
+        *puffs,
+        stopped if move == SHUT else JOIN,
+    )
 
 
 def _press(box: Box) -> Markup:

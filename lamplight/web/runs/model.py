@@ -178,6 +178,8 @@ def _asks(state: RunState, learned: Mapping[str, AskedLearned]) -> tuple[tuple[s
     for aside in state.step.asks if state.step else ():
         usual = learned.get(aside.key)
         told = [f"asked {plural(count, 'time')} in this run"] if (count := state.asked.get(aside.key, 0)) else []
+        if usual is None and aside.up_to > 1:
+            told.append(f"up to {aside.up_to} times")
         told += [f"usually {usual.median:g}, at most {usual.most}, of {usual.runs} runs"] if usual else []
         lines.append((aside.key, f"{aside.step.title[:1].lower()}{aside.step.title[1:]}", "; ".join(told)))
     return tuple(lines)

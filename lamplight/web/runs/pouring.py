@@ -4,12 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from lamplight.core.job.dose import dose_for, pour_of, refusal_of_volume
+from lamplight.core.job.dose import dose_for, error_words, pour_of, refusal_of_volume
 from lamplight.core.run.state import RunState
 from lamplight.core.words import units_in_words
-
-# Below this the error of strength is not worth a word.
-WORTH_SAYING = 0.005
 
 
 @dataclass(frozen=True)
@@ -47,16 +44,3 @@ def pours_at(state: RunState) -> tuple[PourLine, ...]:
         pour = pour_of(product, step.amount_ml)
         lines.append(PourLine(pour.amount, name, pour.water, error_words(pour.error)))
     return tuple(lines)
-
-
-def error_words(error: float) -> str:
-    """An error of strength in words, such as ``9 % weaker than the label wants``; empty where it is none.
-
-    Args:
-        error: share by which a mix is stronger, above 0, or weaker.
-    """
-    if abs(error) < WORTH_SAYING:
-        return ""
-    return (
-        f"{abs(error):.0%} {'stronger' if error > 0 else 'weaker'} than the label wants: nothing nearer can be measured"
-    )

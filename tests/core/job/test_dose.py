@@ -13,7 +13,15 @@ from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product
-from lamplight.core.job.dose import COARSE_STEP_ML, dose_for, measured, pour_of, range_words, refusal_of_volume
+from lamplight.core.job.dose import (
+    COARSE_STEP_ML,
+    dose_for,
+    error_words,
+    measured,
+    pour_of,
+    range_words,
+    refusal_of_volume,
+)
 from lamplight.library.catalogue import products
 
 LIQUID = Product("l", "Concentrate", "descaler", "liquid", Chemistry.DESCALER, "ml", 100, 100, False, 500, 5000)
@@ -83,6 +91,13 @@ class Amounts(unittest.TestCase):
     def test_plain_doses(self):
         """One a time, where nothing is mixed or its label goes by the use."""
         self.assertEqual((dose_for(TABLETS, None), dose_for(SACHETS, 1500)), (1, 1))
+
+    def test_the_error_in_words(self):
+        """4 tablets where 4.4 are wanted, 3 where 2.4 are; what nobody could measure is not said."""
+        rows = ((4 / 4.4 - 1, "9% weaker"), (3 / 2.4 - 1, "25% stronger"), (0.004, ""), (0.0, ""))
+        for error, words in rows:
+            with self.subTest(error=error):
+                self.assertEqual(error_words(error)[: len(words) or None], words)
 
     def test_refused(self):
         """Outside its label, beyond the tank; with the volumes."""

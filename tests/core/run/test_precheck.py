@@ -62,6 +62,19 @@ class Before(unittest.TestCase):
         dry = replace(wet, only=(Only("way", ("dry",)),))
         self.assertIn("filter", precheck(procedure(ask, wet, dry), START, BOTH))
 
+    def test_a_mix_that_does_not_fit(self):
+        """More than the tank holds, more than the label holds for; a tank of which nobody knows holds it."""
+        pour = replace(step("Mix", StepKind.POUR, amount_ml=1500, puts=(("tank", "descaler"),)), part="tank")
+        procedure = replace(PROCEDURE, steps=(pour, step("Rinse", rinses=("tank",))))
+        acid = Product("a", "Acid", "descaler", "liquid", Chemistry.DESCALER, "ml", 100, 100, False, 500, 2000)
+        context = RunContext({"descaler": acid}, {"descaler": frozenset({Chemistry.DESCALER})})
+        self.assertIn("1.5 L do not go into a tank that holds 1.2 L", precheck(procedure, START, context, 1200))
+        self.assertEqual([precheck(procedure, START, context, tank) for tank in (0, 1500)], ["", ""])
+        water = replace(PROCEDURE, steps=(replace(pour, puts=()),))
+        self.assertIn("do not go into a tank", precheck(water, START, CONTEXT, 1200))
+        thin = replace(context, products={"descaler": replace(acid, most_ml=1000)})
+        self.assertIn("the label holds for", precheck(procedure, START, thin, 1500))
+
     def test_questions_for_numbers(self):
         """Any number in bounds leads on."""
         for sort in (AskFor.NUMBER, AskFor.COUNTER, AskFor.TEMPERATURE):
