@@ -6,7 +6,9 @@ from functools import lru_cache
 
 from lamplight.actions.text_library import TextLibrary
 from lamplight.core.anatomy.parts import FILTER_PART
+from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.told import Told, WordTold, kind_as_told
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.library import catalogue
 from lamplight.library.schema import KindFile
@@ -35,6 +37,16 @@ kinds, kind_of = KINDS.every, KINDS.of
 @lru_cache(maxsize=200)
 def _without_filter(kind: Kind) -> Kind:
     return kind.without(FILTER_PART)
+
+
+@lru_cache(maxsize=400)
+def _as_told(kind: Kind, told: tuple[Told, ...], words: tuple[WordTold, ...]) -> Kind:
+    return kind_as_told(kind, told, words)
+
+
+def kind_here(kind: Kind, book: MachineBook) -> Kind:
+    """The kind as one machine is of it: with what its keepers said of this very machine."""
+    return _as_told(kind, book.told, book.words)
 
 
 def equipped_kind(kind: Kind, water: WaterAtMachine) -> Kind:

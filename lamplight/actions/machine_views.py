@@ -9,7 +9,7 @@ from functools import cached_property
 
 from lamplight.actions.cache import kept, minute
 from lamplight.actions.causes import known_causes
-from lamplight.actions.kinds import equipped_kind, kind_of, kinds
+from lamplight.actions.kinds import equipped_kind, kind_here, kind_of, kinds
 from lamplight.actions.procedures import END_OF_DAY, procedure_for
 from lamplight.actions.stock import products, stock_held
 from lamplight.core.assess import MachineStatus, day_basis, status_at
@@ -182,7 +182,7 @@ def _view(row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, arou
 
 
 def _assembled(row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, around: Surroundings) -> MachineView:
-    kind = kind_of(row.kind)
+    kind = kind_here(kind_of(row.kind), book)
     serving = serving_on(kind, around.products)
     lacking = _lacking(equipped_kind(kind, book.water), serving, around.held)
     return MachineView(

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_views import MachineView
 from lamplight.actions.procedures import FREE, known_procedure, procedure_for
 from lamplight.actions.stock import products, roles, serving, stock_held
+from lamplight.actions.unheard import can_listen, needs_expected, unheard
 from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.errors import InvalidInput
@@ -92,6 +93,7 @@ class Preparation:
         idle_s: seconds that the machine stands afterwards while nobody waits.
         answers: what is decided before the start, by key.
         can_by_hand: whether there is a way by hand beside the kind's programme; `by_hand` whether it was chosen.
+        can_listen: whether a programme of the machine's own can be listened to; `listens` whether that was chosen.
         own_s, total_s: seconds of the keeper, and in all.
         learned: the machine's own times, after three runs.
         usable_at: when the machine can be used again.
@@ -114,6 +116,8 @@ class Preparation:
     answers: Mapping[str, str]
     can_by_hand: bool
     by_hand: bool
+    can_listen: bool
+    listens: bool
     own_s: int
     total_s: int
     learned: Learned | None
@@ -137,12 +141,14 @@ class Wishes:
         vessels: millilitres of each container, by its key.
         answers: what is decided before the start, by key.
         by_hand: whether by hand although the kind has a programme; None where nothing was said.
+        listen: whether the machine's own programme is listened to, since nobody knows it.
     """
 
     products: Mapping[str, str]
     vessels: Mapping[str, int]
     answers: Mapping[str, str] = field(default_factory=dict)
     by_hand: bool | None = None
+    listen: bool = False
 
 
 NO_WISHES = Wishes({}, {})
@@ -181,8 +187,9 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
     finished = [run.state for run in past if run.state.outcome is Outcome.FINISHED]
     by_hand = last.by_hand if wishes.by_hand is None else wishes.by_hand
     kind = _serves(view, item)
-    by_hand = by_hand and _can_by_hand(kind, procedure_key)
-    fitted = procedure_for(kind, procedure_key, chosen, by_hand)
+    listen = wishes.listen and bool(can_listen(procedure_key))
+    by_hand = by_hand and _can_by_hand(kind, procedure_key) and not listen
+    fitted = _listening(kind, procedure_key, chosen) if listen else procedure_for(kind, procedure_key, chosen, by_hand)
     procedure = in_site_unit(with_learned(fitted, learned_steps(finished)), site.degrees)
     sizes = {
         stand.key: wishes.vessels.get(stand.key) or last.vessels.get(stand.key) or offered_ml(procedure, stand)
@@ -198,6 +205,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         vessels=sizes,
         answers=answers,
         by_hand=by_hand,
+        listens=listen,
     )
     total, idle = total_seconds(procedure, answers), idle_seconds(procedure, answers)
     taken = [seconds for run in finished if (seconds := seconds_taken(run)) is not None]
@@ -218,6 +226,8 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         answers=answers,
         can_by_hand=_can_by_hand(kind, procedure_key),
         by_hand=by_hand,
+        can_listen=bool(can_listen(procedure_key)),
+        listens=listen,
         own_s=keeper_seconds(procedure, answers),
         total_s=total,
         learned=own,
@@ -227,6 +237,13 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         instead=_instead(view, due),
         against=precheck(procedure, now, context, view.kind.capacities.tank_ml),
     )
+
+
+def _listening(kind: Kind, procedure_key: str, chosen: Mapping[str, Product]) -> Procedure:
+    """The job around a programme of which nothing is known yet."""
+    programme = can_listen(procedure_key)
+    fitted = procedure_for(unheard(kind, programme), procedure_key, chosen)
+    return replace(fitted, needs=(*needs_expected(programme), *fitted.needs))
 
 
 def _can_by_hand(kind: Kind, procedure_key: str) -> bool:

@@ -7,7 +7,8 @@ from functools import lru_cache
 
 from lamplight.actions.stock import products
 from lamplight.actions.text_library import TextLibrary
-from lamplight.core.job.adapt import adapt_procedure, adaptation_of
+from lamplight.core.job.adapt import adapt_procedure
+from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.job.traits import forms_of

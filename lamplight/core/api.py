@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
-from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.duration import Duration, seen_once
 from lamplight.core.anatomy.outlets import Outlet, outlet_meant, usual_outlets
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.assess import DayBasis, MachineStatus, assess, day_basis, status_at
@@ -63,12 +63,8 @@ from lamplight.core.errors import (
     StaleStep,
     about,
 )
-from lamplight.core.job.adapt import (
-    Adaptation,
-    Defaults,
-    adapt_procedure,
-    adaptation_of,
-)
+from lamplight.core.job.adapt import Begun, adapt_procedure, surroundings
+from lamplight.core.job.adaptation import Adaptation, Defaults, adaptation_of
 from lamplight.core.job.calls import Call, traits_of_use
 from lamplight.core.job.chemistry import (
     Chemistry,
@@ -82,7 +78,7 @@ from lamplight.core.job.chemistry import (
     refusal,
     rinsed,
 )
-from lamplight.core.job.compose import compose
+from lamplight.core.job.compose import compose, own_calls
 from lamplight.core.job.confirmations import Confirmation, confirmations_in_words, consequences, settles
 from lamplight.core.job.containers import (
     ContainerPlan,
@@ -96,7 +92,7 @@ from lamplight.core.job.containers import (
     plan_containers,
     usable,
 )
-from lamplight.core.job.course import Course, Placed, Surroundings, call_named
+from lamplight.core.job.course import Course, Placed, Resumed, Surroundings, call_named
 from lamplight.core.job.dose import Pour, dose_for, error_words, measured, pour_of, range_words, refusal_of_volume
 from lamplight.core.job.general import CourseLine, course_in_general, in_general, programmes_in_general
 from lamplight.core.job.inspections import Inspection, due_inspections
@@ -112,6 +108,7 @@ from lamplight.core.job.procedure import (
     ShippedStep,
     Stand,
 )
+from lamplight.core.job.retell import Cut, cut_at, with_rest
 from lamplight.core.job.site_unit import in_site_unit
 from lamplight.core.job.steps import Aside, Ask, AskFor, Only, Step, StepKind, applies
 from lamplight.core.job.traits import forms_of, traits_of
@@ -153,9 +150,26 @@ from lamplight.core.lamps.sightings import Asked, PanelSeen, Sighting, asked_for
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.differences import Difference, differences
 from lamplight.core.machine.estimated_meters import meters_of
+from lamplight.core.machine.following import as_heard, ends_with, likely_next, with_words
 from lamplight.core.machine.kind import AccessFact, Kind
 from lamplight.core.machine.programme import Gives, Meanwhile, Programme, Use
 from lamplight.core.machine.stand_in import Coming, LampAhead, coming, lamps_ahead
+from lamplight.core.machine.told import (
+    CallPlace,
+    KnownCall,
+    Origin,
+    Source,
+    Telling,
+    Told,
+    WordTold,
+    kind_as_told,
+    known_calls,
+    known_programmes,
+    own_words,
+    place_in_new,
+    place_of,
+    word_source,
+)
 from lamplight.core.moment import Moment
 from lamplight.core.run.cleaners import after_puts, drawn_meanwhile, old_rinses
 from lamplight.core.run.clock import (
@@ -171,14 +185,16 @@ from lamplight.core.run.clock import (
     learned_steps,
     likely_end,
     seconds_taken,
+    step_names,
     timer,
     total_seconds,
     with_learned,
 )
 from lamplight.core.run.finish import WrittenAtEnd, doses, outcome_words, pours_of, run_minutes, settled_items
+from lamplight.core.run.hearing import heard_calls, listens, unusual, waits_for_a_call, with_water
 from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.run.precheck import precheck
-from lamplight.core.run.rules import apply, begin, far_too_soon, replay
+from lamplight.core.run.rules import apply, begin, far_too_soon, marks_of, replay
 from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, RunState, puts_done
 from lamplight.core.run.stops import StopAhead, free_seconds, stops_ahead, vessel_under
 from lamplight.core.run.vessels import drained, offered_ml, vessels_of

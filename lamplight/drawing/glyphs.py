@@ -56,3 +56,12 @@ def status_glyph(status: Status, size: int = 26, cls: str = "status") -> Markup:
     title = el("title", STATUS_WORDS[status])
     shapes = status_shapes(status)
     return el("svg", title, *shapes, cls=cls, role="img", viewBox="0 0 28 28", width=size, height=size)
+
+
+@cache
+def known_glyph(size: int = 16) -> Markup:
+    """The sign of what somebody confirmed on this very machine: a lamp's socket with a tick in it."""
+    ring, tick = circle(8, 8, 6.5, "known-ring"), path("M4.8 8.2 L7.2 10.6 L11.4 5.6", "known-tick")
+    return el(
+        "svg", ring, tick, cls="glyph known", viewBox="0 0 16 16", width=size, height=size, **{"aria-hidden": "true"}
+    )

@@ -13,7 +13,8 @@ import yaml
 from pydantic import ValidationError
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import Defaults, adapt_procedure, adaptation_of
+from lamplight.core.job.adapt import adapt_procedure
+from lamplight.core.job.adaptation import Defaults, adaptation_of
 from lamplight.core.job.calls import Call
 from lamplight.core.job.chemistry import Product, Role, chosen_product
 from lamplight.core.job.procedure import Procedure, ShippedProcedure

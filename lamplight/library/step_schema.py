@@ -230,6 +230,7 @@ class CallFile(Strict):
     works: bool = False
     starts: bool = False
     role: Key | Literal[""] = Field(default="", description="the product that goes in where none is named")
+    seen_on: list[str] = Field(default=[], description="traits without which no machine asks for it")
 
     def core(self, key: str) -> Call:
         """As a core object."""

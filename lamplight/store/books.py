@@ -35,6 +35,7 @@ from lamplight.store.models import (
 )
 from lamplight.store.sightings import sightings_by_machine
 from lamplight.store.sites import kinds_over_time, machine_versions
+from lamplight.store.told import told_by_machine
 from lamplight.store.waters import waters
 
 
@@ -98,6 +99,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     events = _grouped(live(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at, r.seq))
     seen = sightings_by_machine(machine_ids)
     away = absences()
+    told, words = told_by_machine(machine_ids)
     water = waters(machine_ids)
     versions = machine_versions(machine_ids)
     streams = {machine_id: water.of(machine_id) for machine_id in versions}
@@ -117,6 +119,8 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             earlier_kinds=kinds_over_time(versions[version.machine_id]).earlier,
             bars=tuple(bars[version.machine_id]),
             sightings=seen.get(version.machine_id, ()),
+            told=told.get(version.machine_id, ()),
+            words=words.get(version.machine_id, ()),
             missing={
                 part: f"{state}: {note}" if note else state
                 for part, (state, note) in parts[version.machine_id].items()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from functools import cache
 from typing import Any
@@ -67,8 +67,17 @@ def _events(run_ids: Sequence[int], initials: Mapping[int, str]) -> dict[int, li
     rows = RunEventRow.select().where(RunEventRow.run.in_(list(run_ids))).order_by(RunEventRow.id)
     for row in rows:
         event = RunEvent(EventKind(row.kind), row.at, row.step, initials.get(row.keeper_id, ""), row.text)
-        events[row.run_id].append(event)
+        events[row.run_id].append(_with_course(event, row.course) if row.course else event)
     return events
+
+
+def course_as_data(event: RunEvent) -> dict[str, Any] | None:
+    """The course that an event brings, as plain data; None where it brings none."""
+    return None if event.course is None else {"procedure": as_data(event.course), "vessels": dict(event.vessels)}
+
+
+def _with_course(event: RunEvent, data: dict[str, Any]) -> RunEvent:
+    return replace(event, course=procedure_from_data(data["procedure"]), vessels=data["vessels"])
 
 
 def _rows(runs: Sequence[Run]) -> list[RunRow]:

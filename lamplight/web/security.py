@@ -6,6 +6,7 @@ import re
 
 from flask import Flask, Response, abort, request
 
+from lamplight.actions.manuals import MOST_BYTES_IN_ALL
 from lamplight.actions.photos import MOST_BYTES
 
 POLICY = "; ".join(
@@ -24,7 +25,11 @@ POLICY = "; ".join(
 LARGEST_FORM = 256 * 1024
 ROOM = 16 * 1024  # for the rest of the form, and the marks between its parts
 # Few addresses take a file; all others a form.
-UPLOADS = ((re.compile(r"/readings/import"), 2 * 1024 * 1024), (re.compile(r"/runs/\d+/photo"), MOST_BYTES))
+UPLOADS = (
+    (re.compile(r"/readings/import"), 2 * 1024 * 1024),
+    (re.compile(r"/runs/\d+/photo"), MOST_BYTES),
+    (re.compile(r"/machines/\d+/manual"), MOST_BYTES_IN_ALL),
+)
 
 
 def largest_body(path: str) -> int:

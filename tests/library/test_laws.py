@@ -9,7 +9,8 @@ from itertools import groupby
 from pathlib import Path
 
 from lamplight.actions.procedures import FREE
-from lamplight.core.job.adapt import adapt_procedure, adaptation_of
+from lamplight.core.job.adapt import adapt_procedure
+from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.steps import applies
 from lamplight.core.job.traits import forms_of, traits_of
 from lamplight.core.run.clock import keeper_seconds

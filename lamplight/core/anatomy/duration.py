@@ -6,6 +6,9 @@ from dataclasses import dataclass
 
 from lamplight.core.errors import InvalidInput
 
+# A time that was seen once is taken to scatter by so much; default, no source. Three runs show their own spread.
+LEAST_SHARE, MOST_SHARE = 0.75, 1.35
+
 
 @dataclass(frozen=True)
 class Duration:
@@ -22,3 +25,12 @@ class Duration:
     def __post_init__(self) -> None:
         if not 0 < self.low_s <= self.likely_s <= self.high_s:
             raise InvalidInput("A duration needs 0 < low <= likely <= high.")
+
+
+def seen_once(seconds: int) -> Duration:
+    """What a time of so many seconds, 1 or more, that was seen once says about the next.
+
+    Raises:
+        InvalidInput: for less than a second.
+    """
+    return Duration(max(1, round(LEAST_SHARE * seconds)), seconds, round(MOST_SHARE * seconds))

@@ -1,112 +1,28 @@
-"""What a kind of machine says to a procedure: its traits, words, times, volumes, and ways in."""
+"""A procedure as it runs on one kind: what the kind cannot do left out, its words, times and volumes filled in."""
 
 from __future__ import annotations
 
 import re
 from collections.abc import Collection, Iterable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 
 from lamplight.core.anatomy.duration import Duration
-from lamplight.core.anatomy.outlets import MILK, Outlet, outlet_meant
+from lamplight.core.anatomy.outlets import outlet_meant
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.calls import Call
+from lamplight.core.job.adaptation import Adaptation
 from lamplight.core.job.compose import compose
 from lamplight.core.job.containers import Delivery
-from lamplight.core.job.course import Placed, Surroundings
+from lamplight.core.job.course import LISTEN, Placed, Resumed, Surroundings
 from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, Stand
 from lamplight.core.job.steps import Aside, Step, StepKind, applies
-from lamplight.core.job.traits import traits_of
-from lamplight.core.machine.kind import Kind
-from lamplight.core.machine.programme import Meanwhile, Programme, Use
+from lamplight.core.machine.programme import Meanwhile, Use
+from lamplight.core.machine.told import MANUAL_WORDS
 from lamplight.core.words import words_for_ml
 
 # What any machine may ask for while it works: its manual names them, and a tray that is full stops it.
 USUAL_ASKS = (Meanwhile("tray-empty"), Meanwhile("drawer-empty"))
 NAMED = re.compile(r"\{(\w+)\}")
-
-
-@dataclass(frozen=True)
-class Defaults:
-    """What stands in where a kind says nothing.
-
-    Attributes:
-        words, durations, volumes: by name.
-        cautions: the usual cautions, by a short name.
-        calls: the palette, by key.
-        cares: for each role the care item that its use in a programme settles.
-    """
-
-    words: Mapping[str, str] = field(default_factory=dict)
-    durations: Mapping[str, Duration] = field(default_factory=dict)
-    volumes: Mapping[str, int] = field(default_factory=dict)
-    cautions: Mapping[str, str] = field(default_factory=dict)
-    calls: Mapping[str, Call] = field(default_factory=dict)
-    cares: Mapping[str, str] = field(default_factory=dict)
-
-
-def _without_coffee(kind: Kind) -> str:
-    """How water is drawn through the coffee's way without any coffee in it."""
-    if "capsule" in kind.traits:
-        return "No capsule in."
-    if kind.part("funnel") is not None:
-        return "Powder mode, and nothing in the funnel."
-    return "Hot water or a rinse; nothing is ground."
-
-
-def adaptation_of(kind: Kind, defaults: Defaults, forms: Mapping[str, str] | None = None) -> Adaptation:
-    """What a procedure is adapted to; the kind's own words, times and volumes come before the defaults."""
-    access: dict[str, str] = {}
-    for fact in kind.access:
-        for name in fact.needed_for:
-            access[name] = f"{access[name]} {fact.what}: {fact.how}" if name in access else f"{fact.what}: {fact.how}"
-    milk = outlet_meant(MILK, kind.outlets)
-    named = {
-        "without_coffee": _without_coffee(kind),
-        "series": "milk drinks" if milk else "drinks",
-        **({"second_outlet": milk.words} if milk else {}),
-    }
-    return Adaptation(
-        traits=traits_of(kind, forms),
-        parts=tuple(part.key for part in kind.parts),
-        words={**defaults.words, **named, **kind.words},
-        durations={**defaults.durations, **kind.durations},
-        volumes={**defaults.volumes, **kind.volumes},
-        access=access,
-        outlets=kind.outlets,
-        programmes=kind.programmes,
-        calls=defaults.calls,
-        cares=defaults.cares,
-    )
-
-
-@dataclass(frozen=True)
-class Adaptation:
-    """What a procedure is made to fit.
-
-    Attributes:
-        traits: what the kind has, such as ``removable-group`` or ``has-wand``.
-        parts: keys of the fitted parts.
-        words: what each name in a text stands for.
-        durations: what each named time is.
-        volumes: what each named volume is, ml.
-        access: the ways in, by what they lead to.
-        outlets: where water leaves.
-        programmes: that the kind runs, by key.
-        calls: the palette.
-        cares: for each role the care item that its use in a programme settles.
-    """
-
-    traits: Collection[str]
-    parts: Collection[str] = ()
-    words: Mapping[str, str] = field(default_factory=dict)
-    durations: Mapping[str, Duration] = field(default_factory=dict)
-    volumes: Mapping[str, int] = field(default_factory=dict)
-    access: Mapping[str, str] = field(default_factory=dict)
-    outlets: tuple[Outlet, ...] = ()
-    programmes: Mapping[str, Programme] = field(default_factory=dict)
-    calls: Mapping[str, Call] = field(default_factory=dict)
-    cares: Mapping[str, str] = field(default_factory=dict)
 
 
 def _has_what_is_looked_at(key: str, fitted: Collection[str]) -> bool:
@@ -115,8 +31,13 @@ def _has_what_is_looked_at(key: str, fitted: Collection[str]) -> bool:
     return inspection is None or not inspection.parts or any(part in fitted for part in inspection.parts)
 
 
-def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Procedure:
+def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation, begun: Begun | None = None) -> Procedure:
     """The procedure as it runs on one kind: steps it cannot have left out, its words filled in.
+
+    Args:
+        shipped: as its file has it.
+        adaptation: the kind.
+        begun: where somebody has begun it: answers the steps from there on alone.
 
     Raises:
         InvalidInput: when it is not for this kind, no step is left, the kind has not the programme that it runs, or a
@@ -127,13 +48,15 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Proced
     if not applies(shipped.fits, adaptation.traits):
         raise InvalidInput(f"“{plain.title}” cannot be done on this kind of machine. Its manual says how, or who.")
     programme = adaptation.programmes.get(plain.programme)
-    standing = _standing_already(shipped, adaptation, words)
-    course = compose(shipped.course, programme, _surroundings(adaptation), standing)
-    if not course.steps:
+    standing = begun.stands if begun else _standing_already(shipped, adaptation, words)
+    resumed = begun.resumed if begun else None
+    course = compose(shipped.course, programme, surroundings(adaptation), standing, resumed)
+    if not course.steps and begun is None:
         raise InvalidInput(f"“{plain.title}” has no step for this kind of machine.")
     steps = tuple(_adapt_step(placed, adaptation, words) for placed in course.steps)
     given = {delivery.outlet for step in steps for delivery in step.delivers}
-    untold = programme is not None and not any(use.gives for use in programme.calls)
+    unheard = any(use.call == LISTEN for use in course.own)
+    untold = unheard or (programme is not None and not any(use.gives for use in programme.calls))
     stands = tuple(stand for stand in course.stands if untold or given.intersection(stand.under))
     needs = [(need, words) for need in shipped.needs]
     needs += [(need, _words_of(placed, adaptation, words)) for placed in course.steps for need in _needs_of(placed)]
@@ -142,6 +65,7 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Proced
         steps=steps,
         needs=(*_needs(needs, adaptation), *(Need("1", f"container under {stand.words}") for stand in stands)),
         stands=stands,
+        own=course.own,
         inspects=tuple(key for key in plain.inspects if _has_what_is_looked_at(key, adaptation.parts)),
         settles=tuple(dict.fromkeys((*plain.settles, *(key for one in course.steps for key in one.step.settles)))),
         cautions=tuple(_fill(text, words) for text in plain.cautions),
@@ -150,7 +74,21 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation) -> Proced
     )
 
 
-def _surroundings(adaptation: Adaptation) -> Surroundings:
+@dataclass(frozen=True)
+class Begun:
+    """A procedure that somebody is at.
+
+    Attributes:
+        resumed: the steps that are done.
+        stands: the containers that are up.
+    """
+
+    resumed: Resumed
+    stands: tuple[Stand, ...] = ()
+
+
+def surroundings(adaptation: Adaptation) -> Surroundings:
+    """What a course is composed for on that kind."""
     return Surroundings(
         adaptation.traits, adaptation.outlets, adaptation.calls, adaptation.cares, adaptation.volumes
     )  # fmt: skip
@@ -187,13 +125,18 @@ def _needs(shipped: Iterable[tuple[ShippedNeed, Mapping[str, str]]], adaptation:
             need.need,
             amount=_fill(need.need.amount, words),
             thing=_fill(need.need.thing, words),
-            mix_ml=_volume(need.mix, adaptation),
+            mix_ml=volume_meant(need.mix, adaptation),
         )
         found.setdefault(n if filled.role else (filled.amount, filled.thing), filled)
     return tuple(sorted(found.values(), key=lambda need: not need.role))
 
 
-def _volume(named: int | str | None, adaptation: Adaptation) -> int | None:
+def volume_meant(named: int | str | None, adaptation: Adaptation) -> int | None:
+    """Millilitres: as they are, or what a name of the kind stands for; None where nothing is said.
+
+    Raises:
+        InvalidInput: when the kind does not know the name.
+    """
     if named is None or isinstance(named, int):
         return named
     if named not in adaptation.volumes:
@@ -216,7 +159,7 @@ def _words_of(placed: Placed, adaptation: Adaptation, words: Mapping[str, str]) 
     call = adaptation.calls.get(use.call)
     said_here = {"how": use.how, "over": use.over, "place": use.place}
     own = {**(call.words if call else {}), **{name: said for name, said in said_here.items() if said}}
-    amount = {"ml": words_for_ml(_volume(use.ml, adaptation) or 0)} if use.ml is not None else {}
+    amount = {"ml": words_for_ml(volume_meant(use.ml, adaptation) or 0)} if use.ml is not None else {}
     known = {**words, **placed.words, **amount, "says": use.says}
     return {**known, **{name: _fill(text, known) for name, text in own.items()}}
 
@@ -229,6 +172,8 @@ def _duration(placed: Placed, adaptation: Adaptation) -> Duration | None:
         name = use.minutes
     if isinstance(name, Duration):
         return name
+    if use is not None and name == "minutes":  # nobody knows how long, and nobody says so
+        return None
     if not name:
         return step.duration
     if name not in adaptation.durations:
@@ -238,7 +183,7 @@ def _duration(placed: Placed, adaptation: Adaptation) -> Duration | None:
 
 def _amount(placed: Placed, adaptation: Adaptation) -> int | None:
     amount = placed.step.amount
-    return _volume(placed.use.ml if placed.use is not None and amount == "ml" else amount, adaptation)
+    return volume_meant(placed.use.ml if placed.use is not None and amount == "ml" else amount, adaptation)
 
 
 def _asides(use: Use | None, step: Step, adaptation: Adaptation, words: Mapping[str, str]) -> tuple[Aside, ...]:
@@ -261,7 +206,9 @@ def _asides(use: Use | None, step: Step, adaptation: Adaptation, words: Mapping[
 def _adapt_step(placed: Placed, adaptation: Adaptation, words: Mapping[str, str]) -> Step:
     shipped, step, use = placed.step, placed.step.step, placed.use
     known = _words_of(placed, adaptation, words)
-    delivers = tuple(Delivery(outlet, _volume(ml, adaptation) or 0, bursts) for outlet, ml, bursts in shipped.delivers)
+    delivers = tuple(
+        Delivery(outlet, volume_meant(ml, adaptation) or 0, bursts) for outlet, ml, bursts in shipped.delivers
+    )
     return replace(
         step.said(lambda text: _fill(text, known)),
         duration=_duration(placed, adaptation),
@@ -269,8 +216,28 @@ def _adapt_step(placed: Placed, adaptation: Adaptation, words: Mapping[str, str]
         amount_ml=_amount(placed, adaptation),
         delivers=delivers,
         access=adaptation.access.get(step.access, ""),
+        named=_named(placed, adaptation),
         asks=_asides(use, step, adaptation, words),
     )
+
+
+def _named(placed: Placed, adaptation: Adaptation) -> tuple[str, ...]:
+    """Names of words in a step that only a manual can know, and of the ways in."""
+    step, use = placed.step.step, placed.use
+    call = adaptation.calls.get(use.call) if use else None
+    said = {"how": use.how, "over": use.over, "place": use.place} if use else {}
+    own = {**(call.words if call else {}), **{name: text for name, text in said.items() if text}}
+    found: list[str] = []
+
+    def read(text: str) -> str:
+        found.extend(NAMED.findall(text))
+        return text
+
+    step.said(read)
+    for name in list(found):
+        found += NAMED.findall(own.get(name, ""))
+    manual = (name for name in found if name in MANUAL_WORDS and name in adaptation.words)
+    return tuple(dict.fromkeys((*manual, *adaptation.ways.get(step.access, ()))))
 
 
 def _part(placed: Placed, adaptation: Adaptation) -> str:

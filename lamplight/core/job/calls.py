@@ -29,6 +29,7 @@ class Call:
         stands: whether containers are put up by it.
         works: whether the machine works by itself.
         starts: whether it sets the machine going.
+        seen_on: traits of the kinds that may ask for it; of every kind where none is named.
     """
 
     key: str
@@ -45,6 +46,7 @@ class Call:
     stands: bool = False
     works: bool = False
     starts: bool = False
+    seen_on: tuple[str, ...] = ()
 
     def steps_for(self, use: Use, traits: Collection[str]) -> tuple[ShippedStep, ...]:
         """The steps that a kind with these traits has of it, where it is used so."""

@@ -8,13 +8,13 @@ anybody drinks. So no order of a machine's calls needs a rule of its own.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import replace
 
 from lamplight.core.anatomy.outlets import outlet_meant
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.calls import Call
-from lamplight.core.job.course import LAST_LOOK, PREPARE, PROGRAMME, PUT_BACK, Course, Surroundings, call_named
+from lamplight.core.job.course import LAST_LOOK, PREPARE, PROGRAMME, PUT_BACK, Course, Resumed, Surroundings, call_named
 from lamplight.core.job.ledger import Ledger
 from lamplight.core.job.procedure import ShippedStep, Stand
 from lamplight.core.job.steps import applies
@@ -26,6 +26,7 @@ def compose(
     programme: Programme | None,
     around: Surroundings,
     stands: Iterable[Stand] = (),
+    resumed: Resumed | None = None,
 ) -> Course:
     """The course on one kind, with everything in its place.
 
@@ -34,6 +35,7 @@ def compose(
         programme: of the kind, or None.
         around: the kind.
         stands: containers that stand there from the beginning.
+        resumed: where somebody has begun it: answers the steps from there on alone.
 
     Raises:
         InvalidInput: when the kind has no such programme, or a call is not in the palette.
@@ -43,19 +45,50 @@ def compose(
     if place is not None and not own:
         raise InvalidInput("This kind of machine has no programme for that.")
     traits = {*around.traits, *_traits_of(own, around)}
-    own = tuple(use for use in own if applies(use.when, traits))
+    own = _fitting(own, traits)
     before, after = (course, ()) if place is None else (course[:place], course[place + 1 :])
     ledger = Ledger(replace(around, traits=traits), list(stands))
     ledger.own_is_ahead = own
     ledger.cleans = any(_cleans(part) for part in (*course, *own))
-    for part in _without_what_it_asks_for(before, _opening(own, around.calls), around, own):
-        ledger.add(part)
+    if resumed is None:
+        for part in _without_what_it_asks_for(before, _opening(own, around.calls), around, own):
+            ledger.add(part)
+    else:
+        _take_up(ledger, resumed)
     ledger.own_is_ahead = ()
-    for use in own:
-        ledger.add(use)
+    for n in range(resumed.own_done if resumed else 0, len(own)):
+        ledger.own_at = n
+        ledger.add(own[n])
+    ledger.own_at = -1
+    if _tells_no_outlet(own):
+        ledger.carries_anywhere()
     for part in _without_what_it_asks_for(after, _ending(own, around.calls), around, ()):
         ledger.add(part)
-    return Course(tuple(ledger.out), tuple(ledger.stands))
+    return Course(tuple(ledger.out), tuple(ledger.stands), own)
+
+
+def own_calls(programme: Programme, around: Surroundings) -> tuple[Use, ...]:
+    """The calls of a programme that a kind has of it."""
+    return _fitting(programme.calls, {*around.traits, *_traits_of(programme.calls, around)})
+
+
+def _fitting(calls: Iterable[Use], traits: Collection[str]) -> tuple[Use, ...]:
+    return tuple(use for use in calls if applies(use.when, traits))
+
+
+def _take_up(ledger: Ledger, resumed: Resumed) -> None:
+    """The ledger as whoever did the steps so far left it; what is ahead may want a container that is not there yet."""
+    for step in resumed.done:
+        ledger.resume(step)
+    ledger.own_is_ahead = ledger.own_is_ahead[resumed.own_done :]
+    if any(step.own >= 0 for step in resumed.done):
+        ledger.own_at = resumed.own_done
+        ledger.add(Use(PREPARE))
+
+
+def _tells_no_outlet(own: Sequence[Use]) -> bool:
+    """Whether a programme draws a mix and nobody said where it comes out."""
+    return any(use.role and use.ml is not None for use in own) and not any(use.gives for use in own)
 
 
 def _cleans(part: ShippedStep | Use) -> bool:

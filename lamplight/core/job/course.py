@@ -9,6 +9,7 @@ from lamplight.core.anatomy.outlets import Outlet
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.calls import Call
 from lamplight.core.job.procedure import ShippedStep, Stand
+from lamplight.core.job.steps import Step
 from lamplight.core.machine.programme import Use
 
 # Places in a course that are filled in, each by what is needed there.
@@ -19,6 +20,8 @@ PLACES = {
     PREPARE: ("A container under each outlet that lets water out", "The machine’s kind says which.", "call"),
     PUT_BACK: ("What was taken out and opened, back again", "Last out, first in.", "call"),
 }
+# Where a programme that nobody knows yet goes on; it stands at the end of what was heard of it so far.
+LISTEN = "listen"
 CONTAINER, TIP_OUT, VALVE_OPEN, VALVE_SHUT, FLUSH = "container", "tip-out", "valve-open", "valve-shut", "flush"
 # Vessels that hold a mix, by how they are emptied where a programme leaves it in them.
 LEFT_IN = {"tank": ("tank-emptied", "tank-water"), "canister": ("canister-water",), "tub": ("tub-rinsed",)}
@@ -43,10 +46,11 @@ class Placed:
 
 @dataclass(frozen=True)
 class Course:
-    """A procedure in its order on one kind: its steps, and the containers that are put up."""
+    """A procedure in its order on one kind: its steps, the containers that are put up, the machine's own calls."""
 
     steps: tuple[Placed, ...]
     stands: tuple[Stand, ...]
+    own: tuple[Use, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -67,6 +71,19 @@ class Surroundings:
     calls: Mapping[str, Call]
     cares: Mapping[str, str] = field(default_factory=dict)
     volumes: Mapping[str, int] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class Resumed:
+    """Where a course is taken up again that somebody has begun.
+
+    Attributes:
+        done: the steps that stay as they are, from the first.
+        own_done: how many of the machine's own calls these are.
+    """
+
+    done: tuple[Step, ...]
+    own_done: int
 
 
 def call_named(calls: Mapping[str, Call], key: str) -> Call:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from lamplight.core.job.adapt import NAMED, Defaults
+from lamplight.core.job.adapt import NAMED
+from lamplight.core.job.adaptation import Defaults
 from lamplight.core.job.calls import Call
 from lamplight.core.job.course import PLACES
 from lamplight.core.job.procedure import ShippedProcedure, ShippedStep

@@ -16,6 +16,7 @@ from lamplight.core.job.course import (
     FLUSH,
     LAST_LOOK,
     LEFT_IN,
+    LISTEN,
     PREPARE,
     PUT_BACK,
     TIP_OUT,
@@ -26,7 +27,7 @@ from lamplight.core.job.course import (
     call_named,
 )
 from lamplight.core.job.procedure import ShippedStep, Stand
-from lamplight.core.job.steps import StepKind, applies
+from lamplight.core.job.steps import Step, StepKind, applies
 from lamplight.core.machine.programme import Gives, Use
 from lamplight.core.words import listed
 
@@ -56,6 +57,7 @@ class Ledger:
         self.stands = stands
         self.out: list[Placed] = []
         self.own_is_ahead: Sequence[Use] = ()
+        self.own_at = -1
         self.cleans = False
         self.open: dict[str, Call] = {}
         self.opened: list[str] = []
@@ -72,6 +74,25 @@ class Ledger:
                 self._place(part, None)
         elif applies(part.when, self.around.traits):
             self._add_call(part)
+
+    def resume(self, step: Step) -> None:
+        """Enter a step that somebody did already."""
+        for stand in self.stands:
+            if stand.key in step.stands:
+                self.under.update(dict.fromkeys(stand.under, stand.key))
+        self._enter(ShippedStep(step), tuple(Gives(one.outlet, one.ml, one.bursts) for one in step.delivers))
+        call = self.around.calls.get(step.call)
+        if step.opens and call is not None:
+            self._opens(call)
+        self.open.pop(step.shuts, None)
+
+    def _opens(self, call: Call) -> None:
+        self.open[call.opens] = call
+        self.opened += [call.back] if call.back and call.back not in self.opened else []
+
+    def carries_anywhere(self) -> None:
+        """Cleaner may have come out of each outlet."""
+        self.carrying = [outlet.key for outlet in self.around.outlets if outlet.key not in CAUGHT_BY_ITSELF]
 
     def _add_call(self, use: Use) -> None:
         if use.call == PREPARE:
@@ -102,8 +123,7 @@ class Ledger:
         for n, step in enumerate(_in_own_words(steps, use)):
             self._place(step, use, opens=n == 0, shuts=n == len(steps) - 1)
         if call.opens:
-            self.open[call.opens] = call
-            self.opened += [call.back] if call.back and call.back not in self.opened else []
+            self._opens(call)
         self.open.pop(call.shuts, None)
         if by_valve:
             self.add(Use(VALVE_SHUT))
@@ -139,7 +159,8 @@ class Ledger:
                     wanted.append(outlet)
                     under.add(outlet)
         mixes = any(use.role and use.ml is not None for use in self.own_is_ahead)
-        if mixes and not any(use.gives for use in self.own_is_ahead):
+        unheard = any(use.call == LISTEN for use in self.own_is_ahead)
+        if unheard or (mixes and not any(use.gives for use in self.own_is_ahead)):
             # Nobody said where it comes out: then it may be anywhere.
             wanted = [outlet.key for outlet in self.around.outlets if outlet.key not in (*under, *CAUGHT_BY_ITSELF)]
         if wanted:
@@ -198,6 +219,7 @@ class Ledger:
                 step,
                 puts=puts,
                 rinses=rinses,
+                own=self.own_at,
                 call=use.call if use else "",
                 opens=(call.opens if call and opens else "") or step.opens,
                 shuts=(call.shuts if call and shuts else "") or step.shuts,

@@ -93,6 +93,7 @@ class Procedure:
         stands: the containers that are put up, in order.
         choices: what is decided before the start.
         programme: the machine's own programme that it runs, or empty.
+        own: the calls of that programme, as they are on this machine.
     """
 
     key: str
@@ -111,6 +112,7 @@ class Procedure:
     stands: tuple[Stand, ...] = ()
     choices: tuple[Choice, ...] = ()
     programme: str = ""
+    own: tuple[Use, ...] = ()
 
     @property
     def standing(self) -> tuple[Stand, ...]:

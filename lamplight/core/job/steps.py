@@ -156,6 +156,8 @@ class Step:
         asks: what the machine may ask for at any time while it works.
         asks_if_soon: whether an end far before its time is doubted.
         idle: whether nobody waits for it, and the run counts as interrupted meanwhile.
+        own: which call of the machine's own programme it belongs to, from 0; -1 for none.
+        named: names of words in it that only a manual can know; see `lamplight.core.machine.told`.
         cleaner: how snapshots of the first version say `puts` and `rinses`: ``in`` or ``out``.
     """
 
@@ -198,6 +200,8 @@ class Step:
     asks: tuple[Aside, ...] = ()
     asks_if_soon: bool = False
     idle: bool = False
+    own: int = -1
+    named: tuple[str, ...] = ()
 
     def said(self, change: Callable[[str], str]) -> Step:
         """The step with every text that somebody reads changed in the same way."""

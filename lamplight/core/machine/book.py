@@ -12,6 +12,7 @@ from lamplight.core.care.last_done import DoneFact, with_settled
 from lamplight.core.care.own_items import WHICHEVER_FIRST, LimitChange, OwnChoices
 from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.machine.told import Told, WordTold
 from lamplight.core.moment import Moment
 from lamplight.core.site.absence import Absence
 from lamplight.core.timeline import Timeline
@@ -37,6 +38,7 @@ class MachineBook:
         bars: progress bars that were read.
         sightings: what its panel was seen to show, and what it was said to ask for.
         missing: parts that are missing or broken, with what was said about them.
+        told, words: what was said of it that only its manual can know, in order.
     """
 
     counters: Mapping[str, CounterBook] = field(default_factory=dict)
@@ -53,6 +55,8 @@ class MachineBook:
     bars: tuple[BarSeen, ...] = ()
     sightings: tuple[Sighting, ...] = ()
     missing: Mapping[str, str] = field(default_factory=dict)
+    told: tuple[Told, ...] = ()
+    words: tuple[WordTold, ...] = ()
 
     @property
     def waters(self) -> Timeline[WaterAtMachine, datetime]:

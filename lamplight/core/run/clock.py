@@ -158,25 +158,40 @@ def seconds_taken(run: RunState) -> int | None:
     return round((run.ended_at - run.begun_at).total_seconds()) - stood
 
 
-def learned_steps(runs: Iterable[RunState]) -> dict[str, Duration]:
-    """The machine's own time for each timed step that finished runs went through three times or more, by its title."""
-    taken: dict[str, list[int]] = {}
+# A step by its title, and the how manieth of that title it is in its course.
+StepName = tuple[str, int]
+
+
+def step_names(procedure: Procedure) -> tuple[StepName, ...]:
+    """The name of each step, by which its like in another run is found."""
+    seen: dict[str, int] = {}
+    names = []
+    for step in procedure.steps:
+        names.append((step.title, seen.get(step.title, 0)))
+        seen[step.title] = seen.get(step.title, 0) + 1
+    return tuple(names)
+
+
+def learned_steps(runs: Iterable[RunState]) -> dict[StepName, Duration]:
+    """The machine's own time for each timed step that finished runs went through three times or more, by its name."""
+    taken: dict[StepName, list[int]] = {}
     for run in runs:
         if run.outcome is not Outcome.FINISHED:
             continue
+        names = step_names(run.procedure)
         for n, seconds in run.spent_s.items():
             step = run.procedure.steps[n]
             if step.duration and seconds > 0 and not step.idle and n not in run.ended_soon:
-                taken.setdefault(step.title, []).append(seconds)
-    known = {title: learned(seconds) for title, seconds in taken.items()}
-    return {title: Duration(own.least_s, own.median_s, own.most_s) for title, own in known.items() if own}
+                taken.setdefault(names[n], []).append(seconds)
+    known = {name: learned(seconds) for name, seconds in taken.items()}
+    return {name: Duration(own.least_s, own.median_s, own.most_s) for name, own in known.items() if own}
 
 
-def with_learned(procedure: Procedure, own: Mapping[str, Duration]) -> Procedure:
+def with_learned(procedure: Procedure, own: Mapping[StepName, Duration]) -> Procedure:
     """The procedure with a machine's own times in place of the expected ones."""
     steps = tuple(
-        replace(step, duration=own[step.title]) if step.duration and step.title in own else step
-        for step in procedure.steps
+        replace(step, duration=own[name]) if step.duration and name in own else step
+        for step, name in zip(procedure.steps, step_names(procedure), strict=True)
     )
     return replace(procedure, steps=steps)
 

@@ -22,6 +22,7 @@ from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunE
 # An end before this share of the least time is doubted. Common practice, no source: learned times scatter by less.
 TOO_SOON = 0.5
 WHOLE = "whole"
+MOST_ML = 50_000
 
 
 def begin(procedure: Procedure, at: datetime, context: RunContext | None = None) -> RunState:
@@ -83,6 +84,8 @@ def _advance(state: RunState, event: RunEvent) -> RunState:
     answers = state.answers
     if step.ask is not None:
         answers = {**answers, step.ask.key: step.ask.checked(event.text)}
+    elif step.kind is StepKind.TIP_OUT and event.text:
+        state = replace(state, marks=(*state.marks, *((state.index, *mark) for mark in marks_of(event.text))))
     confirmations = {**state.confirmations, step.confirmation: True} if step.confirmation else state.confirmations
     inside = rinsed(after_puts(state, step), step.rinses or old_rinses(step))
     out = tuple(part for part in (*state.out, step.takes_out) if part and part != step.puts_back)
@@ -215,6 +218,40 @@ def _tipped(state: RunState, event: RunEvent) -> RunState:
     return replace(state, tipped=(*state.tipped, (state.index, event.text)))
 
 
+def _came(state: RunState, event: RunEvent) -> RunState:
+    """Water was seen at an outlet."""
+    if state.step is None or state.step.kind is not StepKind.MACHINE:
+        raise InvalidInput("The machine does not work now.")
+    return replace(state, came=(*state.came, (state.index, event.text)))
+
+
+def _told(state: RunState, event: RunEvent) -> RunState:
+    """The course is another from here on, since the machine's programme is; what was done stays."""
+    course = event.course
+    if course is None or len(course.steps) < state.index:
+        raise InvalidInput("Nothing was said of the machine’s programme.")
+    context = replace(state.context, vessels={**state.context.vessels, **event.vessels})
+    changed = replace(_afresh(state), procedure=course, context=context)
+    following = next((n for n in range(state.index, len(course.steps)) if course.steps[n].belongs(state.answers)), None)
+    at = len(course.steps) if following is None else following
+    return replace(changed, index=at, visited=(*state.visited[:-1], at))
+
+
+def marks_of(text: str) -> list[tuple[str, int]]:
+    """How full containers were, from ``coffee=950 tray=100``.
+
+    Raises:
+        InvalidInput: for what is no such list, or no amount from 0 to 50 000 ml.
+    """
+    found = []
+    for part in text.split():
+        key, _, amount = part.partition("=")
+        if not key or not amount.isascii() or not amount.isdigit() or len(amount) > 6 or int(amount) > MOST_ML:
+            raise InvalidInput("Say how full each was in whole ml, between 0 and 50 000; or leave it empty.")
+        found.append((key, int(amount)))
+    return found
+
+
 def _note(state: RunState, event: RunEvent) -> RunState:
     if not event.text.strip():
         raise InvalidInput("The note is empty. Write a word or two.")
@@ -254,4 +291,6 @@ _RULES = {
     EventKind.ASKED: _asked,
     EventKind.ANSWERED: _answered,
     EventKind.TIPPED: _tipped,
+    EventKind.CAME: _came,
+    EventKind.TOLD: _told,
 }

@@ -31,6 +31,8 @@ class EventKind(StrEnum):
     ASKED = "asked"
     ANSWERED = "answered"
     TIPPED = "tipped"
+    CAME = "came"
+    TOLD = "told"
 
 
 class Outcome(StrEnum):
@@ -68,6 +70,8 @@ class RunEvent:
         step: index of the step it answers, from 0.
         who: the keeper's initials, or empty.
         text: an answer, a note, what came in between, or the reason for abandoning.
+        course: for what was told of the machine's programme: the procedure as it is from then on.
+        vessels: millilitres of the containers that come with it, by key.
     """
 
     kind: EventKind
@@ -75,6 +79,8 @@ class RunEvent:
     step: int
     who: str = ""
     text: str = ""
+    course: Procedure | None = None
+    vessels: Mapping[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -89,6 +95,7 @@ class RunContext:
         vessels: millilitres of each container that is put up, by its key.
         answers: to what was decided before the start, by key.
         by_hand: whether the way by hand was chosen although the kind has a programme.
+        listens: whether it follows a programme that nobody knows, and writes down what it does.
     """
 
     products: Mapping[str, Product] = field(default_factory=dict)
@@ -98,6 +105,7 @@ class RunContext:
     vessels: Mapping[str, int] = field(default_factory=dict)
     answers: Mapping[str, str] = field(default_factory=dict)
     by_hand: bool = False
+    listens: bool = False
 
 
 @dataclass(frozen=True)
@@ -130,6 +138,8 @@ class RunState:
         stood_still_s: seconds that the clock of the current step stood still for that.
         asked: how often the machine asked for each call.
         tipped: containers that were tipped out in the middle of steps: index and key, in order.
+        came: outlets at which water was seen while the machine worked: index and outlet, in order.
+        marks: how full containers were when they were tipped out: index, key and ml, in order.
     """
 
     procedure: Procedure
@@ -157,6 +167,8 @@ class RunState:
     stood_still_s: int = 0
     asked: Mapping[str, int] = field(default_factory=dict)
     tipped: tuple[tuple[int, str], ...] = ()
+    came: tuple[tuple[int, str], ...] = ()
+    marks: tuple[tuple[int, str, int], ...] = ()
 
     @property
     def aside(self) -> Aside | None:

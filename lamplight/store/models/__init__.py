@@ -40,20 +40,21 @@ from lamplight.store.models.setting_facts import (
     TextVersion,
 )
 from lamplight.store.models.sign_in_facts import FailedTry, KnownDevice, SignIn
+from lamplight.store.models.told_facts import ManualPage, ProgrammeTold, WordsTold
 
 TABLES = (
     Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
     CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
-    PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry,
+    PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
-    KeeperSecret,
+    KeeperSecret, ProgrammeTold, WordsTold, ManualPage,
 )  # fmt: skip
 
 __all__ = [
@@ -86,12 +87,14 @@ __all__ = [
     "LimitVersion",
     "Machine",
     "MachineVersion",
+    "ManualPage",
     "OrderedFact",
     "PanelSighting",
     "PartNote",
     "Photo",
     "ProcedureVersion",
     "ProductVersion",
+    "ProgrammeTold",
     "ReadingRemoval",
     "Run",
     "RunEventRow",
@@ -103,4 +106,5 @@ __all__ = [
     "TextVersion",
     "UtcField",
     "WaterTestFact",
+    "WordsTold",
 ]

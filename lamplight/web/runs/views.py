@@ -24,6 +24,8 @@ from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.runs.known import step_known
+from lamplight.web.runs.listen import listening_of
 from lamplight.web.runs.model import ANSWERS, run_model
 
 blueprint = Blueprint("runs", __name__, url_prefix="/runs", template_folder="templates")
@@ -46,7 +48,7 @@ def _wishes(form: Mapping[str, str]) -> Wishes:
                 vessels[name.removeprefix("ml-")] = size
     answers = {name.removeprefix("answer-"): value for name, value in form.items() if name.startswith("answer-")}
     by_hand = {"1": True, "0": False}.get(form.get("by-hand", ""))
-    return Wishes(products, vessels, answers, by_hand)
+    return Wishes(products, vessels, answers, by_hand, form.get("listen") == "1")
 
 
 def _view(machine_id: int) -> MachineView:
@@ -123,14 +125,16 @@ def _existing(run_id: int) -> tuple[RunRow, MachineView]:
     return run, view
 
 
-def _show(run_id: int, code: int = 200, notice: str = "", doubts=(), form=None):  # noqa: ANN001, ANN202
+def show_run(run_id: int, code: int = 200, notice: str = "", doubts=(), form=None):  # noqa: ANN001, ANN201
+    """The page of a run where it stands."""
     others = machine_views(site(), now())  # first: the run's own machine is one of them
     run, view = _existing(run_id)
     model = run_model(run, view, others, inspections_due(run, actor()), now(), _earlier(run))
     after = _afterwards(run, view, others) if model.mode == "over" else {}
     return render(
         "runs/page.html", "run", code, model=model, run=run, view=view, notice=notice, doubts=doubts, form=form or {},
-        photos=photos_of_runs([run_id]).get(run_id, []), **after,
+        photos=photos_of_runs([run_id]).get(run_id, []), known=step_known(view, run.state),
+        listening=listening_of(view, run.state, now()), **after,
     )  # fmt: skip
 
 
@@ -156,7 +160,7 @@ def _afterwards(run: RunRow, view: MachineView, others: list[MachineView]) -> di
 
 @blueprint.get("/<int:run_id>")
 def page(run_id: int):  # noqa: ANN201
-    return _show(run_id)
+    return show_run(run_id)
 
 
 @blueprint.post("/<int:run_id>/step")
@@ -167,15 +171,21 @@ def step(run_id: int):  # noqa: ANN201
         abort(400)
     _existing(run_id)
     try:
-        after = answer_step(run_id, kind, index, actor(), request.form.get("text", ""))
+        after = answer_step(run_id, kind, index, actor(), request.form.get("text", "") or _marks(request.form))
     except StaleStep as stale:
-        return _show(run_id, 409, str(stale))
+        return show_run(run_id, 409, str(stale))
     except InvalidInput as problem:
-        return _show(run_id, 422, str(problem), form=request.form)
+        return show_run(run_id, 422, str(problem), form=request.form)
     if after.state.outcome is Outcome.ABANDONED:
         flash("The run was given up. Its count goes on as before." + _cleaner_words(after))
         return see_other("machines.machine", machine_id=after.machine_id)
     return see_other("runs.page", run_id=run_id)
+
+
+def _marks(form: Mapping[str, str]) -> str:
+    """How full each container was when it was tipped out, as the run keeps it."""
+    typed = {name.removeprefix("mark-"): text.strip() for name, text in form.items() if name.startswith("mark-")}
+    return " ".join(f"{key}={text}" for key, text in typed.items() if text)
 
 
 def _cleaner_words(run: RunRow) -> str:
@@ -219,7 +229,7 @@ def photo(run_id: int):  # noqa: ANN201
             raise InvalidInput("Choose or take a photo first.")
         add_photo(run, upload.read(), request.form.get("title", ""), actor())
     except InvalidInput as problem:
-        return _show(run_id, 422, str(problem), form=request.form)
+        return show_run(run_id, 422, str(problem), form=request.form)
     return see_other("runs.page", run_id=run_id)
 
 
@@ -240,9 +250,9 @@ def finish(run_id: int):  # noqa: ANN201
         index = forms.row_number(form.get("step", ""))
         finish_run(run_id, -1 if index is None else index, _finish_of(form, run.machine_id), site(), actor())
     except StaleStep as stale:
-        return _show(run_id, 409, str(stale))
+        return show_run(run_id, 409, str(stale))
     except DoubtfulReadings as doubtful:
-        return _show(run_id, 422, doubts=next(iter(doubtful.doubts.values())), form=form)
+        return show_run(run_id, 422, doubts=next(iter(doubtful.doubts.values())), form=form)
     except InvalidInput as problem:
-        return _show(run_id, 422, str(problem), form=form)
+        return show_run(run_id, 422, str(problem), form=form)
     return see_other("runs.page", run_id=run_id)

@@ -8,7 +8,8 @@ from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.anatomy.outlets import Outlet
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.adapt import Adaptation, adapt_procedure
+from lamplight.core.job.adapt import adapt_procedure
+from lamplight.core.job.adaptation import Adaptation
 from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep, Stand
 from lamplight.core.job.steps import Step, StepKind, applies
 from lamplight.core.words import words_for_ml

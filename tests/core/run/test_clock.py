@@ -77,13 +77,13 @@ class Learning(unittest.TestCase):
         own = learned([540, 840, 720])
         self.assertEqual((own.median_s, own.least_s, own.most_s, own.runs), (720, 540, 840, 3))
         runs = [self.run_of(minutes) for minutes in (9, 14, 12)]
-        self.assertEqual(learned_steps(runs), {"Soak": Duration(540, 720, 840)})
+        self.assertEqual(learned_steps(runs), {("Soak", 0): Duration(540, 720, 840)})
         self.assertEqual(learned_steps(runs[:2]), {})
         self.assertEqual(learned_steps([after(*advanced(4))] * 3), {})  # none of them was finished
 
     def test_taken_over(self):
         """The machine's own time takes the place of the expected one, elsewhere nothing changes."""
-        own = with_learned(PROCEDURE, {"Soak": Duration(1, 2, 3), "Fill": Duration(1, 2, 3)})
+        own = with_learned(PROCEDURE, {("Soak", 0): Duration(1, 2, 3), ("Fill", 0): Duration(1, 2, 3)})
         self.assertEqual((own.machine_seconds, own.steps[0].duration), (2, None))
 
 

@@ -28,6 +28,25 @@
 
   // The clock counts on from the server's stamp; a reload or another screen shows the same.
   document.addEventListener("alpine:init", function () {
+    window.Alpine.data("elapsed", function () {
+      return {
+        words: "",
+        timer: null,
+        init() {
+          const gone = (Date.parse(this.$el.dataset.now) - Date.parse(this.$el.dataset.since)) / 1000;
+          const loaded = performance.now();
+          const tick = () => {
+            const seconds = Math.max(0, Math.round(gone + (performance.now() - loaded) / 1000));
+            this.words = twoDigits(Math.floor(seconds / 60)) + ":" + twoDigits(seconds % 60);
+          };
+          tick();
+          this.timer = setInterval(tick, 1000);
+        },
+        destroy() {
+          clearInterval(this.timer);
+        },
+      };
+    });
     window.Alpine.data("clock", function () {
       return {
         timer: null,

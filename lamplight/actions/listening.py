@@ -1,0 +1,200 @@
+"""Following a machine whose programme nobody knows, and writing down what it asks for and does."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from lamplight.actions.entries import Actor
+from lamplight.actions.kinds import kinds
+from lamplight.actions.machine_views import MachineView, machine_view
+from lamplight.actions.once import taken_once
+from lamplight.actions.retelling import retell
+from lamplight.actions.unheard import programmes_shipped
+from lamplight.core.errors import InvalidInput, StaleStep
+from lamplight.core.job.calls import Call
+from lamplight.core.job.course import LISTEN
+from lamplight.core.job.steps import StepKind, applies
+from lamplight.core.job.traits import traits_of
+from lamplight.core.machine.following import OVER, as_heard, likely_next, with_words
+from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.programme import Programme, Use
+from lamplight.core.run.hearing import heard_calls, listens, waits_for_a_call
+from lamplight.core.run.rules import apply
+from lamplight.core.run.state import EventKind, RunEvent, RunState
+from lamplight.library import catalogue
+from lamplight.store.database import database
+from lamplight.store.models import RunEventRow
+from lamplight.store.runs import RunRow, run_row
+from lamplight.store.sites import SiteRow
+
+# What is ours and no machine asks for, or only a hand does.
+NOT_HEARD = {LISTEN, "clear", "cups-away", "levers-back", "flush", "draws", "purge", "power-off", "power-on"}
+OFFERED_FIRST = 6
+
+
+@dataclass(frozen=True)
+class Offered:
+    """A call that may come now.
+
+    Attributes:
+        key: of the call.
+        label: its words.
+        theme: the file of the palette that it is from.
+    """
+
+    key: str
+    label: str
+
+
+def offered(view: MachineView, state: RunState) -> tuple[Offered, ...]:
+    """The calls that this machine may have, in the order in which they are likely to come now."""
+    palette, possible = catalogue.palette(), {one.key for one in calls_of(view.equipped)}
+    heard = [use.call for use in state.procedure.own if use.call != LISTEN]
+    if state.step is not None and not listens(state) and 0 <= state.step.own < len(heard):
+        heard = heard[: state.step.own + (state.step.kind is StepKind.MACHINE)]
+    order = likely_next(heard, state.procedure.programme, _known(view), possible)
+    return tuple(Offered(key, palette[key].label) for key in order)
+
+
+def calls_of(kind: Kind) -> tuple[Offered, ...]:
+    """The calls that a machine of that kind may have, by their words."""
+    traits = traits_of(kind)
+    possible = [call for key, call in catalogue.palette().items() if key not in NOT_HEARD and _has(call, traits)]
+    return tuple(Offered(call.key, call.label) for call in sorted(possible, key=lambda call: call.label))
+
+
+def _has(call: Call, traits: frozenset[str]) -> bool:
+    """Whether a kind has what the call is about."""
+    formed = {*traits, "form-liquid", "with-ml", "says"}
+    return applies(call.seen_on, traits) and bool(call.steps_for(Use(call.key), formed))
+
+
+def _known(view: MachineView) -> tuple[Programme, ...]:
+    """Every programme that is known, this machine's own kind's more than once: it speaks more loudly."""
+    own = tuple(view.kind.programmes.values())
+    others = tuple(one for kind in kinds().values() for one in kind.programmes.values())
+    return (*own, *own, *others)
+
+
+def use_offered(kind: Kind, programme: str, call: str, says: str = "", how: str = "") -> Use:
+    """A call as a keeper hears it on a machine of that kind.
+
+    Raises:
+        InvalidInput: when the palette has no such call.
+    """
+    if call not in catalogue.palette() or call in NOT_HEARD:
+        raise InvalidInput("Choose one of the calls.")
+    palette = catalogue.palette()[call]
+    tank = kind.capacities.tank_ml if call.startswith("tank-") else None
+    use = as_heard(call, programme, kind.programmes.values(), programmes_shipped(), tank)
+    use = use if "ml" in palette.wants else replace(use, ml=None)
+    use = replace(use, over=OVER[:1].upper() + OVER[1:]) if "over" in palette.wants else use
+    use = replace(use, how="As its keys or its menu want it.") if "how" in palette.wants else use
+    if "under" in palette.wants:
+        use = replace(use, under=tuple(outlet.key for outlet in kind.outlets), one=False)
+    return with_words(use, says, how)
+
+
+def _open(run_id: int, step: int, site: SiteRow, actor: Actor) -> tuple[RunRow, MachineView]:
+    run = run_row(run_id)
+    if run is None:
+        raise InvalidInput("There is no such run.")
+    if not run.state.running or run.state.index != step:
+        raise StaleStep("This step was answered already, perhaps on another screen.")
+    view = machine_view(site, run.machine_id, actor.now)
+    if view is None:
+        raise InvalidInput("There is no such machine.")
+    return run, view
+
+
+def hear(run_id: int, step: int, call: str, site: SiteRow, actor: Actor, says: str = "", how: str = "") -> RunRow:
+    """The machine asks for something, or does something: it is written down, and the run shows how it is done.
+
+    Raises:
+        StaleStep: when the step is not the current one.
+        InvalidInput: when it is not being listened to now, or there is no such call.
+    """
+    with database.atomic():
+        run, view = _open(run_id, step, site, actor)
+        if not waits_for_a_call(run.state):
+            raise InvalidInput("Do first what this step says, then touch what comes next.")
+        use = use_offered(view.equipped, run.state.procedure.programme, call, says, how)
+        if run.state.step is not None and run.state.step.call != LISTEN:
+            run = _advance(run, actor)
+        calls = (*heard_calls(run.state), use, Use(LISTEN))
+        return retell(run, view.equipped, calls, site, actor, _label(call))
+
+
+def hear_the_end(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
+    """The machine's programme is over: what we do after it comes.
+
+    Raises:
+        StaleStep, InvalidInput: as `hear` does.
+    """
+    with database.atomic():
+        run, view = _open(run_id, step, site, actor)
+        if not waits_for_a_call(run.state):
+            raise InvalidInput("Do first what this step says.")
+        if run.state.step is not None and run.state.step.call != LISTEN:
+            run = _advance(run, actor)
+        calls = heard_calls(run.state)
+        if not calls:
+            raise InvalidInput("Nothing was heard yet. Touch what the machine asks for, or give the run up.")
+        return retell(run, view.equipped, calls, site, actor, "The programme is over")
+
+
+def hear_on(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
+    """The programme was not over after all: it is listened to again.
+
+    Raises:
+        StaleStep, InvalidInput: as `hear` does.
+    """
+    with database.atomic():
+        run, view = _open(run_id, step, site, actor)
+        if not run.state.context.listens or listens(run.state):
+            raise InvalidInput("It is being listened to already.")
+        return retell(run, view.equipped, (*heard_calls(run.state), Use(LISTEN)), site, actor, "It goes on after all")
+
+
+def water_came(run_id: int, step: int, outlet: str, site: SiteRow, actor: Actor) -> RunRow:
+    """Water was seen at an outlet while the machine works.
+
+    Raises:
+        StaleStep: when the step is not the current one.
+        InvalidInput: when the machine has no such outlet, or does not work now.
+    """
+    with database.atomic():
+        run, view = _open(run_id, step, site, actor)
+        if not any(one.key == outlet for one in view.equipped.outlets):
+            raise InvalidInput("This machine has no such outlet.")
+        event = RunEvent(EventKind.CAME, actor.now, step, text=outlet)
+        apply(run.state, event)
+        return _written(run, event, actor)
+
+
+def _advance(run: RunRow, actor: Actor) -> RunRow:
+    event = RunEvent(EventKind.ADVANCE, actor.now, run.state.index)
+    apply(run.state, event)
+    return _written(run, event, actor)
+
+
+def _written(run: RunRow, event: RunEvent, actor: Actor) -> RunRow:
+    token = actor.token()
+    with taken_once(token):
+        RunEventRow.create(
+            run=run.id, kind=event.kind.value, at=event.at, step=event.step, keeper=actor.keeper_id, text=event.text,
+            once=token,
+        )  # fmt: skip
+    after = run_row(run.id)
+    assert after is not None
+    return after
+
+
+def _label(call: str) -> str:
+    return catalogue.palette()[call].label
+
+
+def heard_in(state: RunState) -> Sequence[Use]:
+    """The calls that a run heard, with times and water; nothing where it did not listen."""
+    return heard_calls(state) if state.context.listens else ()

@@ -1,0 +1,86 @@
+"""An open run that goes on otherwise, since its machine's own programme is another than was thought."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from lamplight.actions.entries import Actor
+from lamplight.actions.once import taken_once
+from lamplight.actions.procedures import known_procedure
+from lamplight.core.job.adapt import Begun, adapt_procedure, surroundings
+from lamplight.core.job.adaptation import adaptation_of
+from lamplight.core.job.compose import own_calls
+from lamplight.core.job.course import LISTEN, Resumed
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.job.retell import Cut, cut_at, with_rest
+from lamplight.core.job.site_unit import in_site_unit
+from lamplight.core.job.traits import forms_of
+from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.programme import Programme, Use
+from lamplight.core.run.clock import learned_steps, with_learned
+from lamplight.core.run.hearing import with_water
+from lamplight.core.run.rules import apply
+from lamplight.core.run.state import EventKind, RunEvent
+from lamplight.core.run.vessels import offered_ml
+from lamplight.library import catalogue
+from lamplight.store.models import RunEventRow
+from lamplight.store.runs import RunRow, course_as_data, finished_runs, run_row
+from lamplight.store.sites import SiteRow
+
+
+def retell(run: RunRow, kind: Kind, own: Sequence[Use], site: SiteRow, actor: Actor, words: str) -> RunRow:
+    """Let a run go on by other calls of its machine; what is done stays. Answers where it then stands.
+
+    Args:
+        run: open.
+        kind: of the machine, as it is equipped.
+        own: the machine's calls, all of them.
+        site: where it stands.
+        actor: whose.
+        words: what was said.
+    """
+    state = run.state
+    before = with_water(state.procedure, own) if state.context.listens else state.procedure
+    course = _course(run, kind, before, own, site)
+    if course is None:
+        return run
+    known = {stand.key for stand in before.standing}
+    vessels = {stand.key: offered_ml(course, stand) for stand in course.standing if stand.key not in known}
+    event = RunEvent(EventKind.TOLD, actor.now, state.index, text=words, course=course, vessels=vessels)
+    apply(state, event)
+    token = actor.token()
+    with taken_once(token):
+        RunEventRow.create(
+            run=run.id, kind=event.kind.value, at=actor.now, step=event.step, keeper=actor.keeper_id, text=words,
+            course=course_as_data(event), once=token,
+        )  # fmt: skip
+    told = run_row(run.id)
+    assert told is not None
+    return told
+
+
+def _course(run: RunRow, kind: Kind, before: Procedure, own: Sequence[Use], site: SiteRow) -> Procedure | None:
+    """The whole course with its rest composed anew; None where the programme is behind already."""
+    adaptation = adaptation_of(kind, catalogue.defaults(), forms_of(run.state.context.products))
+    programme = replace(adaptation.programmes.get(before.programme, Programme(before.programme, ())), calls=tuple(own))
+    adaptation = replace(adaptation, programmes={**adaptation.programmes, before.programme: programme})
+    now = own_calls(programme, surroundings(adaptation))
+    cut = _cut(run, before, now)
+    if cut is None:
+        return None
+    begun = Begun(Resumed(before.steps[: cut.kept], cut.own_done), before.standing)
+    rest = adapt_procedure(known_procedure(before.key), adaptation, begun)
+    course = with_rest(before, cut, rest)
+    learned = learned_steps(finished_runs(run.machine_id, run.item)) if not run.state.context.listens else {}
+    fresh = in_site_unit(with_learned(course, learned), site.degrees)
+    kept = cut.kept + cut.begun
+    return replace(course, steps=(*course.steps[:kept], *fresh.steps[kept:]))
+
+
+def _cut(run: RunRow, before: Procedure, now: Sequence[Use]) -> Cut | None:
+    """Where the rest begins. What is listened to goes on where it stood open; after its end, it stands open again."""
+    index, step = run.state.index, run.state.step
+    if not run.state.context.listens:
+        return cut_at(before.steps, index, before.own, now)
+    return Cut(index, step.own if step is not None and step.call == LISTEN else len(now) - 1)

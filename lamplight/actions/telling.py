@@ -1,0 +1,288 @@
+"""What a keeper says of one machine that only its manual can know: confirmed, corrected, lifted to a kind of its own.
+
+Each is a line of the log, and undone there.
+"""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import cache
+
+import yaml
+
+from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.actions.kinds import KINDS, kind_of
+from lamplight.actions.machine_views import MachineView, machine_view
+from lamplight.actions.own_texts import OWN_KINDS
+from lamplight.actions.retelling import retell
+from lamplight.core.errors import InvalidInput, StaleStep
+from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.programme import Use
+from lamplight.core.machine.told import (
+    ACCESS,
+    KnownCall,
+    Origin,
+    Source,
+    Telling,
+    known_programmes,
+    own_words,
+    place_of,
+    word_source,
+)
+from lamplight.core.run.state import RunState
+from lamplight.core.words import plural
+from lamplight.library import catalogue
+from lamplight.library.bounded_yaml import load_yaml
+from lamplight.library.use_file import programme_as_file
+from lamplight.store.database import database
+from lamplight.store.models import KindVersion, MachineVersion, ProgrammeTold, WordsTold
+from lamplight.store.runs import RunRow, open_runs
+from lamplight.store.sites import SiteRow, machines
+from lamplight.store.told import place_as_data, use_as_data
+
+LONGEST_WORDS = 600
+MOST_CALLS = 80
+
+
+@cache
+def _shipped_programmes() -> frozenset[tuple[str, tuple[Use, ...]]]:
+    return frozenset((key, one.calls) for kind in catalogue.kinds().values() for key, one in kind.programmes.items())
+
+
+@cache
+def _shipped_words() -> frozenset[tuple[str, str]]:
+    own = {pair for kind in catalogue.kinds().values() for pair in kind.words.items()}
+    ways = {(ACCESS + fact.what, fact.how) for kind in catalogue.kinds().values() for fact in kind.access}
+    return frozenset(own | ways | set(catalogue.defaults().words.items()))
+
+
+def _origins(kind: Kind) -> dict[str, Origin]:
+    """Where each programme of a kind comes from: one that ships is typical, even where the kind is the keeper's own."""
+    shipped = _shipped_programmes()
+    return {key: Origin.TYPICAL if (key, one.calls) in shipped else Origin.KIND for key, one in kind.programmes.items()}
+
+
+def programmes_known(view: MachineView) -> dict[str, tuple[KnownCall, ...]]:
+    """The programmes of a machine by key, each call with where it comes from."""
+    kind = kind_of(view.row.kind)
+    return known_programmes(kind, _origins(kind), view.status.book.told)
+
+
+@dataclass(frozen=True)
+class KnownWords:
+    """Words of a machine that only its manual can know.
+
+    Attributes:
+        name: of the words.
+        text: as they are here.
+        source: where they come from.
+    """
+
+    name: str
+    text: str
+    source: Source
+
+
+def words_known(view: MachineView, names: Sequence[str]) -> list[KnownWords]:
+    """The words of those names on a machine, each with where they come from."""
+    kind, own = view.kind, own_words(view.status.book.words)
+    texts = {**catalogue.defaults().words, **kind.words, **{ACCESS + fact.what: fact.how for fact in kind.access}}
+    usual = kind_of(view.row.kind)
+    before = {**catalogue.defaults().words, **usual.words, **{ACCESS + fact.what: fact.how for fact in usual.access}}
+    found = []
+    for name in names:
+        if name in texts:
+            origin = Origin.TYPICAL if (name, before.get(name, "")) in _shipped_words() else Origin.KIND
+            found.append(KnownWords(name, texts[name], word_source(name, origin, own)))
+    return found
+
+
+def call_in(view: MachineView, state: RunState) -> int:
+    """Which call of the machine's programme, as it is known now, the current step of a run is of; -1 for none."""
+    step = state.step
+    if step is None or step.own < 0 or step.own >= len(state.procedure.own):
+        return -1
+    place = place_of(state.procedure.own, step.own)
+    known = programmes_known(view).get(state.procedure.programme, ())
+    alike = [n for n, call in enumerate(known) if call.use == place.use]
+    return alike[place.nth] if place.nth < len(alike) else -1
+
+
+def edition_of(calls: Sequence[KnownCall]) -> str:
+    """A short name of a programme as it stands; what is said of another is refused."""
+    return hashlib.sha256(repr([call.use for call in calls]).encode()).hexdigest()[:12]
+
+
+def tell(
+    site: SiteRow, view: MachineView, programme: str, telling: Telling, index: int, edition: str, actor: Actor,
+    use: Use | None = None,
+) -> RunRow | None:  # fmt: skip
+    """Say something of one call of a machine's programme; an open run of it goes on accordingly.
+
+    Args:
+        site: where it stands.
+        view: the machine.
+        programme: its key.
+        telling: confirmed, changed, added before it, or left out.
+        index: of the call, from 0; their number for one that is added at the end.
+        edition: of the programme that the keeper saw.
+        actor: whose.
+        use: the call instead, or the one that is added.
+
+    Raises:
+        StaleStep: when the programme was changed since.
+        InvalidInput: when there is no such call, or nothing would be left.
+    """
+    known = programmes_known(view).get(programme, ())
+    if edition_of(known) != edition:
+        raise StaleStep("This programme was changed meanwhile. Look at it again.")
+    if not 0 <= index < len(known) + (telling is Telling.ADDED):
+        raise InvalidInput("That call is not there any more. Load the page again.")
+    if telling is Telling.LEFT_OUT and len(known) == 1:
+        raise InvalidInput("Something must be left of the programme. Change this call instead.")
+    if telling is Telling.ADDED and len(known) >= MOST_CALLS:
+        raise InvalidInput(f"A programme has {MOST_CALLS} calls at most.")
+    if use is not None and telling is Telling.CHANGED and use == known[index].use:
+        telling = Telling.CONFIRMED
+    place = place_of([call.use for call in known], index) if index < len(known) else None
+    calls = [use] if use is not None and telling in (Telling.CHANGED, Telling.ADDED) else []
+    said = (calls or [known[index].use])[0].call
+    summary = f"{programme_title(programme)}: {_label(said)} {telling.value}"
+    with database.atomic():
+        entry = write_entry("told", summary, actor, view.row.id)
+        ProgrammeTold.create(
+            entry=entry, machine=view.row.id, programme=programme, telling=telling.value,
+            place=place_as_data(place), calls=[use_as_data(one) for one in calls],
+        )  # fmt: skip
+        return follow(site, view.row.id, programme, actor, summary)
+
+
+def follow(site: SiteRow, machine_id: int, programme: str, actor: Actor, words: str) -> RunRow | None:
+    """Let the run that is open on a machine go by its programme as it is known now; None where none runs it."""
+    run = next((one for one in open_runs() if one.machine_id == machine_id), None)
+    if run is None or run.state.procedure.programme != programme or run.state.context.listens:
+        return None
+    view = machine_view(site, machine_id, actor.now)
+    if view is None or programme not in view.equipped.programmes:
+        return None
+    return retell(run, view.equipped, view.equipped.programmes[programme].calls, site, actor, words)
+
+
+def tell_whole(view: MachineView, programme: str, calls: Sequence[Use], actor: Actor, note: str = "") -> None:
+    """Keep a whole programme as this machine's own.
+
+    Raises:
+        InvalidInput: when it has no call, or too many.
+    """
+    if not 1 <= len(calls) <= MOST_CALLS:
+        raise InvalidInput(f"A programme has between 1 and {MOST_CALLS} calls.")
+    with database.atomic():
+        summary = f"{programme_title(programme)}: {plural(len(calls), 'call')}, as this machine does it"
+        entry = write_entry("told", summary, actor, view.row.id, note=note)
+        ProgrammeTold.create(
+            entry=entry, machine=view.row.id, programme=programme, telling=Telling.WHOLE.value, place=None,
+            calls=[use_as_data(use) for use in calls],
+        )  # fmt: skip
+
+
+def confirm_all(view: MachineView, programme: str, edition: str, actor: Actor) -> None:
+    """Confirm every call of a programme at once.
+
+    Raises:
+        StaleStep, InvalidInput: as `tell` does.
+    """
+    known = programmes_known(view).get(programme, ())
+    if edition_of(known) != edition:
+        raise StaleStep("This programme was changed meanwhile. Look at it again.")
+    tell_whole(view, programme, [call.use for call in known], actor)
+
+
+def say_words(site: SiteRow, view: MachineView, name: str, text: str, actor: Actor) -> None:
+    """Say how something is called or done on this machine; the same words confirm it.
+
+    Raises:
+        InvalidInput: when the machine has no words of that name, or they are missing or too long.
+    """
+    known = next(iter(words_known(view, [name])), None)
+    if known is None:
+        raise InvalidInput("There are no such words on this machine. Load the page again.")
+    text = required(text, "What it is on this machine", LONGEST_WORDS, "text")
+    if "{" in text or "}" in text:
+        raise InvalidInput("Leave out the curly brackets.", "text")
+    verb = "confirmed" if text == known.text else "changed"
+    with database.atomic():
+        entry = write_entry("told", f"{word_title(name)} {verb}", actor, view.row.id)
+        WordsTold.create(entry=entry, machine=view.row.id, name=name, text=text)
+
+
+def lift(site: SiteRow, view: MachineView, actor: Actor) -> Kind:
+    """Make what was said of this machine a kind of the keeper's own, or the keeper's own kind, which it is then of.
+
+    A machine of a shipped kind becomes one of a copy of it; other machines of the keeper's own kind go by it too.
+
+    Raises:
+        InvalidInput: when nothing was said of this machine.
+    """
+    book = view.status.book
+    if not book.told and not book.words:
+        raise InvalidInput("Nothing is other on this machine than on its kind yet.")
+    key = view.row.kind
+    own = KINDS.own(key)
+    data = load_yaml(own or KINDS.copied(key))
+    if own is None:
+        data["title"] = f"{data['title'][:66]}, as ours is"
+    data["programmes"] = {name: programme_as_file(one) for name, one in view.kind.programmes.items()}
+    words = own_words(book.words)
+    here = {name: one.text for name, one in words.items() if not name.startswith(ACCESS)}
+    if here:
+        data["words"] = {**data.get("words", {}), **here}
+    for fact in data.get("access", []):
+        said = words.get(ACCESS + str(fact.get("what", "")))
+        fact["how"] = said.text if said else fact["how"]
+    text = yaml.safe_dump(data, sort_keys=False, allow_unicode=True, width=120)
+    lifted = OWN_KINDS.read(text)
+    with database.atomic():
+        entry = write_entry("kind", f"Kind “{lifted.title}”: as {view.row.name} is", actor, view.row.id)
+        KindVersion.create(entry=entry, key=lifted.key, text=text)
+        if own is None:
+            row = view.row
+            MachineVersion.create(
+                entry=entry, machine=row.id, name=row.name, kind=lifted.key, place=row.place, serial=row.serial,
+                guess_per_day=row.guess_per_day, retired=row.retired,
+            )  # fmt: skip
+    return lifted
+
+
+def sharing(site: SiteRow, view: MachineView) -> list[str]:
+    """Names of the other machines that would go by what is lifted: those of the same kind, where it is one's own."""
+    if KINDS.own(view.row.kind) is None:
+        return []
+    return [row.name for row in machines(site.id) if row.kind == view.row.kind and row.id != view.row.id]
+
+
+TITLES: Mapping[str, str] = {
+    "tablet": "Brew-group tablet",
+    "milk-wash": "Milk wash",
+    "acid-wash": "Acid milk wash",
+    "descale": "Descale",
+    "combined": "Clean and descale",
+    "full-clean": "Full clean",
+    "storage-emptying": "Emptying",
+}
+
+
+def programme_title(key: str) -> str:
+    """The words for a programme."""
+    return TITLES.get(key, key.replace("-", " ").capitalize())
+
+
+def word_title(name: str) -> str:
+    """The words for what words are of."""
+    return name.removeprefix(ACCESS) if name.startswith(ACCESS) else name.replace("_", " ").capitalize()
+
+
+def _label(call: str) -> str:
+    known = catalogue.palette().get(call)
+    return f"“{known.label}”" if known else call
