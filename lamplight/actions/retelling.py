@@ -25,7 +25,7 @@ from lamplight.core.run.state import EventKind, RunEvent
 from lamplight.core.run.vessels import offered_ml
 from lamplight.library import catalogue
 from lamplight.store.models import RunEventRow
-from lamplight.store.runs import RunRow, course_as_data, finished_runs, run_row
+from lamplight.store.runs import RunRow, course_as_text, finished_runs, run_row
 from lamplight.store.sites import SiteRow
 
 
@@ -53,7 +53,7 @@ def retell(run: RunRow, kind: Kind, own: Sequence[Use], site: SiteRow, actor: Ac
     with taken_once(token):
         RunEventRow.create(
             run=run.id, kind=event.kind.value, at=actor.now, step=event.step, keeper=actor.keeper_id, text=words,
-            course=course_as_data(event), once=token,
+            course=course_as_text(event), once=token,
         )  # fmt: skip
     told = run_row(run.id)
     assert told is not None

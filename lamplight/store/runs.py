@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
-from functools import cache
+from functools import cache, lru_cache
 from typing import Any
 
 from peewee import ModelSelect, fn
@@ -71,13 +72,22 @@ def _events(run_ids: Sequence[int], initials: Mapping[int, str]) -> dict[int, li
     return events
 
 
-def course_as_data(event: RunEvent) -> dict[str, Any] | None:
-    """The course that an event brings, as plain data; None where it brings none."""
-    return None if event.course is None else {"procedure": as_data(event.course), "vessels": dict(event.vessels)}
+def course_as_text(event: RunEvent) -> str | None:
+    """The course that an event brings, as JSON; None where it brings none."""
+    if event.course is None:
+        return None
+    return json.dumps({"procedure": as_data(event.course), "vessels": dict(event.vessels)}, ensure_ascii=False)
 
 
-def _with_course(event: RunEvent, data: dict[str, Any]) -> RunEvent:
-    return replace(event, course=procedure_from_data(data["procedure"]), vessels=data["vessels"])
+@lru_cache(maxsize=400)
+def _course(text: str) -> tuple[Procedure, dict[str, int]]:
+    data = json.loads(text)
+    return procedure_from_data(data["procedure"]), data["vessels"]
+
+
+def _with_course(event: RunEvent, text: str) -> RunEvent:
+    course, vessels = _course(text)
+    return replace(event, course=course, vessels=vessels)
 
 
 def _rows(runs: Sequence[Run]) -> list[RunRow]:

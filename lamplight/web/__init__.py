@@ -99,10 +99,25 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.readings import views as readings
     from lamplight.web.runs import views as runs
     from lamplight.web.setup import views as setup
+    from lamplight.web.simulated import views as simulated
     from lamplight.web.supplies import views as supplies
     from lamplight.web.today import views as today
     from lamplight.web.told import views as told
     from lamplight.web.water import views as water
 
-    for place in (today, machines, readings, lamps, water, supplies, runs, log, setup, kinds, procedures, told):
+    for place in (
+        today,
+        machines,
+        readings,
+        lamps,
+        water,
+        supplies,
+        runs,
+        log,
+        setup,
+        kinds,
+        procedures,
+        told,
+        simulated,
+    ):
         app.register_blueprint(place.blueprint)

@@ -63,7 +63,7 @@ class RunEventRow(Base):
     keeper = ForeignKeyField(Keeper, null=True)
     text = TextField(default="")
     once = CharField(max_length=64, null=True, unique=True)
-    course = JSONField(null=True)
+    course = TextField(null=True)
 
     class Meta:
         table_name = "run_event"

@@ -49,7 +49,8 @@ def listening_of(view: MachineView, state: RunState, moment: datetime) -> Listen
     palette = catalogue.palette()
     waits = waits_for_a_call(state)
     came = Counter(outlet for index, outlet in state.came if index == state.index)
-    tips = state.step is not None and state.step.kind is StepKind.TIP_OUT and state.step.own >= 0
+    worked = any(step.own >= 0 and step.kind is StepKind.MACHINE for step in state.procedure.steps[: state.index])
+    tips = worked and state.step is not None and state.step.kind is StepKind.TIP_OUT
     seconds = state.elapsed_s(moment) if state.running and state.step is not None else 0
     ahead = (step.own >= 0 for step in state.procedure.steps[state.index :])
     return Listening(
