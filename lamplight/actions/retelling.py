@@ -8,16 +8,14 @@ from dataclasses import replace
 from lamplight.actions.entries import Actor
 from lamplight.actions.once import taken_once
 from lamplight.actions.procedures import known_procedure
-from lamplight.core.job.adapt import Begun, adapt_procedure, surroundings
 from lamplight.core.job.adaptation import adaptation_of
-from lamplight.core.job.compose import own_calls
-from lamplight.core.job.course import LISTEN, Resumed
+from lamplight.core.job.course import LISTEN
 from lamplight.core.job.procedure import Procedure
-from lamplight.core.job.retell import Cut, cut_at, with_rest
+from lamplight.core.job.retell import Cut, calls_now, cut_at, retold
 from lamplight.core.job.site_unit import in_site_unit
 from lamplight.core.job.traits import forms_of
 from lamplight.core.machine.kind import Kind
-from lamplight.core.machine.programme import Programme, Use
+from lamplight.core.machine.programme import Use
 from lamplight.core.run.clock import learned_steps, with_learned
 from lamplight.core.run.hearing import with_water
 from lamplight.core.run.rules import apply
@@ -63,15 +61,10 @@ def retell(run: RunRow, kind: Kind, own: Sequence[Use], site: SiteRow, actor: Ac
 def _course(run: RunRow, kind: Kind, before: Procedure, own: Sequence[Use], site: SiteRow) -> Procedure | None:
     """The whole course with its rest composed anew; None where the programme is behind already."""
     adaptation = adaptation_of(kind, catalogue.defaults(), forms_of(run.state.context.products))
-    programme = replace(adaptation.programmes.get(before.programme, Programme(before.programme, ())), calls=tuple(own))
-    adaptation = replace(adaptation, programmes={**adaptation.programmes, before.programme: programme})
-    now = own_calls(programme, surroundings(adaptation))
-    cut = _cut(run, before, now)
+    cut = _cut(run, before, calls_now(before, adaptation, own))
     if cut is None:
         return None
-    begun = Begun(Resumed(before.steps[: cut.kept], cut.own_done), before.standing)
-    rest = adapt_procedure(known_procedure(before.key), adaptation, begun)
-    course = with_rest(before, cut, rest)
+    course = retold(before, cut, known_procedure(before.key), adaptation, own)
     learned = learned_steps(finished_runs(run.machine_id, run.item)) if not run.state.context.listens else {}
     fresh = in_site_unit(with_learned(course, learned), site.degrees)
     kept = cut.kept + cut.begun

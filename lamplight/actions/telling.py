@@ -170,6 +170,14 @@ def follow(site: SiteRow, machine_id: int, programme: str, actor: Actor, words: 
     return retell(run, view.equipped, view.equipped.programmes[programme].calls, site, actor, words)
 
 
+def go_by_what_counts(entry_id: int, site: SiteRow, actor: Actor) -> None:
+    """Let an open run go by the programme as it is known now, after a line about it was undone or put back."""
+    rows = ProgrammeTold.select(ProgrammeTold.machine, ProgrammeTold.programme).where(ProgrammeTold.entry == entry_id)
+    for machine_id, programme in rows.distinct().tuples():
+        with database.atomic():
+            follow(site, machine_id, programme, actor, f"{programme_title(programme)}: undone or put back")
+
+
 def tell_whole(view: MachineView, programme: str, calls: Sequence[Use], actor: Actor, note: str = "") -> None:
     """Keep a whole programme as this machine's own.
 

@@ -44,6 +44,9 @@ WORDS = {
     "photo": ("photo", "photos"),
     "panel_sighting": ("sighting of a panel", "sightings of a panel"),
     "cause_tried": ("cause that was tried", "causes that were tried"),
+    "programme_told": ("word about its programme", "words about its programmes"),
+    "words_told": ("wording of its own", "wordings of its own"),
+    "manual_page": ("page of the manual", "pages of the manual"),
 }
 
 

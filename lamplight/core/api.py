@@ -63,7 +63,7 @@ from lamplight.core.errors import (
     StaleStep,
     about,
 )
-from lamplight.core.job.adapt import Begun, adapt_procedure, surroundings
+from lamplight.core.job.adapt import Begun, adapt_procedure, surroundings, volume_meant
 from lamplight.core.job.adaptation import Adaptation, Defaults, adaptation_of
 from lamplight.core.job.calls import Call, traits_of_use
 from lamplight.core.job.chemistry import (
@@ -108,7 +108,7 @@ from lamplight.core.job.procedure import (
     ShippedStep,
     Stand,
 )
-from lamplight.core.job.retell import Cut, cut_at, with_rest
+from lamplight.core.job.retell import Cut, calls_now, cut_at, retold, with_rest
 from lamplight.core.job.site_unit import in_site_unit
 from lamplight.core.job.steps import Aside, Ask, AskFor, Only, Step, StepKind, applies
 from lamplight.core.job.traits import forms_of, traits_of

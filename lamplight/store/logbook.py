@@ -59,6 +59,7 @@ def entries(
     before_id: int | None = None,
     entry_id: int | None = None,
     items: Collection[str] | None = None,
+    kind: str = "",
 ) -> list[EntryRow]:
     """The log, newest first.
 
@@ -68,6 +69,7 @@ def entries(
         before_id: only entries older than this one, for the next page.
         entry_id: only this one.
         items: only about these care items.
+        kind: only of this sort.
     """
     rows = Entry.select().order_by(Entry.at.desc(), Entry.id.desc()).limit(limit)
     if machine_id is not None:
@@ -77,6 +79,8 @@ def entries(
             model.select(model.entry).where(model.item.in_(list(items))) for model in (Run, CareDone, LimitVersion)
         ]
         rows = rows.where(Entry.id.in_(about[0] | about[1] | about[2]))
+    if kind:
+        rows = rows.where(Entry.kind == kind)
     if entry_id is not None:
         rows = rows.where(Entry.id == entry_id)
     if before_id is not None:

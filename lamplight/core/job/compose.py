@@ -81,9 +81,8 @@ def _take_up(ledger: Ledger, resumed: Resumed) -> None:
     for step in resumed.done:
         ledger.resume(step)
     ledger.own_is_ahead = ledger.own_is_ahead[resumed.own_done :]
-    if any(step.own >= 0 for step in resumed.done):
-        ledger.own_at = resumed.own_done
-        ledger.add(Use(PREPARE))
+    ledger.own_at = resumed.own_done
+    ledger.add(Use(PREPARE))
 
 
 def _tells_no_outlet(own: Sequence[Use]) -> bool:

@@ -5,9 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from lamplight.core.job.procedure import Need, Procedure
+from lamplight.core.job.adapt import Begun, adapt_procedure, surroundings
+from lamplight.core.job.adaptation import Adaptation
+from lamplight.core.job.compose import own_calls
+from lamplight.core.job.course import Resumed
+from lamplight.core.job.procedure import Need, Procedure, ShippedProcedure
 from lamplight.core.job.steps import Step
-from lamplight.core.machine.programme import Use
+from lamplight.core.machine.programme import Programme, Use
 from lamplight.core.machine.told import place_in_new
 
 
@@ -89,3 +93,37 @@ def with_rest(procedure: Procedure, cut: Cut, rest: Procedure) -> Procedure:
         settles=tuple(dict.fromkeys((*procedure.settles, *rest.settles))),
         needs=_needs(procedure, done, rest),
     )
+
+
+def calls_now(procedure: Procedure, adaptation: Adaptation, calls: Sequence[Use]) -> tuple[Use, ...]:
+    """Those of the calls that the kind has of the programme which a procedure runs."""
+    return own_calls(_programme(procedure, adaptation, calls), surroundings(adaptation))
+
+
+def retold(
+    procedure: Procedure, cut: Cut, shipped: ShippedProcedure, adaptation: Adaptation, calls: Sequence[Use]
+) -> Procedure:
+    """The procedure as it goes on by other calls of its machine.
+
+    Args:
+        procedure: as it runs.
+        cut: where its course is cut.
+        shipped: as its file has it.
+        adaptation: the kind.
+        calls: of the machine's programme, all of them.
+
+    Raises:
+        InvalidInput: as `adapt_procedure` does.
+    """
+    programme = _programme(procedure, adaptation, calls)
+    around = replace(adaptation, programmes={**adaptation.programmes, procedure.programme: programme})
+    done, ahead = procedure.steps[: cut.kept], procedure.steps[cut.kept :]
+    not_yet = {key for step in ahead for key in step.stands} - {key for step in done for key in step.stands}
+    stands = tuple(stand for stand in procedure.standing if stand.key not in not_yet)
+    begun = Begun(Resumed(done, cut.own_done), stands)
+    return with_rest(procedure, cut, adapt_procedure(shipped, around, begun))
+
+
+def _programme(procedure: Procedure, adaptation: Adaptation, calls: Sequence[Use]) -> Programme:
+    known = adaptation.programmes.get(procedure.programme) or Programme(procedure.programme, ())
+    return replace(known, calls=tuple(calls))

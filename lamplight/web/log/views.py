@@ -5,6 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, Response, abort, flash, redirect, request, url_for
 
 from lamplight.actions.photos import photo_path
+from lamplight.actions.telling import go_by_what_counts
 from lamplight.actions.undo import OF_PEOPLE, consequences, put_back, undo
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
@@ -67,7 +68,7 @@ def runs_zip() -> Response:
 
 @blueprint.route("/<int:entry_id>/undo", methods=["GET", "POST"])
 def undo_entry(entry_id: int):  # noqa: ANN201
-    site()
+    here = site()
     row = entry(entry_id)
     if row is None:
         abort(404)
@@ -75,6 +76,7 @@ def undo_entry(entry_id: int):  # noqa: ANN201
     if request.method == "POST":
         try:
             undo(entry_id, actor())
+            go_by_what_counts(entry_id, here, actor())
             flash(f"Undone: {row.summary}. Everything that rested on it was worked out anew.")
             return redirect(same_site(request.form.get("next", ""), url_for("log.page")), 303)
         except InvalidInput as problem:
@@ -86,9 +88,10 @@ def undo_entry(entry_id: int):  # noqa: ANN201
 
 @blueprint.post("/<int:entry_id>/put-back")
 def put_entry_back(entry_id: int):  # noqa: ANN201
-    site()
+    here = site()
     if entry(entry_id) is None:
         abort(404)
     row = put_back(entry_id)
+    go_by_what_counts(entry_id, here, actor())
     flash(f"Counts again: {row.summary}.")
     return redirect(url_for("log.page"), 303)

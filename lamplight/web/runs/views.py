@@ -15,11 +15,13 @@ from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run, inspections_due
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT
+from lamplight.core.run.hearing import unusual
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.photos import photos_of_runs
 from lamplight.store.runs import RunRow, ended_runs, run_row, written_at_end
 from lamplight.store.sites import machine
+from lamplight.store.told import manual_pages
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.rendering import actor, see_other, site
@@ -134,7 +136,7 @@ def show_run(run_id: int, code: int = 200, notice: str = "", doubts=(), form=Non
     return render(
         "runs/page.html", "run", code, model=model, run=run, view=view, notice=notice, doubts=doubts, form=form or {},
         photos=photos_of_runs([run_id]).get(run_id, []), known=step_known(view, run.state),
-        listening=listening_of(view, run.state, now()), **after,
+        listening=listening_of(view, run.state, now()), manual=manual_pages(run.machine_id), **after,
     )  # fmt: skip
 
 
@@ -151,7 +153,9 @@ def _afterwards(run: RunRow, view: MachineView, others: list[MachineView]) -> di
     told = written_at_end([run.entry_id])[run.entry_id].confirmations
     reasons = run.state.procedure.lamp_reasons if told.get(LAMP_OUT) is False else ()
     dated = [due for due in view.status.dues if due.likely and not due.covered_by]
+    earlier = [past.state for past in ended_runs(run.machine_id, item=run.item) if past.id != run.id]
     return {
+        "unusual": unusual(run.state, earlier),
         "still_lit": [(reason.text, view.status.due(reason.item)) for reason in reasons],
         "next_dates": sorted(dated, key=lambda due: due.likely or date.max)[:4],
         "next_stop": first_pressing(others),

@@ -11,6 +11,7 @@ from lamplight.actions.telling import lift, programme_title, say_words, sharing,
 from lamplight.actions.telling_in_run import asks_otherwise, confirm_step, correct_step, leave_out_step
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.machine.told import Origin
+from lamplight.store.logbook import entries
 from lamplight.store.runs import RunRow, run_row
 from lamplight.store.told import manual_bytes, manual_pages
 from lamplight.web import forms
@@ -134,7 +135,10 @@ def programmes(machine_id: int):  # noqa: ANN201
 
 def _programmes(view: MachineView, code: int = 200, notice: str = ""):  # noqa: ANN202
     model = programmes_page(view)
-    return render("told/programmes.html", "worktop", code, view=view, model=model, origins=Origin, notice=notice)
+    return render(
+        "told/programmes.html", "worktop", code, view=view, model=model, origins=Origin, notice=notice,
+        history=entries(view.row.id, limit=12, kind="told"),
+    )  # fmt: skip
 
 
 @blueprint.post("/machines/<int:machine_id>/words")

@@ -1,0 +1,1 @@
+"""Checks of one layer; the folders mirror the package."""
