@@ -150,7 +150,7 @@ from lamplight.core.lamps.sightings import Asked, PanelSeen, Sighting, asked_for
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.differences import Difference, differences
 from lamplight.core.machine.estimated_meters import meters_of
-from lamplight.core.machine.following import as_heard, ends_with, likely_next, with_words
+from lamplight.core.machine.following import as_heard, likely_next, with_words
 from lamplight.core.machine.kind import AccessFact, Kind
 from lamplight.core.machine.programme import Gives, Meanwhile, Programme, Use
 from lamplight.core.machine.stand_in import Coming, LampAhead, coming, lamps_ahead

@@ -37,11 +37,6 @@ def likely_next(
     return tuple(sorted(possible, key=lambda key: (-score[key], key)))
 
 
-def ends_with(last: str, sort: str, programmes: Iterable[Programme]) -> bool:
-    """Whether programmes of a sort end with that call, some of them."""
-    return any(programme.key == sort and programme.calls[-1].call == last for programme in programmes)
-
-
 def as_heard(
     call: str, sort: str, own: Iterable[Programme], others: Iterable[Programme], most_ml: int | None = None
 ) -> Use:

@@ -11,7 +11,7 @@ from lamplight.core.anatomy.duration import Duration, seen_once
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.procedure import Procedure, Stand
 from lamplight.core.job.steps import Aside, Step, StepKind
-from lamplight.core.machine.following import as_heard, ends_with, likely_next
+from lamplight.core.machine.following import as_heard, likely_next
 from lamplight.core.machine.programme import Gives, Programme, Use
 from lamplight.core.run.hearing import heard_calls, listens, unusual, waits_for_a_call
 from lamplight.core.run.rules import marks_of, replay
@@ -114,11 +114,6 @@ class Following(unittest.TestCase):
         self.assertEqual(likely_next(["works"], "tablet", self.PROGRAMMES, possible)[0], "confirm")
         self.assertEqual(set(likely_next(["never"], "descale", self.PROGRAMMES, possible)), set(possible))
         self.assertEqual(likely_next(["press"], "descale", self.PROGRAMMES, ("confirm",)), ("confirm",))
-
-    def test_end(self):
-        """Some of that sort end so."""
-        self.assertTrue(ends_with("works", "descale", self.PROGRAMMES))
-        self.assertFalse(ends_with("works", "tablet", self.PROGRAMMES))
 
     def test_as_heard(self):
         """As much as its like, never more than the vessel holds; no words, water or times that nobody saw."""
