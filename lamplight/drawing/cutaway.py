@@ -31,6 +31,22 @@ class Label:
 
 
 @dataclass(frozen=True)
+class Spot:
+    """A place where a part may be put.
+
+    Attributes:
+        key, label: of the part.
+        box: where it would lie.
+        href: what puts it there.
+    """
+
+    key: str
+    label: str
+    box: Box
+    href: str
+
+
+@dataclass(frozen=True)
 class Scene:
     """What the drawing is to show.
 
@@ -44,6 +60,7 @@ class Scene:
         links: where parts lead, by key.
         lamps: state and colour of each lamp of the panel, as far as somebody saw them lit.
         message: what the display says.
+        spots: where parts may still be put, drawn dashed with a plus; each leads to what puts it there.
     """
 
     touched: str = ""
@@ -55,6 +72,7 @@ class Scene:
     links: Mapping[str, str] = field(default_factory=dict)
     lamps: tuple[tuple[str, str], ...] = ()
     message: str = ""
+    spots: tuple[Spot, ...] = ()
 
 
 LABEL_WIDTH, LABEL_STEP = 268, 39.0
@@ -87,7 +105,7 @@ def cutaway(
     touched = kind.part(scene.touched)
     title = f"{kind.title}, cut open" + (f"; {touched.label} in hand" if touched else "")
     return el(
-        "svg", el("title", title), drawing, labels, cls=cls, role="group" if scene.links else "img",
+        "svg", el("title", title), drawing, labels, cls=cls, role="group" if scene.links or scene.spots else "img",
         viewBox=f"{bounds.x:.0f} {bounds.y:.0f} {bounds.w:.0f} {bounds.h:.0f}",
         height=height, width=round(height * bounds.w / bounds.h) if height else None,
     )  # fmt: skip
@@ -124,6 +142,8 @@ def _bounds(boxes: Frame, posed: Mapping[str, Box], scene: Scene) -> Box:
     around = boxes.bounds
     for box in posed.values():
         around = around.join(Box(box.x - 8, box.y - 8, box.w + 16, box.h + 8))
+    for spot in scene.spots:
+        around = around.join(Box(spot.box.x - 4, spot.box.y - 4, spot.box.w + 8, spot.box.h + 4))
     if scene.pose in ("tablet-in", "tank-fill", "drop", "pour"):
         around = around.join(Box(around.x, boxes.body.y - 92, 1, 1))
     return around
@@ -150,6 +170,7 @@ def _assemble(kind: Kind, boxes: Frame, posed: Mapping[str, Box], scene: Scene) 
         _in_the_bay(boxes, scene),
         front,
         gesture(boxes, posed, scene.pose, scene.touched, scene.levels.get("second")),
+        *[_spot(spot) for spot in scene.spots],
         *[_mark(posed[key], status) for key, status in scene.marks.items() if key in posed and status >= Status.SOON],
         cls="cut touching" if scene.touched else "cut",
     )
@@ -169,7 +190,17 @@ def _part(kind: Kind, key: str, posed: Mapping[str, Box], scene: Scene) -> Marku
     if key not in scene.links:
         return drawn
     label = part.label if part else key
-    return el("a", drawn, href=scene.links[key], aria_label=f"{label}: {STATUS_WORDS[scene.marks[key]]}")
+    stands = f": {STATUS_WORDS[scene.marks[key]]}" if key in scene.marks else ""
+    return el("a", drawn, href=scene.links[key], aria_label=f"{label}{stands}")
+
+
+def _spot(spot: Spot) -> Markup:
+    """An empty place: a dashed outline with a plus."""
+    box, arm = spot.box, min(9.0, spot.box.w / 4, spot.box.h / 4)
+    plus = f"M{box.cx - arm:.1f} {box.cy:.1f} h{2 * arm:.1f} M{box.cx:.1f} {box.cy - arm:.1f} v{2 * arm:.1f}"
+    ground, cross = circle(box.cx, box.cy, arm + 5, "spot-ground"), path(plus, "spot-plus")
+    drawn = group(el("title", f"Put on: {spot.label}"), rect(box, "spot-box", 6), ground, cross)
+    return el("a", drawn, href=spot.href, aria_label=f"Put on: {spot.label}", cls="spot")
 
 
 def _mark(box: Box, status: Status) -> Markup:

@@ -11,7 +11,7 @@ from pydantic import ConfigDict, Field, model_validator
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
-from lamplight.core.anatomy.parts import Appearance, Capacities, Part
+from lamplight.core.anatomy.parts import Appearance, Capacities, Part, SubPart
 from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import REFILL
 from lamplight.core.machine.kind import AccessFact, Kind
@@ -29,6 +29,7 @@ PARTS = Literal[
     "panel", "wand", "jug", "hose", "fridge", "door", "mains", "outlet-cover", "dial", "mixer", "canister",
     "capsules", "reservoir", "portafilter",
 ]  # fmt: skip
+TOLERANCE = Literal["soak", "dishwasher", "soap", "glass cleaner", "metal", "wipe only"]
 MOST_ITEMS = 80  # the kind with most that ships has 21
 COUNTER = Literal["drinks", "milk", "litres"]
 
@@ -40,10 +41,10 @@ def standard_items() -> dict[str, dict]:
     return load_yaml(text)
 
 
-def _standard(like: str, present: Mapping[str, Any]) -> dict:
-    """A standard item without what goes by items, or settles or replaces items, that a kind has not."""
+def _standard(like: str, present: Mapping[str, Any], refilled: bool) -> dict:
+    """A standard item without what goes by items or refills, or settles or replaces items, that a kind has not."""
     standard = standard_items()[like]
-    known = (*EVENTS, *present)
+    known = tuple(name for name in (*EVENTS, *present) if refilled or name != REFILL)
     kept = {
         "triggers": [trigger for trigger in standard["triggers"] if trigger.get("after", known[0]) in known],
         **{
@@ -108,12 +109,16 @@ class PartFile(Strict):
     label: Title
     circuit: Circuit
     removable: bool = False
-    tolerates: list[Literal["dishwasher", "soap", "glass cleaner", "metal"]] = []
-    note: str = ""
+    tolerates: list[TOLERANCE] = []
+    note: str = Field(default="", max_length=300)
+    made_of: dict[Annotated[str, Field(pattern=r"^[a-z][a-z ]{1,30}$")], list[TOLERANCE]] = Field(
+        default={}, max_length=12, description="what it is taken apart into, and what each may stand"
+    )
 
     def core(self, key: str) -> Part:
         """As a core object."""
-        return Part(key=key, **same_named(self, Part))
+        made_of = tuple(SubPart(name, tuple(tolerates)) for name, tolerates in self.made_of.items())
+        return Part(**{**same_named(self, Part), "key": key, "made_of": made_of})
 
 
 class CapacitiesFile(Strict):
@@ -241,12 +246,14 @@ class KindFile(Strict):
             return data
         if len(items) > MOST_ITEMS:
             raise ValueError(f"items: a kind has {MOST_ITEMS} at most")
+        capacities = data.get("capacities")
+        refilled = isinstance(capacities, dict) and bool(capacities.get("tank_ml"))
         filled = {}
         for key, item in items.items():
             like = item.get("like") if isinstance(item, dict) else None
             if like is not None and (not isinstance(like, str) or like not in standard_items()):
                 raise ValueError(f"items.{key}.like: there is no standard item “{like}”")
-            filled[key] = {**_standard(like, items), **item} if like is not None else item
+            filled[key] = {**_standard(like, items, refilled), **item} if like is not None else item
         meant = {"programmes": _meant(data, filled)} if is_earlier(data) else {}
         return {**data, "items": filled, **meant}
 

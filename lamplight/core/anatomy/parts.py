@@ -12,6 +12,23 @@ TANK_PART = "tank"
 
 
 @dataclass(frozen=True)
+class SubPart:
+    """What a part is made of: a lid, a spout, a tube, an orifice.
+
+    Attributes:
+        key: its name.
+        tolerates: what may be done with it, of `TOLERANCES`; nothing where nobody said.
+    """
+
+    key: str
+    tolerates: tuple[str, ...] = ()
+
+
+# What a part or what it is made of may stand: only its own manual knows.
+TOLERANCES = ("soak", "dishwasher", "soap", "glass cleaner", "metal", "wipe only")
+
+
+@dataclass(frozen=True)
 class Part:
     """A part fitted to a kind.
 
@@ -20,8 +37,9 @@ class Part:
         label: its name on screen.
         circuit: the circuit it belongs to.
         removable: whether the keeper takes it out.
-        tolerates: what may touch it, of ``dishwasher``, ``soap``, ``glass cleaner``, ``metal``.
+        tolerates: what may touch it, of `TOLERANCES`.
         note: a fact about handling it.
+        made_of: what it is taken apart into.
     """
 
     key: str
@@ -30,6 +48,17 @@ class Part:
     removable: bool = False
     tolerates: tuple[str, ...] = ()
     note: str = ""
+    made_of: tuple[SubPart, ...] = ()
+
+    @property
+    def stands(self) -> tuple[tuple[str, str], ...]:
+        """What it and what it is made of may stand, in words; nothing where nobody said."""
+        own = [(self.label, self.tolerates)] if self.tolerates else []
+        small = [(sub.key.capitalize(), sub.tolerates) for sub in self.made_of if sub.tolerates]
+        return tuple((name, ", ".join(_TOLERANCE_WORDS.get(one, one) for one in them)) for name, them in (*own, *small))
+
+
+_TOLERANCE_WORDS = {"soak": "may be soaked", "dishwasher": "dishwasher", "metal": "metal tools"}
 
 
 @dataclass(frozen=True)

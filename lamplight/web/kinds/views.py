@@ -15,6 +15,7 @@ from lamplight.library.catalogue import defaults, kind_as_written_now, kind_sche
 from lamplight.library.mistakes import Mistake
 from lamplight.store.texts import machines_of_kind
 from lamplight.web.clock import now
+from lamplight.web.kinds import building
 from lamplight.web.own_texts import TextPlace, typed_text
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
@@ -54,6 +55,7 @@ PLACE = TextPlace(
     written_now=kind_as_written_now,
 )
 PLACE.add_to(blueprint)
+building.add_to(blueprint)
 
 
 @blueprint.get("")

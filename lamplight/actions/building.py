@@ -1,0 +1,195 @@
+"""Making a kind of one's own, one touch at a time: each is checked whole, kept as a version, and undone in the log."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Mapping
+
+import yaml
+from ruamel.yaml.comments import CommentedMap
+
+from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.actions.kinds import KINDS, kinds
+from lamplight.actions.own_texts import OWN_KINDS
+from lamplight.actions.procedures import procedure_for
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.errors import InvalidInput
+from lamplight.core.machine.kind import Kind
+from lamplight.library import catalogue
+from lamplight.library.kind_edit import set_title, take_item
+from lamplight.library.kind_text import opened, written
+from lamplight.library.mistakes import FileMistakes
+from lamplight.library.schema import standard_items
+from lamplight.store.database import database
+from lamplight.store.models import KindVersion
+from lamplight.store.texts import own_text
+
+BUILT = "kind built"
+# What a machine has at the least; all else is put on.
+NOTHING = """key: {key}
+title: {title}
+blurb: ""
+look: {{width: 220, height: 300, crown: flat, tank: right, panel: lamps, milk: none, group: fixed, stand: feet}}
+parts:
+  outlet: {{label: Coffee outlet, circuit: brew}}
+  tray: {{label: Drip tray, circuit: waste, removable: true}}
+  panel: {{label: Lamp panel, circuit: body}}
+  boiler: {{label: Heater, circuit: water}}
+  pump: {{label: Pump, circuit: water}}
+capacities: {{tank_ml: 0}}
+items:
+  drip-tray: {{like: drip-tray}}
+  wipe-down: {{like: wipe-down}}
+programmes: {{}}
+"""
+# Items of which a kind has one or another, or that wait for somebody to want them.
+NOT_SUGGESTED = {"full-clean", "acid-milk-wash", "combined", "mixer-strip", "fridge-check"}
+
+
+def begin_kind(title: str, like: str, actor: Actor) -> str:
+    """A new kind of one's own, from nothing or as a copy; answers its key.
+
+    Raises:
+        InvalidInput: when the title is missing or there is no such kind to copy.
+    """
+    title = required(title, "What it is called", 80, "title")
+    key = _free_key(title)
+    if like:
+        data = opened(KINDS.text_of(like))
+        data["key"] = key
+        set_title(data, title, str(data.get("blurb", "")))
+        text = written(data).replace(KINDS.heading, "")
+    else:
+        text = NOTHING.format(key=key, title=yaml.safe_dump(title, width=200).strip().removesuffix("...").strip())
+    _keep(key, text, f"Kind “{title}” begun", actor)
+    return key
+
+
+def change_kind(key: str, change: Callable[[CommentedMap], object], words: str, actor: Actor) -> Kind:
+    """Change a kind of one's own in one place; everything else in its file stays as it is.
+
+    Args:
+        key: of the kind.
+        change: of its file's data, in place.
+        words: what is changed, for the log.
+        actor: whose.
+
+    Raises:
+        InvalidInput: when it is none of one's own, or would not fit together; nothing is changed then.
+    """
+    text = KINDS.own(key)
+    if text is None:
+        raise InvalidInput("Only kinds of your own can be changed. Copy this one first.")
+    data = opened(text)
+    change(data)
+    return _keep(key, written(data), f"Kind “{data['title']}”: {words}", actor, before=text)
+
+
+def _keep(key: str, text: str, summary: str, actor: Actor, before: str = "") -> Kind:
+    try:
+        kind = OWN_KINDS.read(text)
+    except FileMistakes as wrong:
+        said = dict.fromkeys(_sentence(mistake.path, mistake.sentence) for mistake in wrong.mistakes)
+        raise InvalidInput(" ".join(said)) from wrong
+    if text != before:
+        with database.atomic():
+            entry = write_entry(BUILT, summary[:200], actor)
+            KindVersion.create(entry=entry, key=key, text=text)
+    return kind
+
+
+def _sentence(place: str, sentence: str) -> str:
+    said = f"{place}: {sentence}" if place and place not in sentence else sentence
+    return f"{said[:1].upper()}{said[1:].rstrip('.')}."
+
+
+def _free_key(title: str) -> str:
+    stem = re.sub(r"[^a-z0-9]+", "-", title.lower()).strip("-")[:32]
+    stem = stem if len(stem) > 1 and stem[0].isalpha() else f"kind-{stem}".strip("-")
+    taken = {*kinds(), *catalogue.kinds()}
+    return next(
+        key
+        for key in (stem, *(f"{stem}-{n}" for n in range(2, 1000)))
+        if key not in taken and own_text(KindVersion, key) is None
+    )
+
+
+def suggested_items(kind: Kind) -> list[tuple[str, str]]:
+    """The standard items that go with its parts and that it has not: key, and the part where it is another than usual.
+
+    Each can be guided on it.
+    """
+    parts = {part.key: part.circuit for part in kind.parts}
+    found = []
+    for key, standard in standard_items().items():
+        if kind.item(key) is not None or key in NOT_SUGGESTED:
+            continue
+        part = _part_for(key, parts)
+        if part and _can_be_guided(kind, key, part):
+            found.append((key, "" if part == standard["part"] else part))
+    return found
+
+
+# Items that mean nothing where no part belongs to a circuit; and parts at which an item is seen where its own is not.
+OF_MILK = ("milk-rinse", "milk-wash", "milk-strip-down")
+STANDS_IN = {
+    "boiler": ("boiler", "tank", "pump"),
+    "tank": ("tank", "outlet"),
+    "funnel": ("funnel", "door", "capsules"),
+    "outlet": ("outlet", "portafilter"),
+}
+
+
+def _part_for(key: str, parts: Mapping[str, Circuit]) -> str:
+    """The part at which an item is seen on a kind; empty where the kind has none for it."""
+    if key in OF_MILK and Circuit.MILK not in parts.values():
+        return ""
+    part = str(standard_items()[key]["part"])
+    return next((one for one in STANDS_IN.get(part, (part,)) if one in parts), "")
+
+
+def _can_be_guided(kind: Kind, key: str, part: str) -> bool:
+    """Whether its procedure runs on the kind."""
+    procedure = str(standard_items()[key].get("procedure", ""))
+    if not procedure:
+        return True
+    try:
+        procedure_for(kind, procedure)
+    except InvalidInput:
+        return False
+    return True
+
+
+def take_suggested(kind: Kind, data: CommentedMap) -> None:
+    """All of the suggested items."""
+    for key, part in suggested_items(kind):
+        take_item(data, key, part)
+
+
+# What the drawing cannot show, in words.
+WRITTEN_ONLY = {
+    "causes": "causes of its own",
+    "symptoms": "complaints of its own",
+    "notes": "notes",
+    "access": "codes and keys",
+    "hardness": "its hardness settings",
+    "cartridge": "its filter",
+    "drinks": "its drinks",
+    "bars": "progress bars",
+    "durations": "named times",
+    "volumes": "named amounts",
+    "products": "its usual products",
+    "rinses": "its rinses",
+}
+
+
+def kept_as_written(key: str) -> list[str]:
+    """What the file of a kind says that the drawing cannot show, in words; it is kept."""
+    text = KINDS.own(key)
+    data = opened(text) if text else {}
+    found = [said for name, said in WRITTEN_ONLY.items() if data.get(name)]
+    if any(len(pattern.get("lamps", {})) != 1 for pattern in data.get("panel", {}).get("patterns", [])):
+        found.append("meanings of several lamps together")
+    if text and "#" in text:
+        found.append("comments")
+    return found
