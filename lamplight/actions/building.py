@@ -3,18 +3,21 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import replace
 
 import yaml
 from ruamel.yaml.comments import CommentedMap
 
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import KINDS, kinds
+from lamplight.actions.listening import NOT_HEARD, calls_of
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.procedures import procedure_for
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.programme import Use
 from lamplight.library import catalogue
 from lamplight.library.kind_edit import set_title, take_item
 from lamplight.library.kind_text import opened, written
@@ -193,3 +196,15 @@ def kept_as_written(key: str) -> list[str]:
     if text and "#" in text:
         found.append("comments")
     return found
+
+
+def like_another(calls: Iterable[Use], kind: Kind) -> list[Use]:
+    """The calls of another kind's programme for this one: into the tank what it holds, none that it cannot have."""
+    tank, possible = kind.capacities.tank_ml, {one.key for one in calls_of(kind)}
+    return [
+        replace(use, ml=tank)
+        if use.call.startswith("tank-") and tank and isinstance(use.ml, int) and use.ml > tank
+        else use
+        for use in calls
+        if use.call in possible or use.call in NOT_HEARD
+    ]

@@ -181,6 +181,14 @@ def set_limit(row: MachineRow, item_key: str, trigger_key: str, limit: int | Non
         LimitVersion.create(entry=entry, machine=row.id, item=item_key, trigger=trigger_key, limit=limit, reason=reason)
 
 
+def set_limits(row: MachineRow, item_key: str, limits: Mapping[str, int | None], reason: str, actor: Actor) -> None:
+    """Set several limits of one item at once, all or none; see `set_limit`."""
+    with database.atomic():
+        for trigger_key, limit in limits.items():
+            with about(f"limit-{item_key}-{trigger_key}"):
+                set_limit(row, item_key, trigger_key, limit, reason, actor)
+
+
 def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter_now: int | None, actor: Actor) -> None:
     """Write down when an item was last done, where no run was led.
 

@@ -10,7 +10,7 @@ from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
 from lamplight.core.anatomy.duration import Duration, seen_once
 from lamplight.core.anatomy.outlets import Outlet, outlet_meant, usual_outlets
-from lamplight.core.anatomy.parts import Appearance, Capacities, Part
+from lamplight.core.anatomy.parts import Appearance, Capacities, Part, SubPart
 from lamplight.core.assess import DayBasis, MachineStatus, assess, day_basis, status_at
 from lamplight.core.bounds import DEGREES, DOSE, DRINKS_A_DAY, HARDNESS_LITRES, SHARE, UNITS, Bounds, within
 from lamplight.core.care.by_calendar import days_due, due_day, month_later, months_due, rate_due, weekdays_due
@@ -26,7 +26,7 @@ from lamplight.core.care.by_event import all_of, event_due, hours_due, leaving_d
 from lamplight.core.care.context import Evaluated, EvaluationContext, EventSeen
 from lamplight.core.care.evaluate import evaluate_all, evaluate_item, evaluate_trigger
 from lamplight.core.care.item import CareItem, Day, Due, ItemRole, LastDone, Start, TriggerDue
-from lamplight.core.care.last_done import DoneFact, last_done, with_settled
+from lamplight.core.care.last_done import DoneFact, asked_in_order, asks_last_done, last_done, with_settled
 from lamplight.core.care.own_items import LimitChange, OwnChoices, own_items
 from lamplight.core.care.status import Status, Window, grace
 from lamplight.core.care.trigger_words import trigger_in_words, trigger_words
@@ -148,7 +148,7 @@ from lamplight.core.lamps.refills import Filling, filled_event, filling_of, last
 from lamplight.core.lamps.rounds import Seen, rounds_of
 from lamplight.core.lamps.sightings import Asked, PanelSeen, Sighting, asked_for, in_order, panel_at, panels_seen
 from lamplight.core.machine.book import MachineBook
-from lamplight.core.machine.differences import Difference, differences
+from lamplight.core.machine.differences import Difference, differences, told_differences
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.following import as_heard, likely_next, with_words
 from lamplight.core.machine.kind import AccessFact, Kind

@@ -8,6 +8,8 @@ from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.told import ACCESS
+from lamplight.core.words import plural
 
 
 @dataclass(frozen=True)
@@ -19,7 +21,8 @@ class Difference:
         here: as it is on this machine.
         usual: as it is on the kind, or empty.
         reason: what the keeper said, or empty.
-        sort: ``part``, ``item`` or ``limit`` where it can be put back as it was, else empty.
+        sort: ``part``, ``item`` or ``limit`` where it can be put back as it was; ``programme`` or ``words`` where the
+            log does that; else empty.
         key: of the part or the item.
         trigger: for a limit, which of the item's.
         usual_limit: for a limit, the kind's.
@@ -55,6 +58,40 @@ def differences(kind: Kind, book: MachineBook) -> tuple[Difference, ...]:
     basis = book.descaling_basis
     decided = [] if basis == WHICHEVER_FIRST else [Difference("Descaling", f"goes by {basis}", WHICHEVER_FIRST)]
     return (*parts, *off, *_limits(kind, book), *decided)
+
+
+def told_differences(usual: Kind, here: Kind) -> tuple[Difference, ...]:
+    """What was said of this machine that only its manual can know, and is other than its kind's file has it.
+
+    Args:
+        usual: the kind as its file has it.
+        here: as this machine is of it.
+    """
+    found = []
+    for key in dict.fromkeys((*usual.programmes, *here.programmes)):
+        before, now = usual.programmes.get(key), here.programmes.get(key)
+        if before is None or now is None:
+            found.append(
+                Difference(key, "its own" if now else "none", "none" if now else "its kind’s", sort="programme")
+            )
+        elif before.calls != now.calls:
+            other = sum(1 for call in now.calls if call not in before.calls)
+            gone = sum(1 for call in before.calls if call not in now.calls)
+            more = len(now.calls) - len(before.calls)
+            count = max(other, gone, abs(more), 1)
+            found.append(Difference(key, f"{plural(count, 'call')} other", sort="programme", key=key))
+    found += [
+        Difference(name, text, usual.words.get(name, ""), sort="words", key=name)
+        for name, text in here.words.items()
+        if text != usual.words.get(name)
+    ]
+    before_ways = {fact.what: fact.how for fact in usual.access}
+    found += [
+        Difference(fact.what, fact.how, before_ways.get(fact.what, ""), sort="words", key=ACCESS + fact.what)
+        for fact in here.access
+        if fact.how != before_ways.get(fact.what)
+    ]
+    return tuple(found)
 
 
 def _part(kind: Kind, key: str) -> str:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from markupsafe import Markup
 
 from lamplight.core.words import words_for_ml
+from lamplight.drawing.closeup.made_of import named_beside
 from lamplight.drawing.closeup.moves import TURNS, move_on
 from lamplight.drawing.closeup.things import THINGS, case, outlet, tank
 from lamplight.drawing.gestures import move_of
@@ -49,6 +50,7 @@ class CloseUp:
         share: how full a tank is to be, 0 to 1; None where nobody knows.
         glass: the container, or None.
         title: what is seen, for who cannot see it.
+        made_of: what it is taken apart into, with what each may stand in words; beside a vessel nothing is named.
     """
 
     part: str
@@ -57,12 +59,14 @@ class CloseUp:
     share: float | None = None
     glass: Glass | None = None
     title: str = ""
+    made_of: tuple[tuple[str, str], ...] = ()
 
 
 def closeup(scene: CloseUp) -> Markup:
     """The drawing; its words are few, since the step says the rest."""
     part, move = ("dial", scene.turns) if scene.turns in TURNS else move_of(scene.pose, scene.part)
-    box = PART_BESIDE if scene.glass else PART_ALONE
+    made_of = () if scene.glass else scene.made_of
+    box = PART_BESIDE if scene.glass or made_of else PART_ALONE
     drawn = tank(box, scene.share) if part == "tank" and scene.share is not None else THINGS.get(part, case)(box)
     above = scene.glass is not None and part in DELIVERS
     if above:
@@ -70,7 +74,8 @@ def closeup(scene: CloseUp) -> Markup:
     words = text(box.cx, HEIGHT - 10, scene.turns, "close-words", "middle") if scene.turns in TURNS else JOIN
     return el(
         "svg", el("title", scene.title), drawn, move_on(box, part, move), words, _glass(scene.glass, above),
-        cls="closeup", role="img", viewBox=_seen(scene.glass is not None, above),
+        named_beside(box, part, made_of),
+        cls="closeup", role="img", viewBox=_seen(bool(scene.glass or made_of), above),
     )  # fmt: skip
 
 

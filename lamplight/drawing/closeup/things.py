@@ -7,6 +7,7 @@ from math import cos, pi, sin
 
 from markupsafe import Markup
 
+from lamplight.drawing.closeup import inner_things as inner
 from lamplight.drawing.parts.view import JOIN
 from lamplight.drawing.svg import Box, circle, group, line, path, rect
 
@@ -186,5 +187,7 @@ def case(box: Box) -> Markup:
 THINGS: dict[str, Thing] = {
     "group": brew_group, "tray": tray, "drawer": drawer, "funnel": funnel, "tank": tank, "filter": cartridge,
     "jug": jug, "reservoir": milk_tank, "hose": hose, "wand": wand, "dial": knob, "panel": panel, "outlet": outlet,
-    "portafilter": portafilter, "outlet-cover": outlet, "tub": tub,
+    "portafilter": portafilter, "outlet-cover": outlet, "tub": tub, "hopper": inner.hopper, "grinder": inner.grinder,
+    "boiler": inner.boiler, "pump": inner.pump, "float": inner.floating, "door": inner.door, "mains": inner.tap,
+    "fridge": inner.fridge, "mixer": inner.mixer, "canister": inner.canister, "capsules": inner.capsules,
 }  # fmt: skip

@@ -33,6 +33,7 @@ from lamplight.library.kind_text import opened
 from lamplight.library.panel_schema import COLOURS
 from lamplight.library.placing import Placeable, placeable
 from lamplight.library.schema import standard_items
+from lamplight.web.runs.closeups import made_of_words
 from lamplight.web.told.rows import CallRow, rows_of
 
 SECTIONS = {
@@ -118,7 +119,7 @@ def build_model(kind: Kind, at: str, part_key: str, programme: str, draft: Progr
     scene = Scene(touched=part.key if part else "", links=links, spots=_spots(kind) if at == "parts" else ())
     drawing = cutaway(kind, scene, cls="cutaway build-cut")
     if at == "parts":
-        close = closeup(CloseUp(part=part.key, pose="", title=part.label)) if part else Markup("")
+        close = closeup(CloseUp(part=part.key, title=part.label, made_of=made_of_words(part))) if part else Markup("")
         tray = tuple(one for key, one in placeable().items() if kind.part(key) is None)
         return BuildModel(drawing, part=part, closeup=close, tray=tray, facts={"tolerances": TOLERANCES})
     if at == "water":
@@ -178,7 +179,7 @@ def _items(kind: Kind) -> tuple[ItemRow, ...]:
 
 def _lamps(kind: Kind, drawing: Markup) -> BuildModel:
     meanings = tuple(
-        (n, " and ".join(_signal(kind, one.lamp, one.state.value) for one in pattern.conditions) or pattern.message,
+        (n, " and ".join(_signal(kind, one.lamp, one.state.value) for one in pattern.lamps) or pattern.message,
          pattern.title)
         for n, pattern in enumerate(kind.panel.patterns)
     )  # fmt: skip

@@ -8,7 +8,15 @@ from typing import Any
 from flask import Blueprint, abort, flash, request
 from ruamel.yaml.comments import CommentedMap
 
-from lamplight.actions.building import BUILT, begin_kind, change_kind, kept_as_written, suggested_items, take_suggested
+from lamplight.actions.building import (
+    BUILT,
+    begin_kind,
+    change_kind,
+    kept_as_written,
+    like_another,
+    suggested_items,
+    take_suggested,
+)
 from lamplight.actions.kinds import KINDS, kind_of, kinds
 from lamplight.actions.telling import programme_title
 from lamplight.actions.undo import undo
@@ -34,6 +42,7 @@ from lamplight.web.rendering import page as render
 from lamplight.web.told.rows import arranged, uses_typed
 
 Change = Callable[[CommentedMap], object]
+MOST_TAKEN_BACK = 100
 LOOK_NUMBERS = {"width": (110, 330), "height": (150, 460)}
 
 
@@ -87,9 +96,9 @@ def _show(key: str, code: int = 200, notice: str = "", draft: Any = None):  # no
 
 
 def _last(kind: Kind) -> EntryRow | None:
-    """The touch that can be taken back: the last line of the log about a kind, where it is about this one."""
-    row = next(iter(entries(limit=1, kind=BUILT)), None)
-    return row if row and row.undone_at is None and f"“{kind.title}”" in row.summary else None
+    """The touch that can be taken back: the last that holds, where it was made on this kind."""
+    row = next((one for one in entries(limit=MOST_TAKEN_BACK, kind=BUILT) if one.undone_at is None), None)
+    return row if row and f"“{kind.title}”" in row.summary else None
 
 
 def _taken_back(key: str, kind: Kind):  # noqa: ANN202
@@ -296,12 +305,12 @@ def _programme(form, _kind: Kind, _said: list[str]) -> tuple[Change, str]:  # no
     return lambda data: edit.set_programme(data, key, {"calls": calls}), f"programme {programme_title(key)}"
 
 
-def _take_programme(form, _kind: Kind, _said: list[str]) -> tuple[Change, str]:  # noqa: ANN001
+def _take_programme(form, kind: Kind, _said: list[str]) -> tuple[Change, str]:  # noqa: ANN001
     key, _, like = form.get("like", "").partition(":")
     source = kinds().get(like)
     if source is None or key not in source.programmes:
         raise InvalidInput("Choose one of the programmes.")
-    calls = [use_written(use) for use in source.programmes[key].calls]
+    calls = [use_written(use) for use in like_another(source.programmes[key].calls, kind)]
     return lambda data: edit.set_programme(data, key, {"calls": calls}), f"programme {programme_title(key)} begun"
 
 

@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 from flask import Blueprint, flash, request
+from markupsafe import Markup
 
 from lamplight.actions.kind_changes import moved_dates
 from lamplight.actions.kinds import KINDS, kind_of, kinds
 from lamplight.actions.own_texts import OWN_KINDS
+from lamplight.core.anatomy.parts import Part
 from lamplight.core.care.trigger_words import trigger_in_words
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.general import programmes_in_general
+from lamplight.core.machine.kind import Kind
+from lamplight.drawing.closeup.scene import CloseUp, closeup
 from lamplight.drawing.cutaway import Label, Scene, cutaway
 from lamplight.library.catalogue import defaults, kind_as_written_now, kind_schema
 from lamplight.library.mistakes import Mistake
@@ -19,6 +23,7 @@ from lamplight.web.kinds import building
 from lamplight.web.own_texts import TextPlace, typed_text
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.runs.closeups import made_of_words
 
 blueprint = Blueprint("kinds", __name__, url_prefix="/kinds", template_folder="templates")
 NEW = """key: my-machine
@@ -77,8 +82,15 @@ def kind(key: str):  # noqa: ANN201
         own=own is not None, now_written=kind_as_written_now(own) if own else "",
         programmes=programmes_in_general(known, defaults()), used=machines_of_kind(key),
         trigger_in_words=trigger_in_words,
-        titles={item.key: item.title for item in known.items},
+        titles={item.key: item.title for item in known.items}, pictures=_pictures(known),
     )  # fmt: skip
+
+
+def _pictures(known: Kind) -> list[tuple[Part, Markup]]:
+    """Each part drawn large."""
+    return [
+        (part, closeup(CloseUp(part=part.key, title=part.label, made_of=made_of_words(part)))) for part in known.parts
+    ]
 
 
 @blueprint.post("")

@@ -28,10 +28,11 @@ def fields_of_machine(view: MachineView) -> set[str]:
     return {"prompt", "event", *done, *(f"bar-{item}" for item in view.kind.bars)}
 
 
-def fields_of_settings(view: MachineView, items: Iterable[CareItem]) -> set[str]:
-    """Of its settings: a limit has no field while its item is switched off."""
+def fields_of_settings(view: MachineView, items: Iterable[CareItem], sheet: object = None) -> set[str]:
+    """Of its settings, as far as they are shown: a limit has no field while its item is switched off."""
     known = tuple(items)
     off = view.status.book.switched_off
     limits = (f"limit-{item.key}-{trigger.key}" for item in known if item.key not in off for trigger in item.triggers)
-    parts = (f"part-{part.key}" for part in view.kind.parts)
-    return {"setup", *parts, *limits, *(f"switch-{item.key}" for item in known)}
+    part = getattr(sheet, "part", None)
+    here = {f"part-{part.key}", "words"} if part is not None else {"setup"}
+    return {*here, *limits, *(f"switch-{item.key}" for item in known)}

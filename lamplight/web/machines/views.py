@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
-from dataclasses import replace
+from collections.abc import Mapping
 from datetime import date, datetime
 
 from flask import Blueprint, abort, flash, request
@@ -23,24 +22,23 @@ from lamplight.actions.machines import (
 from lamplight.actions.readings import COUNTER_WORDS
 from lamplight.actions.water import set_up
 from lamplight.core.care.item import Start
-from lamplight.core.care.own_items import WHICHEVER_FIRST, own_items
-from lamplight.core.care.trigger_words import trigger_words
-from lamplight.core.care.triggers import DESCALING_BASES
+from lamplight.core.care.last_done import asked_in_order
 from lamplight.core.errors import InvalidInput, about
-from lamplight.core.machine.differences import differences
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.logbook import entries
 from lamplight.store.waters import MAINS, Setup
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.machines.fields import REST, fields_of_machine, fields_of_settings, fields_to_add
+from lamplight.web.machines.fields import REST, fields_of_machine, fields_to_add
 from lamplight.web.machines.handover import handover
 from lamplight.web.machines.model import RULER_WEEKS, machine_model, machine_rows
+from lamplight.web.machines.settings import changed, limits_typed, show_settings, words_typed
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
 # What is no deed: the machine is new, the book begins today, or the keeper wants it to be due.
+ASKED_FIRST = 4
 STARTS = {"new": Start.NEW, "today": Start.COUNTED, "due": Start.OWED}
 blueprint = Blueprint("machines", __name__, url_prefix="/machines", template_folder="templates")
 
@@ -98,7 +96,7 @@ def add():  # noqa: ANN201
             errors = forms.placed(problem, fields_to_add(kind_key), "name")
     return render(
         "machines/add.html", "worktop", 422 if errors else 200, kind=kind_of(kind_key), form=form, errors=errors,
-        counter_words=COUNTER_WORDS,
+        counter_words=COUNTER_WORDS, asked=asked_in_order(kind_of(kind_key).items), first=ASKED_FIRST,
     )  # fmt: skip
 
 
@@ -203,70 +201,61 @@ def handover_page(machine_id: int):  # noqa: ANN201
 
 @blueprint.get("/<int:machine_id>/settings")
 def settings(machine_id: int):  # noqa: ANN201
-    return _settings(_existing(machine_id))
-
-
-def _settings(view: MachineView, errors: Mapping[str, str] | None = None):  # noqa: ANN202
-    changed = {
-        item.key: item
-        for item in own_items(view.kind.items, replace(view.status.book.choices, switched_off=frozenset()))
-    }
-    return render(
-        "machines/settings.html", "worktop", 422 if errors else 200, view=view, items=list(changed.values()),
-        descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES), trigger_words=trigger_words,
-        errors=forms.beside(errors or {}, fields_of_settings(view, changed.values()), REST),
-        form=request.form if errors else {}, others=differences(view.kind, view.status.book),
-    )  # fmt: skip
-
-
-def _setting(machine_id: int, anchor: str, field: str, change: Callable[[MachineView], None]):  # noqa: ANN202
-    """Make one change, and show the settings again, with the sentence beside its field where it is refused."""
-    view = _existing(machine_id)
-    try:
-        change(view)
-    except InvalidInput as problem:
-        return _settings(view, {field: str(problem)})
-    flash("Saved, and every date moved with it.")
-    return see_other("machines.settings", machine_id=machine_id, _anchor=anchor)
+    return show_settings(_existing(machine_id))
 
 
 @blueprint.post("/<int:machine_id>/limit")
 def limit(machine_id: int):  # noqa: ANN201
-    item, trigger = request.form.get("item", ""), request.form.get("trigger", "")
+    view, form = _existing(machine_id), request.form
+    item, trigger = form.get("item", ""), form.get("trigger", "")
 
-    def change(view: MachineView) -> None:
-        typed = forms.optional_count(request.form.get("limit", ""), "The limit")
-        set_limit(view.row, item, trigger, typed, request.form.get("reason", ""), actor())
+    def change() -> None:
+        typed = forms.optional_count(form.get("limit", ""), "The limit")
+        set_limit(view.row, item, trigger, typed, form.get("reason", ""), actor())
 
-    return _setting(machine_id, "limits", f"limit-{item}-{trigger}", change)
+    return changed(view, f"limit-{item}-{trigger}", change)
+
+
+@blueprint.post("/<int:machine_id>/limits")
+def limits(machine_id: int):  # noqa: ANN201
+    view, item = _existing(machine_id), request.form.get("item", "")
+    return changed(view, f"switch-{item}", lambda: limits_typed(view, item))
 
 
 @blueprint.post("/<int:machine_id>/switch")
 def switch(machine_id: int):  # noqa: ANN201
-    item, off = request.form.get("item", ""), request.form.get("do") == "off"
-    reason = request.form.get("reason", "")
-    return _setting(
-        machine_id, "limits", f"switch-{item}", lambda view: switch_item(view.row, item, off, reason, actor())
-    )
+    view, form = _existing(machine_id), request.form
+    item, off = form.get("item", ""), form.get("do") == "off"
+    return changed(
+        view, f"switch-{item}", lambda: switch_item(view.row, item, off, form.get("reason", ""), actor())
+    )  # fmt: skip
 
 
 @blueprint.post("/<int:machine_id>/set-up")
 def set_up_machine(machine_id: int):  # noqa: ANN201
-    def change(view: MachineView) -> None:
-        days = forms.count(request.form.get("window_days", ""), "Open days ahead")
-        setup = Setup(request.form.get("source", ""), request.form.get("descaling_basis", ""), days)
-        set_up(view.row, setup, actor())
+    view, form = _existing(machine_id), request.form
 
-    return _setting(machine_id, "", "setup", change)
+    def change() -> None:
+        days = forms.count(form.get("window_days", ""), "Open days ahead")
+        set_up(view.row, Setup(form.get("source", ""), form.get("descaling_basis", ""), days), actor())
+
+    return changed(view, "setup", change)
 
 
 @blueprint.post("/<int:machine_id>/part")
 def part(machine_id: int):  # noqa: ANN201
-    form = request.form
-    return _setting(
-        machine_id, "", f"part-{form.get('part', '')}",
-        lambda view: note_part(view.row, form.get("part", ""), form.get("state", ""), form.get("note", ""), actor()),
+    view, form = _existing(machine_id), request.form
+    key = form.get("part", "")
+    return changed(
+        view, f"part-{key}",
+        lambda: note_part(view.row, key, form.get("state", ""), form.get("note", ""), actor()),
     )  # fmt: skip
+
+
+@blueprint.post("/<int:machine_id>/own-words")
+def own_words(machine_id: int):  # noqa: ANN201
+    view = _existing(machine_id)
+    return changed(view, "words", lambda: words_typed(view))
 
 
 @blueprint.post("/<int:machine_id>/prompt")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import segno
 from flask import Blueprint, abort, flash, request, url_for
 from markupsafe import Markup
@@ -13,6 +15,9 @@ from lamplight.actions.preparing import prepare
 from lamplight.actions.procedures import PROCEDURES, known_procedure, procedures
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.general import course_in_general, in_general
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.machine.kind import Kind
+from lamplight.drawing.closeup.scene import closeup
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.library.catalogue import defaults, procedure_as_written_now, procedure_schema
 from lamplight.library.mistakes import Mistake
@@ -20,6 +25,7 @@ from lamplight.web.clock import now
 from lamplight.web.own_texts import TextPlace, typed_text
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.runs.closeups import still_of
 
 blueprint = Blueprint("procedures", __name__, url_prefix="/procedures", template_folder="templates")
 NEW = """key: my-procedure
@@ -122,8 +128,19 @@ def card(machine_id: int, key: str):  # noqa: ANN201
     return render(
         "procedures/card.html", "worktop", ready=ready, view=view, address=address, qr=_qr(address),
         drawing=cutaway(view.kind, Scene(touched=touched), cls="cutaway card-drawing"),
-        size=size if size in SIZES else "a4", sizes=SIZES,
+        size=size if size in SIZES else "a4", sizes=SIZES, pictures=_pictures(view.equipped, ready.procedure),
     )  # fmt: skip
+
+
+def _pictures(kind: Kind, procedure: Procedure) -> list[Markup]:
+    """A small close-up for each step of the hands; what was shown just before is not shown again."""
+    found, last = [], None
+    for step in procedure.steps:
+        shown = None if step.kind.timed or step.part == "panel" else still_of(kind, step)
+        same = shown is not None and last is not None and replace(shown, title="") == replace(last, title="")
+        found.append(closeup(shown) if shown and not same else Markup(""))
+        last = shown or last
+    return found
 
 
 def _qr(address: str) -> Markup:

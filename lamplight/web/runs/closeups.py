@@ -2,26 +2,48 @@
 
 from __future__ import annotations
 
+from lamplight.core.anatomy.parts import Part
 from lamplight.core.job.containers import ContainerPlan
 from lamplight.core.job.steps import Step, StepKind
 from lamplight.core.machine.kind import Kind
+from lamplight.core.run.clock import Timer
 from lamplight.core.run.state import RunState
 from lamplight.core.run.stops import StopAhead, vessel_under
 from lamplight.core.run.vessels import drained
-from lamplight.drawing.closeup.scene import CloseUp, Glass, share_of
+from lamplight.drawing.closeup.scene import DELIVERS, CloseUp, Glass, share_of
 from lamplight.drawing.gestures import move_of
+from lamplight.web.runs.fillings import level, tipped_out_ml
 
 # What is mixed beside the machine is mixed in a tub.
 MIXED_IN = "tub"
 # A tank is filled to its mark, a little below its brim.
 TO_THE_MARK = 0.92
+# Calls with which a vessel is taken apart.
+TAKEN_APART = ("tub-rinsed", "milk-vessel-emptied")
 
 
-def closeup_of(kind: Kind, state: RunState, plan: ContainerPlan, stops: tuple[StopAhead, ...]) -> CloseUp | None:
-    """What the current step shows large; None where the machine works and its clock takes the room."""
+def closeup_of(
+    kind: Kind, state: RunState, plan: ContainerPlan, stops: tuple[StopAhead, ...], clock: Timer | None = None
+) -> CloseUp | None:
+    """What the current step shows large; where the machine works, what it fills, and nothing else."""
     step = state.step
-    if step is None or step.kind.timed:
+    if step is None:
         return None
+    glass = _glass(state, plan, step, stops, clock)
+    if step.kind.timed:
+        outlet = next((one.part for one in kind.outlets if one.key == (step.delivers[0].outlet if glass else "")), "")
+        return CloseUp(part=outlet, title=step.title, glass=glass) if outlet in DELIVERS else None
+    return still_of(kind, step, glass)
+
+
+def still_of(kind: Kind, step: Step, glass: Glass | None = None) -> CloseUp:
+    """What a step of the hands shows large, with nothing of a run.
+
+    Args:
+        kind: of the machine.
+        step: adapted.
+        glass: the container that is put up or filled, or None.
+    """
     turns = "open" if step.opens == "valve" else "shut" if step.shuts == "valve" else ""
     pose = "in" if step.shuts and move_of(step.pose, step.part)[1] in ("out", "half") else step.pose
     return CloseUp(
@@ -29,9 +51,21 @@ def closeup_of(kind: Kind, state: RunState, plan: ContainerPlan, stops: tuple[St
         pose=pose,
         turns=turns,
         share=_tank_share(kind, step),
-        glass=_glass(state, plan, step, stops),
+        glass=glass,
         title=step.title,
+        made_of=made_of_words(kind.part(step.part)) if step.call in TAKEN_APART or _strips(step) else (),
     )
+
+
+def _strips(step: Step) -> bool:
+    """Whether its words take the part in hand apart."""
+    return any(words in f"{step.title} {step.text}".lower() for words in ("apart", "take off", "lid off", "soak"))
+
+
+def made_of_words(part: Part | None) -> tuple[tuple[str, str], ...]:
+    """What a part is made of, with what each may stand in words."""
+    stands = dict(part.stands) if part else {}
+    return tuple((sub.key, stands.get(sub.key.capitalize(), "")) for sub in part.made_of) if part else ()
 
 
 def _tank_share(kind: Kind, step: Step) -> float | None:
@@ -40,7 +74,9 @@ def _tank_share(kind: Kind, step: Step) -> float | None:
     return share_of(step.amount_ml, kind.capacities.tank_ml) or TO_THE_MARK
 
 
-def _glass(state: RunState, plan: ContainerPlan, step: Step, stops: tuple[StopAhead, ...]) -> Glass | None:
+def _glass(
+    state: RunState, plan: ContainerPlan, step: Step, stops: tuple[StopAhead, ...], clock: Timer | None
+) -> Glass | None:
     """The container that is put up or filled by hand, with the mark to which it is filled."""
     keys = step.stands or tuple(vessel_under(state.procedure, one.outlet, plan.vessels) for one in step.delivers)
     key = next((one for one in keys if one in plan.vessels and not drained(plan.vessels[one])), "")
@@ -52,4 +88,7 @@ def _glass(state: RunState, plan: ContainerPlan, step: Step, stops: tuple[StopAh
     mark = stop.after_ml if stop else plan.steps[at].after.get(key, 0)
     if not mark:
         return None
-    return Glass(plan.steps[state.index].before.get(key, 0), mark, plan.vessels[key], stop is not None)
+    now = plan.steps[state.index].before.get(key, 0)
+    if clock is not None:
+        now, _ = level(state, plan, key, clock, tipped_out_ml(stops, key))
+    return Glass(now, mark, plan.vessels[key], stop is not None)

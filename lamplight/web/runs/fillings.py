@@ -70,7 +70,7 @@ def fillings(
         holds = plan.vessels.get(vessel)
         if holds is None or drained(holds):
             continue
-        now, ends = level(state, plan, vessel, clock, _tipped_ml(stops, vessel))
+        now, ends = level(state, plan, vessel, clock, tipped_out_ml(stops, vessel))
         own = tuple(_line(stop) for stop in stops if stop.vessel == vessel)
         title = words.get(vessel, tray)
         told = "no stop to empty it" if not own else "tip it out on the way"
@@ -84,7 +84,7 @@ def _line(stop: StopAhead) -> StopLine:
     return StopLine(f"Tip it out after {words_for_ml(stop.after_ml)} of this step", stop.ticked, near)
 
 
-def _tipped_ml(stops: tuple[StopAhead, ...], vessel: str) -> int:
+def tipped_out_ml(stops: tuple[StopAhead, ...], vessel: str) -> int:
     """What had come by the last stop that was ticked, millilitres; 0 where none was."""
     return max((stop.after_ml for stop in stops if stop.vessel == vessel and stop.ticked), default=0)
 
@@ -99,7 +99,7 @@ def levels_drawn(
         holds = plan.vessels.get(vessel)
         circuit = CIRCUIT_OF.get(delivery.outlet)
         if holds and circuit is not None:
-            now, _ = level(state, plan, vessel, clock, _tipped_ml(stops, vessel))
+            now, _ = level(state, plan, vessel, clock, tipped_out_ml(stops, vessel))
             levels["second" if circuit is Circuit.MILK else "coffee"] = max(0.08, min(1.0, now / holds))
     return levels
 

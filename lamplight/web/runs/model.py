@@ -127,7 +127,7 @@ def run_model(
     clock = timer(state, moment)
     plan = state.procedure.containers(vessels_of(view.kind, state.procedure, state.context.vessels))
     stops = stops_ahead(state, plan, clock)
-    shown = closeup_of(view.kind, state, plan, stops)
+    shown = closeup_of(view.kind, state, plan, stops, clock)
     mode = "over" if not state.running else "broken" if state.broken else "step" if step else "finish"
     done = total if state.outcome is Outcome.FINISHED else state.index
     skipped = [n for n in range(done) if n not in state.visited and state.index > n]
