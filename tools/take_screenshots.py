@@ -56,11 +56,36 @@ def _pour(page: Page) -> None:
         page.wait_for_timeout(150)
 
 
-def _kind_with_a_mistake(page: Page) -> None:
-    page.goto("/kinds/new?copy=powder-tower")
-    area = page.locator("#text")
-    area.fill(area.input_value().replace("tank_ml: 4000", "tank_ml: lots").replace("blurb:", "blurp:"))
-    page.wait_for_selector(".mistakes")
+def _kind_in_the_making(page: Page) -> None:
+    page.goto("/kinds/build")
+    page.fill("#title", "The narrow one upstairs")
+    page.get_by_role("button", name="Begin").click()
+    page.wait_for_selector(".build-nav")
+    page.locator(".build-nav a").nth(1).click()
+    for part in ("Water tank", "Milk jug", "Brew group", "Grinder", "Grounds drawer"):
+        page.locator(".build-parts").get_by_role("button", name=part).click()
+        page.wait_for_selector(f"h2:has-text('{part}')")
+    page.locator(".build-figure a[aria-label='Milk jug']").click()
+    page.wait_for_selector("h2:has-text('Milk jug')")
+
+
+def _listening(page: Page) -> None:
+    page.goto("/runs/ready/4/descale?listen=1")
+    page.locator("[data-space]").click()
+    page.wait_for_selector("[data-run]")
+    while not page.locator(".listen-form").count():
+        page.locator("[data-space]").click()
+        page.wait_for_timeout(200)
+    for says, call in (("MIX", "The mix into the tank"), ("", "Keys, a menu, a code"), ("", "The machine works")):
+        page.locator("#says").fill(says)
+        page.get_by_role("button", name=call, exact=True).first.click()
+        page.wait_for_timeout(400)
+        while not page.locator(".listen-form").count():
+            page.locator("[data-space]").click()
+            page.wait_for_timeout(200)
+    for _ in range(3):
+        page.locator(".water-button").first.click()
+        page.wait_for_timeout(250)
 
 
 VIEWS: dict[str, Callable[[Page], object]] = {
@@ -68,10 +93,11 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
     "stand-in": _opened("/machines/3/handover"),
-    "machine-settings": _opened("/machines/3/settings"),
+    "machine-settings": _opened("/machines/3/settings?at=group"),
+    "programme": _opened("/machines/3/programmes/descale"),
     "water": _opened("/water"),
     "kind": _opened("/kinds/service-menu-hall"),
-    "kind-editor": _kind_with_a_mistake,
+    "kind-builder": _kind_in_the_making,
     "readings": _doubtful_sheet,
     "ready": _opened("/runs/ready/3/descale"),
     "run": _machine_at_work,
@@ -81,8 +107,7 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "supplies": _opened("/supplies"),
     "card": _opened("/procedures/card/3/brew-tablet"),
     "log": _opened("/log"),
-    "add-machine": _opened("/machines/new"),
-    "site": _opened("/site"),
+    "listen": _listening,
 }
 
 

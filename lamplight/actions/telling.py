@@ -22,6 +22,7 @@ from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Use
 from lamplight.core.machine.told import (
     ACCESS,
+    MANUAL_WORDS,
     KnownCall,
     Origin,
     Source,
@@ -93,7 +94,7 @@ def words_known(view: MachineView, names: Sequence[str]) -> list[KnownWords]:
     before = {**catalogue.defaults().words, **usual.words, **{ACCESS + fact.what: fact.how for fact in usual.access}}
     found = []
     for name in names:
-        if name in texts:
+        if name in texts and (name in MANUAL_WORDS or name.startswith(ACCESS)):
             origin = Origin.TYPICAL if (name, before.get(name, "")) in _shipped_words() else Origin.KIND
             found.append(KnownWords(name, texts[name], word_source(name, origin, own)))
     return found

@@ -29,6 +29,7 @@ from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.run.state import EventKind
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, minute_of
 from lamplight.core.stock.stock import Move
+from lamplight.demo.manual import told
 from lamplight.demo.story import (
     AWAY_AHEAD,
     CLOSED_AHEAD,
@@ -48,7 +49,7 @@ from lamplight.demo.story import (
 )  # fmt: skip
 from lamplight.formats.readings_csv import write
 from lamplight.store.backups import BACKUP_FOLDER
-from lamplight.store.database import data_file, database
+from lamplight.store.database import PHOTO_FOLDER, data_file, database
 from lamplight.store.migrating import open_database
 from lamplight.store.models import Entry
 from lamplight.store.runs import RunRow, run_row
@@ -98,7 +99,8 @@ def _clear(folder: Path) -> None:
         database.close()
     for suffix in ("", "-wal", "-shm"):
         Path(f"{data_file(folder)}{suffix}").unlink(missing_ok=True)
-    shutil.rmtree(folder / BACKUP_FOLDER, ignore_errors=True)
+    for name in (BACKUP_FOLDER, PHOTO_FOLDER):
+        shutil.rmtree(folder / name, ignore_errors=True)
 
 
 # Older weeks were kept on paper: readings came in from a file, jobs were written down afterwards.
@@ -160,6 +162,7 @@ def tell(now: datetime) -> None:
     _own_limits({story.name: row for story, row in stood}, Actor(begun, keepers[0]))
     _stock(site, now, keepers[1])
     _defer(site, now, keepers[0])
+    told(site, {story.name: row for story, row in stood}, now, keepers)
 
 
 def _own_limits(rows: dict[str, MachineRow], actor: Actor) -> None:

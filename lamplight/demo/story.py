@@ -114,3 +114,8 @@ OWN_LIMITS = (
     ("Packing Hall", "group-rinse", "days", 5, "Dark roast, and three shifts"),
 )
 WATER = ((410, 17.0, 13.5), (38, 18.0, 14.0))
+# What was said of machines: machine, programme, days before today; all of it confirmed, or one call otherwise.
+CONFIRMED = (("Reception", "descale", 20), ("Night Kiln", "tablet", 12))
+CORRECTED = ("Packing Hall", "descale", "press", "Hold the rinse and the steam button for seven seconds, not five.", 15)
+WORDS = (("Drawing Office", "short_rinse", "Choose Quick rinse, then the tick.", 9),)
+MANUAL_PAGE = ("Packing Hall", "Care programmes, pages 14 and 15", 15)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from lamplight.core.usage.counters import backwards_pairs
 from lamplight.store.books import books
 from lamplight.store.database import database, photo_folder
-from lamplight.store.models import Entry, MachineVersion, Photo
+from lamplight.store.models import Entry, MachineVersion, ManualPage, Photo
 from lamplight.store.sites import newest
 
 
@@ -16,9 +16,10 @@ def problems_in() -> list[str]:
     ]
     for table, row_id, parent, _ in database.execute_sql("PRAGMA foreign_key_check").fetchall():
         problems.append(f"Line {row_id} of {table} points to a {parent} that is not there.")
-    for photo in Photo.select().join(Entry, on=Photo.entry).where(Entry.undone_at.is_null()):
-        if not (photo_folder() / photo.file).is_file():
-            problems.append(f"The photo {photo.file} of {photo.at:%Y-%m-%d} is missing from the folder of photos.")
+    for model, what in ((Photo, "photo"), (ManualPage, "page of a manual")):
+        for kept in model.select().join(Entry, on=model.entry).where(Entry.undone_at.is_null()):
+            if not (photo_folder() / kept.file).is_file():
+                problems.append(f"The {what} {kept.file} of {kept.at:%Y-%m-%d} is missing from the folder of photos.")
     names = {version.machine_id: version.name for version in newest(MachineVersion, "machine")}
     counters = (
         (machine_id, name, facts) for machine_id, book in books().items() for name, facts in book.counters.items()

@@ -95,7 +95,7 @@ def open_file(folder: Path) -> None:
     with told_of(path):
         with contextlib.suppress(FileExistsError):
             os.close(os.open(path, os.O_RDWR | os.O_CREAT | os.O_EXCL, OWNER_ONLY))
-        for private in (path, *(folder / PHOTO_FOLDER).glob("*.jpg")):
+        for private in (path, *(folder / PHOTO_FOLDER).glob("*.*")):
             keep_private(private)
         if not permitted(path, os.R_OK):
             raise DataFileProblem(f"{path}: {Trouble.NO_RIGHTS.value}", Trouble.NO_RIGHTS)

@@ -14,7 +14,9 @@ from tests.browser.base import BrowserTest
 VIEWS = (
     "/", "/machines", "/machines/3", "/machines/3/handover?codes=1",
     "/machines/new", "/machines/new?kind=office-tower", "/machines/1/edit",
-    "/machines/1/settings", "/machines/1?weeks=12", "/water", "/kinds", "/kinds/office-tower", "/kinds/new",
+    "/machines/1/settings", "/machines/1/settings?at=group", "/machines/3/programmes", "/machines/3/programmes/descale",
+    "/machines/3/manual", "/machines/3/lift", "/simulated", "/simulated/jug-compact/descale/start", "/kinds/build",
+    "/machines/1?weeks=12", "/water", "/kinds", "/kinds/office-tower", "/kinds/new",
     "/readings", "/readings/3", "/readings/import", "/log", "/log/20/undo", "/site", "/people", "/nowhere",
 )  # fmt: skip
 SIZES = ((1280, 800), (390, 844), (640, 400))

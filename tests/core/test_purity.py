@@ -18,7 +18,8 @@ ALLOWED = {
     "drawing": {"core", "drawing"},
     "store": {"core", "store"},
     "actions": {"core", "library", "formats", "store", "actions"},
-    "web": {"core", "library", "formats", "drawing", "store", "actions", "web"},
+    "simulators": {"core", "simulators"},
+    "web": {"core", "library", "formats", "drawing", "store", "actions", "simulators", "web"},
     "demo": {"core", "library", "formats", "store", "actions", "demo"},
 }
 # The rooms of the core from the ground up: each imports only from itself and from those before it.

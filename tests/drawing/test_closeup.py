@@ -13,7 +13,8 @@ from lamplight.drawing.closeup.scene import HEIGHT, WIDTH, CloseUp, Glass, close
 from lamplight.drawing.closeup.things import THINGS
 from lamplight.drawing.gestures import POSES
 from lamplight.library.catalogue import kinds
-from lamplight.web.runs.closeups import closeup_of
+from lamplight.library.placing import placeable
+from lamplight.web.runs.closeups import closeup_of, made_of_words
 from tests.library.test_laws import START, adapted, jobs_of
 
 NUMBER = re.compile(r"-?\d+(?:\.\d+)?")
@@ -79,16 +80,19 @@ class Steps(unittest.TestCase):
     """Of every shipped procedure."""
 
     def test_every_step(self):
-        """One for each step of the hands, none while a clock runs; a glass only where a vessel stands or is filled."""
+        """One for each step of the hands, and for work that fills a vessel; a glass only where one stands."""
+        works = 0
         for kind in kinds().values():
             for shipped in jobs_of(kind):
                 procedure = adapted(kind, shipped)
                 for n, step in enumerate(procedure.steps):
                     scene = shown(kind, procedure, n)
                     with self.subTest(kind=kind.key, procedure=procedure.key, step=step.title):
-                        self.assertEqual(scene is None, step.kind.timed)
                         if scene is None:
+                            self.assertTrue(step.kind.timed)
                             continue
+                        self.assertTrue(scene.glass or not step.kind.timed)
+                        works += step.kind.timed
                         ET.fromstring(closeup(scene))
                         self.assertEqual(scene.turns != "", "valve" in (step.opens, step.shuts))
                         if scene.glass:
@@ -96,6 +100,25 @@ class Steps(unittest.TestCase):
                             self.assertLessEqual(scene.glass.mark_ml, 0.9 * scene.glass.holds_ml)
                         if step.shuts and scene.pose in ("out", "half"):
                             self.fail("it goes in, and is drawn going out")
+        self.assertGreater(works, 20)
+
+    def test_what_a_part_is_made_of(self):
+        """Each small part is named once, led to its place, with what it may stand; a vessel leaves no room for that."""
+        jug = kinds()["jug-compact"].part("jug")
+        drawn = closeup(CloseUp("jug", title="Jug", made_of=made_of_words(jug)))
+        for name in ("lid", "spout", "tube", "orifice"):
+            self.assertEqual(drawn.count(f">{name}<"), 1)
+        self.assertIn("wipe only", drawn)
+        ends = [(x, y) for cls, x, y in points(drawn) if cls == "close-leader-end"]
+        self.assertEqual(len(ends), 4)
+        self.assertTrue(all(20 <= x <= 230 and 20 <= y <= 225 for x, y in ends), ends)
+        self.assertNotIn(">orifice<", closeup(CloseUp("jug", glass=Glass(0, 5, 10), made_of=made_of_words(jug))))
+
+    def test_every_part_that_may_be_put_on(self):
+        """Each has a picture of its own, unlike the others."""
+        drawn = {key: closeup(CloseUp(key, title="x")) for key in placeable()}
+        drawn.pop("outlet-cover")  # shown as the outlet that it covers
+        self.assertEqual(len(set(drawn.values())), len(drawn))
 
 
 if __name__ == "__main__":

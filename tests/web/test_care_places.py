@@ -85,7 +85,7 @@ class Settings(WebTest):
         self.post(f"{self.path}/switch", {"item": "grease", "do": "off", "reason": "service contract"})
         self.assertIsNone(self.due(self.jug, "grease"))
         self.shows(self.get("/log"), "service contract")
-        self.shows(self.get(f"{self.path}/settings"), "switched off")
+        self.shows(self.get(f"{self.path}/settings?at=group"), "switched off")
         self.post(f"{self.path}/switch", {"item": "grease", "do": "on"})
         self.assertIsNotNone(self.due(self.jug, "grease"))
 

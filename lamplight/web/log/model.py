@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
+from lamplight.actions.building import BUILT
 from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.machine_views import run_outcomes
 from lamplight.core.anatomy.circuits import Circuit
@@ -19,13 +20,30 @@ from lamplight.store.sites import MachineRow, SiteRow, machines
 
 @dataclass(frozen=True)
 class LogLine:
-    """One entry with its machine and circuit."""
+    """One entry with its machine and circuit.
+
+    Attributes:
+        more: touches on the same kind before it, which a page would drown in.
+    """
 
     entry: EntryRow
     machine: str
     circuit: Circuit | None
     words: str
     running: bool
+    more: tuple[EntryRow, ...] = ()
+
+
+def _folded(lines: list[LogLine]) -> list[LogLine]:
+    """The lines of a day, newest first; touches that follow one another in the making of kinds in one."""
+    found: list[LogLine] = []
+    for line in lines:
+        last = found[-1] if found else None
+        if last is not None and last.entry.kind == line.entry.kind == BUILT:
+            found[-1] = replace(last, more=(*last.more, line.entry))
+        else:
+            found.append(line)
+    return found
 
 
 def log_days(
@@ -46,7 +64,7 @@ def log_days(
         words, running = outcomes.get(row.run_id or 0, ("", False))
         line = LogLine(row, machine.name if machine else "", own, words, running)
         days.setdefault(site.calendar.today(row.at), []).append(line)
-    return list(days.items()), older
+    return [(day, _folded(lines)) for day, lines in days.items()], older
 
 
 @dataclass(frozen=True)

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from lamplight.actions.machine_views import MachineView
 from lamplight.core.lamps.panel import Condition, Panel, Pattern
-from lamplight.core.machine.differences import Difference, differences
+from lamplight.core.machine.differences import Difference
 from lamplight.core.machine.kind import AccessFact
 from lamplight.core.machine.stand_in import AHEAD, Coming, LampAhead, coming, lamps_ahead
+from lamplight.core.machine.told import ACCESS
+from lamplight.web.machines.settings import others_here
 
 
 @dataclass(frozen=True)
@@ -34,12 +36,19 @@ def handover(view: MachineView, today: date) -> Handover:
     panel, dues = view.kind.panel, view.status.dues
     return Handover(
         view=view,
-        differences=differences(view.kind, view.status.book),
+        differences=tuple(_in_words(one, title) for one, title in others_here(view)),
         coming=coming(dues, today + AHEAD),
         lamps=tuple((_shows(panel, lamp.pattern), lamp) for lamp in lamps_ahead(panel, dues)),
         words=view.kind.access,
         until=today + AHEAD,
     )
+
+
+def _in_words(one: Difference, title: str) -> Difference:
+    """A difference under its words; what leads in is told among the ways in alone."""
+    if one.key.startswith(ACCESS):
+        return replace(one, what=title, here="other than usual", usual="")
+    return replace(one, what=title)
 
 
 def _shows(panel: Panel, pattern: Pattern) -> str:
