@@ -8,7 +8,7 @@ from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Locator, Page, sync_playwright
 
 from lamplight.demo.seed import prepare
 from lamplight.web import create_app
@@ -69,23 +69,24 @@ def _kind_in_the_making(page: Page) -> None:
     page.wait_for_selector("h2:has-text('Milk jug')")
 
 
+def _touch(page: Page, what: Locator) -> None:
+    """Touch something in a run, and wait for the page that comes of it."""
+    with page.expect_response(lambda answer: answer.request.method == "GET" and "/runs/" in answer.url):
+        what.click()
+    page.wait_for_timeout(150)
+
+
 def _listening(page: Page) -> None:
-    page.goto("/runs/ready/4/descale?listen=1")
+    page.goto("/runs/ready/5/descale?listen=1")
     page.locator("[data-space]").click()
     page.wait_for_selector("[data-run]")
-    while not page.locator(".listen-form").count():
-        page.locator("[data-space]").click()
-        page.wait_for_timeout(200)
-    for says, call in (("MIX", "The mix into the tank"), ("", "Keys, a menu, a code"), ("", "The machine works")):
-        page.locator("#says").fill(says)
-        page.get_by_role("button", name=call, exact=True).first.click()
-        page.wait_for_timeout(400)
+    for says, call in (("MIX", "The mix into the canister"), ("", "Keys, a menu, a code"), ("", "The machine works")):
         while not page.locator(".listen-form").count():
-            page.locator("[data-space]").click()
-            page.wait_for_timeout(200)
+            _touch(page, page.locator("[data-space]").first)
+        page.locator("#says").fill(says)
+        _touch(page, page.get_by_role("button", name=call, exact=True).first)
     for _ in range(3):
-        page.locator(".water-button").first.click()
-        page.wait_for_timeout(250)
+        _touch(page, page.locator(".water-button").first)
 
 
 VIEWS: dict[str, Callable[[Page], object]] = {
