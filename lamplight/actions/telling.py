@@ -100,6 +100,29 @@ def words_known(view: MachineView, names: Sequence[str]) -> list[KnownWords]:
     return found
 
 
+@dataclass(frozen=True)
+class Surety:
+    """How sure a programme is on one machine.
+
+    Attributes:
+        calls: how many it has; `confirmed` on this machine.
+        origin: of the least certain.
+    """
+
+    calls: int
+    confirmed: int
+    origin: Origin
+
+
+def surety_of(known: Sequence[KnownCall]) -> Surety | None:
+    """How sure a programme is; None where there is none."""
+    if not known:
+        return None
+    origins = {call.source.origin for call in known}
+    least = next((origin for origin in (Origin.TYPICAL, Origin.KIND) if origin in origins), Origin.MACHINE)
+    return Surety(len(known), sum(call.source.origin is Origin.MACHINE for call in known), least)
+
+
 def call_in(view: MachineView, state: RunState) -> int:
     """Which call of the machine's programme, as it is known now, the current step of a run is of; -1 for none."""
     step = state.step
@@ -173,8 +196,8 @@ def follow(site: SiteRow, machine_id: int, programme: str, actor: Actor, words: 
 
 def go_by_what_counts(entry_id: int, site: SiteRow, actor: Actor) -> None:
     """Let an open run go by the programme as it is known now, after a line about it was undone or put back."""
-    rows = ProgrammeTold.select(ProgrammeTold.machine, ProgrammeTold.programme).where(ProgrammeTold.entry == entry_id)
-    for machine_id, programme in rows.distinct().tuples():
+    rows = list(ProgrammeTold.select().where(ProgrammeTold.entry == entry_id))
+    for machine_id, programme in {(row.machine_id, row.programme) for row in rows}:
         with database.atomic():
             follow(site, machine_id, programme, actor, f"{programme_title(programme)}: undone or put back")
 

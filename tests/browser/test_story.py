@@ -24,7 +24,7 @@ class Story(BrowserTest):
         page.get_by_label("Its counter now").fill("12480")
         page.locator("#how-brew-tablet").select_option("date")
         page.locator("#date-brew-tablet").fill("2026-11-10")
-        page.locator("#rest").select_option("today")
+        page.locator("input[name=rest][value=today]").check()
         page.get_by_role("button", name="Add it").click()
         page.wait_for_selector("text=12 480")
 

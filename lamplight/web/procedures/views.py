@@ -13,6 +13,7 @@ from lamplight.actions.machine_views import machine_view
 from lamplight.actions.own_texts import OWN_PROCEDURES
 from lamplight.actions.preparing import prepare
 from lamplight.actions.procedures import PROCEDURES, known_procedure, procedures
+from lamplight.actions.telling import programmes_known, surety_of
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.general import course_in_general, in_general
 from lamplight.core.job.procedure import Procedure
@@ -129,6 +130,7 @@ def card(machine_id: int, key: str):  # noqa: ANN201
         "procedures/card.html", "worktop", ready=ready, view=view, address=address, qr=_qr(address),
         drawing=cutaway(view.kind, Scene(touched=touched), cls="cutaway card-drawing"),
         size=size if size in SIZES else "a4", sizes=SIZES, pictures=_pictures(view.equipped, ready.procedure),
+        sure=surety_of(programmes_known(view).get(ready.procedure.programme, ())),
     )  # fmt: skip
 
 

@@ -9,10 +9,11 @@ from flask import Blueprint, abort, flash, request, send_file
 
 from lamplight.actions.machine_views import MachineView, first_pressing, machine_view, machine_views
 from lamplight.actions.photos import add_photo, photo_path
-from lamplight.actions.preparing import Wishes, defer, prepare
+from lamplight.actions.preparing import Preparation, Wishes, defer, prepare
 from lamplight.actions.procedures import RINSE_OUT
 from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run, inspections_due
+from lamplight.actions.telling import Surety, programmes_known, surety_of
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT
 from lamplight.core.run.hearing import unusual
@@ -75,8 +76,14 @@ def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, 
     drawing = cutaway(view.kind, Scene(touched=touched), cls="cutaway run-drawing")
     return render(
         "runs/ready.html", "ready", code, ready=ready, view=view, drawing=drawing, notice=notice, form=form,
-        covered=ready.instead, rinse_out=RINSE_OUT,
+        covered=ready.instead, rinse_out=RINSE_OUT, sure=_surety(view, ready),
     )  # fmt: skip
+
+
+def _surety(view: MachineView, ready: Preparation) -> Surety | None:
+    """How sure the machine's own programme is that a job runs; None where it runs none, or one that nobody knows."""
+    known = programmes_known(view).get(ready.procedure.programme, ())
+    return None if ready.listens or ready.by_hand else surety_of(known)
 
 
 @blueprint.get("/ready/<int:machine_id>/<key>")

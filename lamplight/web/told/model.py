@@ -10,9 +10,9 @@ from werkzeug.datastructures import MultiDict
 from lamplight.actions.listening import Offered, calls_of
 from lamplight.actions.machine_views import MachineView
 from lamplight.actions.procedures import procedures
-from lamplight.actions.telling import programme_title, programmes_known, word_title, words_known
+from lamplight.actions.telling import programme_title, programmes_known, surety_of, word_title, words_known
 from lamplight.core.machine.programme import Use
-from lamplight.core.machine.told import ACCESS, MANUAL_WORDS, KnownCall, Origin
+from lamplight.core.machine.told import ACCESS, MANUAL_WORDS, Origin
 from lamplight.library import catalogue
 from lamplight.web.told.rows import CallRow, kept_rows, rows_of
 
@@ -49,22 +49,15 @@ class ProgrammeLine:
     listens_with: str
 
 
-def _origin(known: tuple[KnownCall, ...]) -> Origin:
-    origins = {call.source.origin for call in known}
-    return next((origin for origin in (Origin.TYPICAL, Origin.KIND) if origin in origins), Origin.MACHINE)
-
-
-def _confirmed(known: tuple[KnownCall, ...]) -> int:
-    return sum(call.source.origin is Origin.MACHINE for call in known)
-
-
 def programme_page(view: MachineView, key: str) -> ProgrammePage | None:
     """One programme as a form; None where the machine has no such programme."""
     known = programmes_known(view).get(key, ())
     if not known:
         return None
     rows = rows_of(view.kind, [call.use for call in known], known)
-    return ProgrammePage(key, programme_title(key), rows, calls_of(view.equipped), _confirmed(known), _origin(known))
+    sure = surety_of(known)
+    assert sure is not None
+    return ProgrammePage(key, programme_title(key), rows, calls_of(view.equipped), sure.confirmed, sure.origin)
 
 
 def draft_page(view: MachineView, key: str, calls: Sequence[Use]) -> ProgrammePage:
@@ -81,23 +74,22 @@ def _unsure(view: MachineView, key: str, rows: tuple[CallRow, ...]) -> Programme
     return ProgrammePage(key, programme_title(key), rows, calls_of(view.equipped), 0, Origin.TYPICAL)
 
 
-def programmes_page(view: MachineView) -> tuple[list[ProgrammeLine], list[tuple[str, str, str, str]], list]:
+def programmes_page(view: MachineView) -> tuple[list[ProgrammeLine], list[tuple[str, str, str]], list]:
     """The programmes of a machine; those that it may have besides, with the item to listen with; and its words."""
     known = programmes_known(view)
     lines = [
         ProgrammeLine(
             key, programme_title(key), tuple(f"{call.use.title or _label(call.use)}" for call in calls),
-            _confirmed(calls), _origin(calls), _item(view, key),
+            sure.confirmed, sure.origin, _item(view, key),
         )
         for key, calls in known.items()
+        if (sure := surety_of(calls)) is not None
     ]  # fmt: skip
     names = [name for name in sorted(MANUAL_WORDS) if name in view.kind.words]
     names += [ACCESS + fact.what for fact in view.kind.access]
     words = [(one, word_title(one.name)) for one in words_known(view, names)]
     others = [
-        (key, programme_title(key), item, view.kind.item(item).title)
-        for key in _possible()
-        if key not in known and (item := _item(view, key))
+        (key, programme_title(key), item) for key in _possible() if key not in known and (item := _item(view, key))
     ]
     return lines, others, words
 

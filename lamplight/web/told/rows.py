@@ -60,7 +60,7 @@ class CallRow:
 
 def rows_of(kind: Kind, calls: Sequence[Use], known: Sequence[KnownCall] = ()) -> tuple[CallRow, ...]:
     """The calls as rows."""
-    sources = [call.source for call in known] or [None] * len(calls)
+    sources: list[Source | None] = [call.source for call in known] or [None] * len(calls)
     return tuple(_row(n, kind, use, source) for n, (use, source) in enumerate(zip(calls, sources, strict=True)))
 
 
@@ -182,7 +182,7 @@ def arranged(calls: Sequence[Use], how: str, kind: Kind, programme: str) -> list
 
 def kept_rows(kind: Kind, form: MultiDict[str, str]) -> tuple[CallRow, ...]:
     """The rows of a form that was refused, with what was typed."""
-    found = []
+    found: list[CallRow] = []
     for n in form.getlist("row")[:MOST_CALLS]:
         try:
             row = _row(len(found), kind, use_from_file(json.loads(form.get(f"{n}.data", ""))), None)
