@@ -19,7 +19,7 @@ from lamplight.core.job.traits import traits_of
 from lamplight.core.machine.following import OVER, as_heard, likely_next, with_words
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Programme, Use
-from lamplight.core.run.hearing import heard_calls, listens, waits_for_a_call
+from lamplight.core.run.hearing import heard_calls, listens, may_take_back, waits_for_a_call
 from lamplight.core.run.rules import apply
 from lamplight.core.run.state import EventKind, RunEvent, RunState
 from lamplight.library import catalogue
@@ -155,6 +155,20 @@ def hear_on(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
         if not run.state.context.listens or listens(run.state):
             raise InvalidInput("It is being listened to already.")
         return retell(run, view.equipped, (*heard_calls(run.state), Use(LISTEN)), site, actor, "It goes on after all")
+
+
+def take_back(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
+    """What was heard last was another thing: it is as if nobody had touched it.
+
+    Raises:
+        StaleStep: when the step is not the current one.
+        InvalidInput: when something of it is done already.
+    """
+    with database.atomic():
+        run, view = _open(run_id, step, site, actor)
+        if not may_take_back(run.state):
+            raise InvalidInput("That is under way already. Go on, and leave it out at the end.")
+        return retell(run, view.equipped, (*heard_calls(run.state)[:-1], Use(LISTEN)), site, actor, "Not that")
 
 
 def water_came(run_id: int, step: int, outlet: str, site: SiteRow, actor: Actor) -> RunRow:

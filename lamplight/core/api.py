@@ -191,7 +191,7 @@ from lamplight.core.run.clock import (
     with_learned,
 )
 from lamplight.core.run.finish import WrittenAtEnd, doses, outcome_words, pours_of, run_minutes, settled_items
-from lamplight.core.run.hearing import heard_calls, listens, unusual, waits_for_a_call, with_water
+from lamplight.core.run.hearing import heard_calls, listens, may_take_back, unusual, waits_for_a_call, with_water
 from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.rules import apply, begin, far_too_soon, marks_of, replay

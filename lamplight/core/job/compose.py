@@ -64,6 +64,7 @@ def compose(
         ledger.carries_anywhere()
     for part in _without_what_it_asks_for(after, _ending(own, around.calls), around, ()):
         ledger.add(part)
+    ledger.empty_what_is_mixed()
     return Course(tuple(ledger.out), tuple(ledger.stands), own)
 
 

@@ -177,11 +177,15 @@ class Ledger:
             for step in call.steps_for(use, self.around.traits):
                 self._place(step, use, {"opened": words[:1].upper() + words[1:]})
 
-    def _rinse_what_is_left(self, clear: Use) -> None:
-        """Fresh water into what still holds a mix, and out of each outlet that let cleaner out last."""
+    def empty_what_is_mixed(self) -> None:
+        """What still holds a mix is emptied, and fresh water goes in."""
         for place in [place for place in LEFT_IN if place in self.mixed]:
             for key in LEFT_IN[place]:
                 self.add(Use(key))
+
+    def _rinse_what_is_left(self, clear: Use) -> None:
+        """Fresh water into what still holds a mix, and out of each outlet that let cleaner out last."""
+        self.empty_what_is_mixed()
         drawn = {self._outlet(gives.outlet) for gives in clear.gives}
         for outlet in [outlet for outlet in self.carrying if outlet not in drawn]:
             self.add(Use(FLUSH, gives=(Gives(outlet, "flush_water", 2),)))

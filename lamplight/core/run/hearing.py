@@ -34,6 +34,15 @@ def _works(step: Step) -> bool:
     return step.own >= 0 and step.kind is StepKind.MACHINE
 
 
+def may_take_back(state: RunState) -> bool:
+    """Whether the call that was heard last can be taken back: nothing of it is done yet but to look."""
+    step, own = state.step, state.procedure.own
+    if step is None or not listens(state) or step.own < 0 or step.own != len(own) - 2:
+        return False
+    done = (one for one in state.procedure.steps[: state.index] if one.own == step.own)
+    return all(one.kind is StepKind.CHECK for one in done)
+
+
 def heard_calls(state: RunState) -> tuple[Use, ...]:
     """The calls so far, with the times and the water that were seen."""
     calls = list(state.procedure.own)

@@ -11,7 +11,7 @@ from lamplight.actions.listening import Offered, heard_in, offered
 from lamplight.actions.machine_views import MachineView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.steps import StepKind
-from lamplight.core.run.hearing import waits_for_a_call
+from lamplight.core.run.hearing import may_take_back, waits_for_a_call
 from lamplight.core.run.state import RunState
 from lamplight.library import catalogue
 from lamplight.web.told.rows import line_of
@@ -24,6 +24,7 @@ class Listening:
     Attributes:
         waits: whether the next call is told now.
         over: whether the end was told, and it may go on after all.
+        takes_back: whether what was heard last can be taken back.
         heard: what was heard so far: the call and what is particular about it.
         offered: what may come now, likely first.
         outlets: where water may come: key, words, and how often it was seen in this step.
@@ -34,6 +35,7 @@ class Listening:
 
     waits: bool
     over: bool
+    takes_back: bool
     heard: tuple[tuple[str, str], ...]
     offered: tuple[Offered, ...]
     outlets: tuple[tuple[str, str, int], ...]
@@ -56,6 +58,7 @@ def listening_of(view: MachineView, state: RunState, moment: datetime) -> Listen
     return Listening(
         waits=waits,
         over=state.running and not any(ahead),
+        takes_back=may_take_back(state),
         heard=tuple((palette[use.call].label, line_of(view.kind, use)) for use in heard_in(state)),
         offered=offered(view, state) if waits else (),
         outlets=tuple((outlet.key, outlet.words, came[outlet.key]) for outlet in view.equipped.outlets),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from flask import Blueprint, abort, flash, request, send_file
 
-from lamplight.actions.listening import hear, hear_on, hear_the_end, heard_in, water_came
+from lamplight.actions.listening import hear, hear_on, hear_the_end, heard_in, take_back, water_came
 from lamplight.actions.machine_views import MachineView, machine_view
 from lamplight.actions.manuals import MEGABYTE, MOST_BYTES_IN_ALL, add_page, page_path
 from lamplight.actions.telling import lift, programme_title, say_words, sharing, tell_whole
@@ -81,6 +81,8 @@ def listen(run_id: int):  # noqa: ANN201
             hear(run_id, step, form["call"], here, who, form.get("says", "")[:200], form.get("how", "")[:600])
         elif form.get("do") == "on":
             hear_on(run_id, step, here, who)
+        elif form.get("do") == "back":
+            take_back(run_id, step, here, who)
         else:
             hear_the_end(run_id, step, here, who)
     except StaleStep as stale:

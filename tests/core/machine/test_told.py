@@ -7,6 +7,7 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
+from lamplight.core.machine.kind import AccessFact
 from lamplight.core.machine.programme import Programme, Use
 from lamplight.core.machine.told import (
     CallPlace,
@@ -132,6 +133,16 @@ class Kinds(unittest.TestCase):
         self.assertEqual(here.words["release"], "Lever down.")
         known = known_programmes(self.kind, {"descale": Origin.KIND}, told[:1])
         self.assertEqual([call.source.origin for call in known["descale"]], [Origin.KIND])
+
+    def test_ways_in(self):
+        """A code that is another here is another here alone; the others stay, and no word is made of it."""
+        ways = (AccessFact("Care menu", "1234", ("programme",)), AccessFact("Key", "In the drawer."))
+        known = replace(self.kind, access=ways)
+        here = kind_as_told(known, (), [WordTold("access:Care menu", "9876")])
+        self.assertEqual([fact.how for fact in here.access], ["9876", "In the drawer."])
+        self.assertEqual(here.access[0].needed_for, ("programme",))
+        self.assertEqual(here.words, known.words)
+        self.assertEqual([fact.how for fact in known.access], ["1234", "In the drawer."])
 
     def test_words(self):
         """The last that was said counts, with who and when."""
