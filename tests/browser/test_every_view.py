@@ -54,6 +54,9 @@ class Views(BrowserTest):
             page.locator("[data-space]").click()
             page.wait_for_selector("text=step 1 of")
             self.machine_view(page, "first step")
+            for opened in page.locator(".known-more summary").all():
+                opened.click()
+            self.machine_view(page, "where it comes from")
             page.get_by_role("button", name="Pause").click()
             page.wait_for_selector("text=Paused since")
             self.machine_view(page, "paused")

@@ -22,7 +22,7 @@ class Difference:
         usual: as it is on the kind, or empty.
         reason: what the keeper said, or empty.
         sort: ``part``, ``item`` or ``limit`` where it can be put back as it was; ``programme`` or ``words`` where the
-            log does that; else empty.
+            log does that; ``filter`` and ``jobs`` where it is set by itself.
         key: of the part or the item.
         trigger: for a limit, which of the item's.
         usual_limit: for a limit, the kind's.
@@ -49,14 +49,16 @@ def differences(kind: Kind, book: MachineBook) -> tuple[Difference, ...]:
         Difference(_part(kind, key), note or "missing", sort="part", key=key) for key, note in book.missing.items()
     ]
     if book.water.filter_out:
-        parts.append(Difference("Filter", "none is fitted"))
+        parts.append(Difference("Filter", "none is fitted", sort="filter"))
     off = [
         Difference(item.title, "not done here", sort="item", key=item.key)
         for item in kind.items
         if item.key in book.switched_off
     ]
     basis = book.descaling_basis
-    decided = [] if basis == WHICHEVER_FIRST else [Difference("Descaling", f"goes by {basis}", WHICHEVER_FIRST)]
+    decided = (
+        [] if basis == WHICHEVER_FIRST else [Difference("Descaling", f"goes by {basis}", WHICHEVER_FIRST, sort="jobs")]
+    )
     return (*parts, *off, *_limits(kind, book), *decided)
 
 

@@ -66,6 +66,7 @@ MEANINGS = {
     "fault": ("A fault", Sort.FAULT, ""),
 }
 TOO_CLOSE = 0.9
+LONGEST_MESSAGE = 80
 
 
 @dataclass(frozen=True)
@@ -179,7 +180,7 @@ def _items(kind: Kind) -> tuple[ItemRow, ...]:
 
 def _lamps(kind: Kind, drawing: Markup) -> BuildModel:
     meanings = tuple(
-        (n, " and ".join(_signal(kind, one.lamp, one.state.value) for one in pattern.lamps) or pattern.message,
+        (n, " and ".join(_signal(kind, one.lamp, one.state.value) for one in pattern.lamps) or f"“{pattern.message}”",
          pattern.title)
         for n, pattern in enumerate(kind.panel.patterns)
     )  # fmt: skip
@@ -202,23 +203,29 @@ def meaning_typed(form: Mapping[str, str], kind: Kind) -> dict[str, Any]:
     Raises:
         InvalidInput: when no lamp, state or meaning was chosen.
     """
-    lamp, state = form.get("lamp", ""), form.get("state", "")
-    if not any(one.key == lamp for one in kind.panel.lamps) or state not in ("steady", "flashing"):
-        raise InvalidInput("Choose a lamp, and whether it is steady or flashes.")
+    signal = _signal_typed(form, kind)
     sort, _, key = form.get("means", "").partition(":")
     if sort == "usual" and key in MEANINGS:
         words, kind_of_it, part = MEANINGS[key]
-        return {
-            "lamps": {lamp: state}, "means": words, "sort": kind_of_it.value,
-            "part": part if kind.part(part) else "",
-        }  # fmt: skip
+        return {**signal, "means": words, "sort": kind_of_it.value, "part": part if kind.part(part) else ""}
     item = kind.item(key)
     if sort != "asks" or item is None:
         raise InvalidInput("Choose what it means.")
-    return {
-        "lamps": {lamp: state}, "means": item.title, "sort": Sort.CARE.value, "asks_for": key,
-        "force": PromptForce.DEFERRABLE.value,
-    }  # fmt: skip
+    force = PromptForce.DEFERRABLE.value
+    return {**signal, "means": item.title, "sort": Sort.CARE.value, "asks_for": key, "force": force}
+
+
+def _signal_typed(form: Mapping[str, str], kind: Kind) -> dict[str, Any]:
+    """A lamp and its state, or what the display says."""
+    message = " ".join(form.get("message", "").split())
+    if message:
+        if len(message) > LONGEST_MESSAGE:
+            raise InvalidInput(f"What the display says has {LONGEST_MESSAGE} characters at most.")
+        return {"message": message}
+    lamp, state = form.get("lamp", ""), form.get("state", "")
+    if not any(one.key == lamp for one in kind.panel.lamps) or state not in ("steady", "flashing"):
+        raise InvalidInput("Choose a lamp and whether it is steady or flashes, or type what the display says.")
+    return {"lamps": {lamp: state}}
 
 
 def programme_rows(kind: Kind, calls: Sequence[Use], key: str = "", draft: bool = True) -> ProgrammeRows:

@@ -41,7 +41,9 @@ class StepKnown:
 
     @property
     def asks(self) -> bool:
-        """Whether something of it is typical only."""
+        """Whether something of it is typical only; a call that is confirmed is confirmed with its words."""
+        if self.source is not None and self.source.origin is Origin.MACHINE:
+            return False
         own = self.source is not None and self.source.origin is Origin.TYPICAL
         return own or any(known.source.origin is Origin.TYPICAL for known, _ in self.words)
 
