@@ -11,6 +11,7 @@ from bs4 import BeautifulSoup
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.telling import programmes_known
 from lamplight.core.machine.told import Origin
+from lamplight.library.catalogue import kinds
 from lamplight.store.logbook import entries
 from lamplight.store.runs import open_runs, run_row
 from lamplight.store.sites import machine
@@ -75,6 +76,23 @@ class Programmes(OnAMachine):
         _, fields = self.form_of(self.get(f"{self.path}/programmes/descale"), button="Yes, so it is on mine")
         self.post(f"{self.path}/programmes/descale", fields)
         self.assertEqual([call.use for call in self.known()], before)
+
+    def test_of_every_kind(self):
+        """Each programme of each kind that ships: looked at and kept, it is the very same."""
+        seen = 0
+        for key, kind in kinds().items():
+            machine_id = self.machine(f"A {key}", key)
+            self.get(f"/machines/{machine_id}/programmes")
+            for name, programme in kind.programmes.items():
+                address = f"/machines/{machine_id}/programmes/{name}"
+                _, fields = self.form_of(self.get(address), button="Yes, so it is on mine")
+                self.post(address, fields)
+                view = machine_view(self.site, machine_id, NOW)
+                with self.subTest(kind=key, programme=name):
+                    self.assertEqual(view.kind.programmes[name].calls, programme.calls)
+                    self.assertEqual({call.source.origin for call in programmes_known(view)[name]}, {Origin.MACHINE})
+                seen += 1
+        self.assertGreater(seen, 20)
 
     def test_arranged_without_keeping(self):
         """Moved, left out and added: the form comes again, nothing is written; then it is kept in that order."""
