@@ -155,6 +155,9 @@ class Unusual(unittest.TestCase):
         usual = [self.run_of(0, seconds) for seconds in (580, 600, 620)]
         self.assertEqual(unusual(self.run_of(0, 1500), usual), ("“It works” took 25 min, twice its usual 10 or more.",))
         self.assertEqual(unusual(self.run_of(0, 1100), usual), ())
+        usual = [self.run_of(0, seconds) for seconds in (580, 600, 1190)]
+        self.assertEqual(unusual(self.run_of(0, 1300), usual), ())  # hardly longer than it ever took
+        self.assertIn("22 min", unusual(self.run_of(0, 1320), usual)[0])
 
 
 if __name__ == "__main__":
