@@ -220,8 +220,9 @@ class Told(DataTest):
                 self.assertEqual(len(programme_as_file(programme)["calls"]), len(programme.calls))
         with self.assertRaisesRegex(InvalidInput, "does not take"):
             use_from_file({"call": "tip-out", "ml": 5})
-        with self.assertRaisesRegex(InvalidInput, "no call"):
-            use_from_file({"call": "fly"})
+        for unknown in ("fly", "listen"):
+            with self.assertRaisesRegex(InvalidInput, "no call"):
+                use_from_file({"call": unknown})
         self.assertIsNotNone(kind_text("service-menu-hall"))
 
 

@@ -41,6 +41,11 @@ class Building(BrowserTest):
         wanted.evaluate("one => one.focus()")
         self.page.keyboard.press("Space" if wanted.evaluate("one => one.type === 'radio'") else "Enter")
 
+    def no_barriers(self):
+        """For the mouse; what the others see is the same."""
+        if self.way == self.by_mouse:
+            self.assertEqual(self.violations(self.page), [])
+
     def go(self, locator):
         """Touch it, and wait for what comes."""
         self.touches += 1
@@ -70,7 +75,7 @@ class Building(BrowserTest):
         self.page.goto("/kinds/build")
         self.type_in("#title", title)
         self.go(self.button("Begin"))
-        self.assertEqual(self.violations(self.page), [])
+        self.no_barriers()
         self.section("Parts")
         for part in PARTS:
             self.go(self.page.locator(".build-parts").get_by_role("button", name=re.compile(part)))
@@ -81,28 +86,28 @@ class Building(BrowserTest):
         self.go(self.button("Keep it so"))
         self.go(self.page.locator("svg a[aria-label='Put on: Side door']"))
         self.go(self.button("Put it on"))
-        self.assertEqual(self.violations(self.page), [])
+        self.no_barriers()
         self.section("Water")
         for name, amount in (("tank_ml", "1400"), ("tray_ml", "450"), ("drawer_pucks", "9"), ("milk_ml", "400")):
             self.type_in(f"#{name}", amount)
         self.go(self.button("It holds that"))
-        self.assertEqual(self.violations(self.page), [])
+        self.no_barriers()
         self.section("Lamps")
         self.type_in("#l-new", "Scale")
         self.go(self.button("Put it on"))
         self.section("Cares")
         self.go(self.page.get_by_role("button", name=re.compile("Take up all")))
-        self.assertEqual(self.violations(self.page), [])
+        self.no_barriers()
         self.type_in("#c-grounds-drawer-0", "48")
         self.go(self.page.locator(".care-rows li:has-text('Grounds drawer')").get_by_role("button", name="Keep"))
         self.section("Lamps")
         self.page.select_option("#m-means", label="It asks for: Descale")
         self.go(self.button("Keep the meaning"))
-        self.assertEqual(self.violations(self.page), [])
+        self.no_barriers()
         self.section("Programmes")
         self.page.select_option("#like", "descale:jug-compact")
         self.go(self.button("Begin with that"))
-        self.assertEqual(self.violations(self.page), [])
+        self.no_barriers()
         return re.search(r"/kinds/([a-z0-9-]+)/build", self.page.url)[1]
 
     def go_tick(self, field):

@@ -14,10 +14,12 @@ from tests.browser.base import BrowserTest
 VIEWS = (
     "/", "/machines", "/machines/3", "/machines/3/handover?codes=1",
     "/machines/new", "/machines/new?kind=office-tower", "/machines/1/edit",
-    "/machines/1/settings", "/machines/1/settings?at=group", "/machines/3/programmes", "/machines/3/programmes/descale",
-    "/machines/3/manual", "/machines/3/lift", "/simulated", "/simulated/jug-compact/descale/start", "/kinds/build",
-    "/machines/1?weeks=12", "/water", "/kinds", "/kinds/office-tower", "/kinds/new",
+    "/machines/1/settings", "/machines/1?weeks=12", "/water", "/kinds", "/kinds/office-tower", "/kinds/new",
     "/readings", "/readings/3", "/readings/import", "/log", "/log/20/undo", "/site", "/people", "/nowhere",
+)  # fmt: skip
+TOLD_VIEWS = (
+    "/machines/1/settings?at=group", "/machines/3/programmes", "/machines/3/programmes/descale", "/machines/3/manual",
+    "/machines/3/lift", "/simulated", "/simulated/jug-compact/descale/start", "/kinds/build",
 )  # fmt: skip
 SIZES = ((1280, 800), (390, 844), (640, 400))
 
@@ -30,7 +32,7 @@ class Views(BrowserTest):
     def machine_view(self, page, name):
         """Barriers, once for each view; width, at every size."""
         with self.subTest(view=name, size=page.viewport_size):
-            if page.viewport_size["width"] == SIZES[0][0]:
+            if page.viewport_size["width"] == SIZES[0][0] or name in TOLD_VIEWS:
                 self.assertEqual(self.violations(page), [])
             self.assertLessEqual(self.overflow(page), 0)
             self.assertEqual(self.cut_numbers(page), [])
@@ -39,7 +41,7 @@ class Views(BrowserTest):
         """axe-core finds nothing serious or critical; nothing is wider than the window."""
         for size in SIZES:
             page = self.new_page(viewport=size)
-            for path in VIEWS:
+            for path in (*VIEWS, *(TOLD_VIEWS if size == SIZES[1] else ())):
                 page.goto(path)
                 self.machine_view(page, path)
         self.complaints = [said for said in self.complaints if "404" not in said]

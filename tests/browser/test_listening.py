@@ -28,11 +28,11 @@ COURSE = """
       - call: works
         minutes: [7, 9, 13]
         over: "WATER"
-        gives: {coffee: {ml: 500, bursts: 3}, milk: {ml: 400, bursts: 2}}
+        gives: {coffee: {ml: 500, bursts: 2}, milk: {ml: 400, bursts: 1}}
       - {call: tip-out, says: "BOWLS"}
       - {call: tank-emptied, says: "WATER"}
       - {call: tank-water, ml: 1500}
-      - {call: works, minutes: [3, 4, 6], over: "READY", gives: {coffee: {ml: 700, bursts: 4}}}
+      - {call: works, minutes: [3, 4, 6], over: "READY", gives: {coffee: {ml: 700, bursts: 2}}}
 """
 
 

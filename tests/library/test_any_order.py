@@ -16,6 +16,7 @@ CALLS = (
     "tray-empty", "drawer-empty", "waste-empty", "filter-out", "filter-in", "tank-emptied", "valve-open", "valve-shut",
     "tip-out", "confirm", "door-open", "door-shut", "group-out", "group-rinsed", "group-in", "tray-out", "tray-in",
     "hose-in-container", "milk-vessel-water", "milk-vessel-emptied", "lever-clean", "lever-back", "key-in",
+    "switches-off",
 )  # fmt: skip
 ORDERS = 300
 

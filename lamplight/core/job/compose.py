@@ -14,7 +14,17 @@ from dataclasses import replace
 from lamplight.core.anatomy.outlets import outlet_meant
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.calls import Call
-from lamplight.core.job.course import LAST_LOOK, PREPARE, PROGRAMME, PUT_BACK, Course, Resumed, Surroundings, call_named
+from lamplight.core.job.course import (
+    CLEAR,
+    LAST_LOOK,
+    PREPARE,
+    PROGRAMME,
+    PUT_BACK,
+    Course,
+    Resumed,
+    Surroundings,
+    call_named,
+)
 from lamplight.core.job.ledger import Ledger
 from lamplight.core.job.procedure import ShippedStep, Stand
 from lamplight.core.job.steps import applies
@@ -64,6 +74,8 @@ def compose(
         ledger.carries_anywhere()
     for part in _without_what_it_asks_for(after, _ending(own, around.calls), around, ()):
         ledger.add(part)
+    if own and ledger.inside and CLEAR in around.calls:  # a cleaner went in after the machine had rinsed itself
+        ledger.add(Use(CLEAR))
     ledger.empty_what_is_mixed()
     return Course(tuple(ledger.out), tuple(ledger.stands), own)
 
