@@ -10,6 +10,7 @@ from lamplight.actions.kinds import kinds
 from lamplight.actions.machine_views import MachineView, machine_view
 from lamplight.actions.once import taken_once
 from lamplight.actions.retelling import retell
+from lamplight.actions.runs import current_run
 from lamplight.actions.unheard import programmes_shipped
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.calls import Call
@@ -97,9 +98,7 @@ def use_offered(kind: Kind, programme: str, call: str, says: str = "", how: str 
 
 
 def _open(run_id: int, step: int, site: SiteRow, actor: Actor) -> tuple[RunRow, MachineView]:
-    run = run_row(run_id)
-    if run is None:
-        raise InvalidInput("There is no such run.")
+    run = current_run(run_id)
     if not run.state.running or run.state.index != step:
         raise StaleStep("This step was answered already, perhaps on another screen.")
     view = machine_view(site, run.machine_id, actor.now)

@@ -115,13 +115,19 @@ def answer_step(run_id: int, kind: EventKind, step: int, actor: Actor, text: str
         raise InvalidInput("A run is finished with its own form.")
     text = optional(text, "The text", 500)
     with database.atomic():
-        row = _current(run_id)
+        row = current_run(run_id)
         after = apply(row.state, RunEvent(kind, actor.now, step, text=text))
         _store(run_id, kind, step, actor, text)
     return replace(row, state=after)
 
 
-def _current(run_id: int) -> RunRow:
+def current_run(run_id: int) -> RunRow:
+    """A run that was not undone.
+
+    Raises:
+        InvalidInput: when there is none.
+        StaleStep: when it was undone.
+    """
     row = _existing(run_id)
     if Entry.get_by_id(row.entry_id).undone_at is not None:
         raise StaleStep("This run was undone.")
@@ -168,7 +174,7 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
         within(units, UNITS, "What was used", or_nothing=True)
     note = optional(finish.note, "The note", 500)
     with database.atomic():
-        row = _current(run_id)
+        row = current_run(run_id)
         apply(row.state, RunEvent(EventKind.FINISH, actor.now, step))
         if note:
             _store(run_id, EventKind.NOTE, step, actor, note)

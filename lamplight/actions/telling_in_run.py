@@ -8,7 +8,7 @@ from lamplight.actions.corrections import corrected
 from lamplight.actions.entries import Actor
 from lamplight.actions.listening import use_offered
 from lamplight.actions.machine_views import MachineView
-from lamplight.actions.runs import answer_step
+from lamplight.actions.runs import answer_step, current_run
 from lamplight.actions.telling import call_in, programmes_known, say_words, tell, words_known
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.machine.told import Telling
@@ -20,6 +20,7 @@ from lamplight.store.sites import SiteRow
 
 
 def _index(run: RunRow, view: MachineView, step: int) -> int:
+    current_run(run.id)
     if not run.state.running or run.state.index != step:
         raise StaleStep("This step was answered already, perhaps on another screen.")
     index = call_in(view, run.state)
@@ -59,14 +60,10 @@ def correct_step(
     """
     index = _index(run, view, step)
     use = programmes_known(view)[run.state.procedure.programme][index].use
-    tell(
-        site, view, run.state.procedure.programme, Telling.CHANGED, index, edition, actor, corrected(use, said)
-    )  # fmt: skip
+    tell(site, view, run.state.procedure.programme, Telling.CHANGED, index, edition, actor, corrected(use, said))
 
 
-def leave_out_step(
-    site: SiteRow, run: RunRow, view: MachineView, step: int, edition: str, actor: Actor
-) -> None:  # fmt: skip
+def leave_out_step(site: SiteRow, run: RunRow, view: MachineView, step: int, edition: str, actor: Actor) -> None:
     """The machine does not ask for this.
 
     Raises:

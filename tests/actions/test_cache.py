@@ -73,7 +73,7 @@ class Fresh(DataTest):
                 put_back(entry)
                 self.assertEqual(self.last(), self.truth())
 
-    @settings(max_examples=40, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
+    @settings(max_examples=25, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
     @given(st.lists(st.tuples(st.integers(0, 11), st.booleans()), max_size=10))
     def test_law(self, steps):
         """After any undoing and looking, what is remembered is what would be worked out anew."""
