@@ -53,6 +53,10 @@ def heard_calls(state: RunState) -> tuple[Use, ...]:
         use = calls[step.own]
         minutes = seen_once(max(1, state.spent_s[n]))
         calls[step.own] = replace(use, minutes=minutes, gives=water.get(n, use.gives))
+    for n, words in state.done_how:
+        if n < len(state.procedure.steps) and state.procedure.steps[n].own >= 0:
+            at = state.procedure.steps[n].own
+            calls[at] = replace(calls[at], how=" ".join(words.split()))
     return tuple(use for use in calls if use.call != LISTEN)
 
 

@@ -86,6 +86,8 @@ def _advance(state: RunState, event: RunEvent) -> RunState:
         answers = {**answers, step.ask.key: step.ask.checked(event.text)}
     elif step.kind is StepKind.TIP_OUT and event.text:
         state = replace(state, marks=(*state.marks, *((state.index, *mark) for mark in marks_of(event.text))))
+    elif step.kind is StepKind.DO and step.own >= 0 and event.text and state.context.listens:
+        state = replace(state, done_how=(*state.done_how, (state.index, event.text)))
     confirmations = {**state.confirmations, step.confirmation: True} if step.confirmation else state.confirmations
     inside = rinsed(after_puts(state, step), step.rinses or old_rinses(step))
     out = tuple(part for part in (*state.out, step.takes_out) if part and part != step.puts_back)

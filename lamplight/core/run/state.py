@@ -140,6 +140,7 @@ class RunState:
         tipped: containers that were tipped out in the middle of steps: index and key, in order.
         came: outlets at which water was seen while the machine worked: index and outlet, in order.
         marks: how full containers were when they were tipped out: index, key and ml, in order.
+        done_how: how the hand did what a programme that is listened to asked for: index and words, in order.
     """
 
     procedure: Procedure
@@ -169,6 +170,7 @@ class RunState:
     tipped: tuple[tuple[int, str], ...] = ()
     came: tuple[tuple[int, str], ...] = ()
     marks: tuple[tuple[int, str, int], ...] = ()
+    done_how: tuple[tuple[int, str], ...] = ()
 
     @property
     def aside(self) -> Aside | None:

@@ -25,7 +25,7 @@ def step(kind, title, own=-1, **rest):
     return Step(kind, title, "", Circuit.WATER, "tank", own=own, **rest)
 
 
-WORKS, TIP = Use("works", over="It asks."), Use("tip-out")
+WORKS, TIP, LAST = Use("works", over="It asks."), Use("tip-out"), Use("listen")
 COURSE = Procedure(
     "descale", "Descale", Circuit.WATER,
     (
@@ -73,6 +73,15 @@ class Heard(unittest.TestCase):
         for ml in (1, 7, 100, 1001):
             state = after(*came, (EventKind.ADVANCE, 600, 0, ""), (EventKind.ADVANCE, 700, 1, f"coffee={ml}"))
             self.assertEqual(sum(given.ml for given in heard_calls(state)[0].gives), ml)
+
+    def test_how_it_was_done(self):
+        """Which keys were pressed belongs to the call; where nobody listens, such words are nothing."""
+        course = replace(
+            COURSE, steps=(step(StepKind.DO, "Start", 0), *COURSE.steps[2:]), own=(Use("press"), WORKS, LAST)
+        )
+        told = (EventKind.ADVANCE, 9, 0, "Both  keys.")
+        self.assertEqual(heard_calls(after(told, course=course))[0].how, "Both keys.")
+        self.assertEqual(heard_calls(after(told, course=course, listening=False))[0].how, "")
 
     def test_marks(self):
         """Whole millilitres of known size, or a sentence."""
