@@ -38,13 +38,19 @@ def _doubtful_sheet(page: Page) -> None:
             page.wait_for_selector(f"#{field.get_attribute('aria-describedby')} p")
 
 
+def _touch(page: Page, what: Locator) -> None:
+    """Touch something in a run, and wait for the page that comes of it."""
+    with page.expect_response(lambda answer: answer.request.method == "GET" and "/runs/" in answer.url):
+        what.click()
+    page.wait_for_timeout(150)
+
+
 def _machine_at_work(page: Page) -> None:
     page.goto("/runs/ready/2/descale")
     page.locator("[data-space]").click()
     page.wait_for_selector("[data-run]")
     while not page.locator(".run-dial").count():
-        page.locator("[data-space]").click()
-        page.wait_for_timeout(150)
+        _touch(page, page.locator("[data-space]"))
 
 
 def _pour(page: Page) -> None:
@@ -52,8 +58,7 @@ def _pour(page: Page) -> None:
     page.locator("[data-space]").click()
     page.wait_for_selector("[data-run]")
     while not page.locator(".pour-then").count():
-        page.locator("[data-space]").click()
-        page.wait_for_timeout(150)
+        _touch(page, page.locator("[data-space]"))
 
 
 def _kind_in_the_making(page: Page) -> None:
@@ -67,13 +72,6 @@ def _kind_in_the_making(page: Page) -> None:
         page.wait_for_selector(f"h2:has-text('{part}')")
     page.locator(".build-figure a[aria-label='Milk jug']").click()
     page.wait_for_selector("h2:has-text('Milk jug')")
-
-
-def _touch(page: Page, what: Locator) -> None:
-    """Touch something in a run, and wait for the page that comes of it."""
-    with page.expect_response(lambda answer: answer.request.method == "GET" and "/runs/" in answer.url):
-        what.click()
-    page.wait_for_timeout(150)
 
 
 def _listening(page: Page) -> None:

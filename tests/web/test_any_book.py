@@ -155,8 +155,8 @@ class FirstDay(WebTest):
                 with self.subTest(kind=key, rest=rest, lit=pattern.title):
                     said = re.search(self.NEVER, self.worktop(f"/lamps/{row.id}"))
                     self.assertIsNone(said)
-            for page in (f"/machines/{row.id}", "/", *(f"/lamps/{row.id}/symptom/{one.key}" for one in
-                                                        known_symptoms(self.view(row.id).equipped))):  # fmt: skip
+            complaints = known_symptoms(self.view(row.id).equipped)[number % 2 :: 2]  # two kinds have them all
+            for page in (f"/machines/{row.id}", "/", *(f"/lamps/{row.id}/symptom/{one.key}" for one in complaints)):
                 with self.subTest(kind=key, rest=rest, page=page):
                     said = re.search(self.NEVER, self.worktop(page))
                     self.assertIsNone(said)
