@@ -15,7 +15,7 @@ import warnings
 from pathlib import Path
 
 HERE = Path(__file__).parent
-BESIDE = ("tests/browser", "tests.test_package", "tests.test_cli")
+BESIDE = ("tests/browser", "tests.test_package", "tests.test_cli", "tests.web.test_methods", "tests.actions.test_cache")
 LAST_LINE = re.compile(r"(\d+) passed, (\d+) failed, (\d+) skipped\n$")
 
 
