@@ -41,7 +41,6 @@ class Offered:
     Attributes:
         key: of the call.
         label: its words.
-        theme: the file of the palette that it is from.
     """
 
     key: str

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from lamplight.actions.listening import Offered, offered
 from lamplight.actions.machine_views import MachineView
 from lamplight.actions.telling import KnownWords, call_in, edition_of, programmes_known, word_title, words_known
-from lamplight.core.anatomy.duration import Duration
 from lamplight.core.job.adapt import volume_meant
 from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.steps import Step, StepKind
@@ -98,8 +97,3 @@ def _fields(view: MachineView, use: Use, step: Step) -> tuple[tuple[str, str, st
     if "over" in call.takes and step.kind in (StepKind.MACHINE, StepKind.WAIT):
         found.append(("over", "It is over when", use.over, ""))
     return tuple(found)
-
-
-def minutes_of(use: Use) -> str:
-    """The likely minutes of a call, or empty."""
-    return f"{use.minutes.likely_s / 60:g}" if isinstance(use.minutes, Duration) else ""
