@@ -107,6 +107,11 @@ class MachineView:
         return need_lines(procedure, self.serving)
 
     @property
+    def stopped(self) -> bool:
+        """Whether what is lit stops drinks, or means that a part is missing."""
+        return any(meaning.pattern.stops_drinks or meaning.pattern.sort.trouble for meaning in self.panel.meanings)
+
+    @property
     def cleaner_inside(self) -> bool:
         """Whether nobody should drink: cleaner is inside, of this run or left by an earlier one."""
         return bool(before_the_cup(self.left_inside)) or bool(self.run and self.run.state.cleaner_inside)

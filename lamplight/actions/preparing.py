@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
@@ -23,6 +23,7 @@ from lamplight.core.job.site_unit import in_site_unit
 from lamplight.core.job.steps import applies
 from lamplight.core.job.traits import traits_of
 from lamplight.core.machine.kind import Kind
+from lamplight.core.run.advice import advised_answers
 from lamplight.core.run.clock import (
     Learned,
     idle_seconds,
@@ -37,8 +38,7 @@ from lamplight.core.run.finish import pours_of
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import Outcome, RunContext
 from lamplight.core.run.vessels import offered_ml, vessels_of
-from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.site.work_windows import Rush, collision, stands_free, window_if_not_now
+from lamplight.core.site.work_windows import Rush, collision, window_if_not_now
 from lamplight.core.stock.stock import Holding, enough
 from lamplight.core.words import units_in_words
 from lamplight.store.database import database
@@ -195,7 +195,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         stand.key: wishes.vessels.get(stand.key) or last.vessels.get(stand.key) or offered_ml(procedure, stand)
         for stand in procedure.standing
     }
-    answers = _answers(procedure, wishes, calendar, now)
+    answers = advised_answers(procedure, calendar, now, wishes.answers)
     plan = procedure.containers(vessels_of(view.kind, procedure, sizes))
     context = RunContext(
         products={role: chosen[role] for role in procedure.roles if role in chosen},
@@ -252,25 +252,6 @@ def _can_by_hand(kind: Kind, procedure_key: str) -> bool:
     if not shipped.by_hand or shipped.plain.programme not in kind.programmes:
         return False
     return applies(known_procedure(shipped.by_hand).fits, traits_of(kind))
-
-
-def _answers(procedure: Procedure, wishes: Wishes, calendar: SiteCalendar, now: datetime) -> dict[str, str]:
-    """What is decided before the start: as wished, else what the hour speaks for."""
-    found = {}
-    for choice in procedure.choices:
-        known = [answer for answer, _ in choice.options]
-        wished = wishes.answers.get(choice.key, "")
-        found[choice.key] = wished if wished in known else _advised(procedure, choice.key, known, calendar, now)
-    return found
-
-
-def _advised(procedure: Procedure, key: str, known: Sequence[str], calendar: SiteCalendar, now: datetime) -> str:
-    """The first answer with which the machine stands ready again before it is wanted; else the quickest."""
-    needed = {
-        answer: total_seconds(procedure, {key: answer}) + idle_seconds(procedure, {key: answer}) for answer in known
-    }
-    ready = [answer for answer in known if stands_free(now, needed[answer], calendar)]
-    return ready[0] if ready else min(known, key=lambda answer: needed[answer])
 
 
 def _chosen(

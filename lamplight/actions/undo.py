@@ -46,6 +46,9 @@ WORDS = {
     "cause_tried": ("cause that was tried", "causes that were tried"),
     "programme_told": ("word about its programme", "words about its programmes"),
     "words_told": ("wording of its own", "wordings of its own"),
+    "slots_version": ("set of hours for the machines", "sets of hours for the machines"),
+    "walks_version": ("set of ways", "sets of ways"),
+    "round": ("round", "rounds"),
     "manual_page": ("page of the manual", "pages of the manual"),
 }
 

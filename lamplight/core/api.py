@@ -171,6 +171,16 @@ from lamplight.core.machine.told import (
     word_source,
 )
 from lamplight.core.moment import Moment
+from lamplight.core.round.carry import CarryLine, Nature, Packing, carry_list, serves_words
+from lamplight.core.round.exact import exact_round, shortest_finish
+from lamplight.core.round.fold import Chore, folded
+from lamplight.core.round.planning import plan_quickly, plan_round, plan_well
+from lamplight.core.round.problem import Rank, RoundJob, RoundPlan, RoundProblem, Share, Span, Turn, Walks, faults
+from lamplight.core.round.quick import bettered, dispatched, quick_round
+from lamplight.core.round.stops import Stop, machine_tracks, stops_of, sum_words, why_left_out
+from lamplight.core.round.timing import Timetable, not_before, placed_late
+from lamplight.core.round.works import Work, hands_s, in_units, span_s, works_left, works_of
+from lamplight.core.run.advice import advised_answers
 from lamplight.core.run.cleaners import after_puts, drawn_meanwhile, old_rinses
 from lamplight.core.run.clock import (
     AskedLearned,
@@ -202,6 +212,7 @@ from lamplight.core.site.absence import Absence, away
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, comes_twice, minute_of, require_aware
 from lamplight.core.site.computer_clock import clock_doubt
 from lamplight.core.site.degrees import from_celsius, in_celsius, said_in
+from lamplight.core.site.slots import Slot, WeekSlot, slot_after, slot_at, slots_from, slots_on
 from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, stands_free, window_if_not_now
 from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.stock import Holding, Move, StockMove, enough, holdings
@@ -269,6 +280,7 @@ from lamplight.core.words import (
     due_words,
     grouped,
     listed,
+    number_words,
     open_days_ahead,
     plural,
     span_words,

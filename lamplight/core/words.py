@@ -14,6 +14,14 @@ def plural(count: float, singular: str) -> str:
     return f"{count:g} {singular}{'' if count == 1 else 's'}"
 
 
+NUMBERS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"]
+
+
+def number_words(count: int) -> str:
+    """A count as it is said: ``five``, from thirteen on ``13``."""
+    return NUMBERS[count] if 0 <= count < len(NUMBERS) else str(count)
+
+
 def listed(words: Sequence[str]) -> str:
     """A list in a sentence: ``a``, ``a and b``, ``a, b and c``; empty for none."""
     return " and ".join(part for part in (", ".join(words[:-1]), *words[-1:]) if part)

@@ -97,6 +97,8 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.machines import views as machines
     from lamplight.web.procedures import views as procedures
     from lamplight.web.readings import views as readings
+    from lamplight.web.rounds import hours
+    from lamplight.web.rounds import views as rounds
     from lamplight.web.runs import views as runs
     from lamplight.web.setup import views as setup
     from lamplight.web.simulated import views as simulated
@@ -113,6 +115,8 @@ def _register_blueprints(app: Flask) -> None:
         water,
         supplies,
         runs,
+        rounds,
+        hours,
         log,
         setup,
         kinds,

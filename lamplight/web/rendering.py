@@ -21,6 +21,7 @@ from lamplight.actions.once import FormToken
 from lamplight.core.run.clock import calls_at
 from lamplight.core.words import clock_words, day_words, grouped, words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, known_glyph, status_glyph
+from lamplight.drawing.place_signs import place_sign
 from lamplight.store.runs import RunRow, open_runs
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site
 from lamplight.web.clock import now
@@ -232,6 +233,7 @@ def register(app: Flask) -> None:
         once=lambda: token_urlsafe(12),
         circuit_glyph=circuit_glyph,
         known_glyph=known_glyph,
+        place_sign=place_sign,
         status_glyph=status_glyph,
         status_words=STATUS_WORDS,
         asset=asset,

@@ -63,7 +63,7 @@ class Done(WebTest):
         page = self.get("/")
         self.post("/done", {"job": f"{self.hall}:drip-tray", "at": "2026-11-24T08:10"})
         page = self.get("/")
-        for words in ("To do now", "Later today", "Not known", "they share the brew door"):
+        for words in ("Stops", "Later today", "Not known", "share the brew door: one opening"):
             self.shows(page, words)
         self.shows(self.get(f"/machines/{fresh}"), "Nobody knows when it was last done")
 

@@ -146,9 +146,9 @@ class Led(WebTest):
     def test_one_run_for_the_end_of_the_day(self):
         """In place of several ticks."""
         daily = {"drip-tray": 1, "wand-purge": 1, "wipe-down": 1, "tank-rinse": 1}
-        self.used_machine(name="Desk", done={"brew-tablet": 8, **daily})
+        desk = self.used_machine(name="Desk", done={"brew-tablet": 8, **daily})
         self.clock.moment = self.clock.moment.replace(hour=16, minute=30)
-        self.shows(self.get("/"), "End of the day at Desk")
+        self.shows(self.get("/"), f'href="/runs/ready/{desk}/end-of-day"')
 
 
 class Earlier(WebTest):

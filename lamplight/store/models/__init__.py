@@ -24,6 +24,7 @@ from lamplight.store.models.care_facts import (
     WaterTestFact,
 )
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
+from lamplight.store.models.round_facts import Round, RoundEventRow, SlotsVersion, WalksVersion
 from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo, Run, RunEventRow
 from lamplight.store.models.setting_facts import (
     Closure,
@@ -48,13 +49,14 @@ TABLES = (
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
+    SlotsVersion, WalksVersion, Round, RoundEventRow,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
-    KeeperSecret, ProgrammeTold, WordsTold, ManualPage,
+    KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
 )  # fmt: skip
 
 __all__ = [
@@ -96,15 +98,19 @@ __all__ = [
     "ProductVersion",
     "ProgrammeTold",
     "ReadingRemoval",
+    "Round",
+    "RoundEventRow",
     "Run",
     "RunEventRow",
     "SetupVersion",
     "SignIn",
     "Site",
     "SiteVersion",
+    "SlotsVersion",
     "StockMoveFact",
     "TextVersion",
     "UtcField",
+    "WalksVersion",
     "WaterTestFact",
     "WordsTold",
 ]

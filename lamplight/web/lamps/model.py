@@ -223,11 +223,6 @@ def trouble_shown(view: MachineView) -> str:
     return "; ".join(meaning.title for meaning in view.panel.meanings if meaning.pattern.sort.interrupts)
 
 
-def stops_it(view: MachineView) -> bool:
-    """Whether what is lit stops drinks, or means that a part is missing."""
-    return any(meaning.pattern.stops_drinks or meaning.pattern.sort.trouble for meaning in view.panel.meanings)
-
-
 def panel_words(view: MachineView) -> str:
     """What the panel shows and means, in a line; empty where it is dark."""
     if view.panel.seen is None:
@@ -243,6 +238,5 @@ __all__ = [
     "message_shown",
     "panel_lines",
     "panel_words",
-    "stops_it",
     "trouble_shown",
 ]

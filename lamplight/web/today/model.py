@@ -18,7 +18,7 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.words import day_words
 from lamplight.drawing.cutaway import Scene, cutaway, cutaway_again
 from lamplight.drawing.frame import frame
-from lamplight.web.lamps.model import lit_lamps, message_shown, stops_it, trouble_shown
+from lamplight.web.lamps.model import lit_lamps, message_shown, trouble_shown
 
 ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 218, 150
 FEW = 6
@@ -232,7 +232,7 @@ def _headline(view: MachineView, today: date) -> str:
     if view.run:
         return f"{view.run.state.procedure.title} under way"
     trouble = trouble_shown(view)
-    if trouble and (stops_it(view) or view.status.worst < Status.OVERDUE):
+    if trouble and (view.stopped or view.status.worst < Status.OVERDUE):
         return f"Lamp: {trouble}"
     dues = [due for due in view.status.dues if not due.covered_by]
     first = next(iter(dues), None)

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from flask import Blueprint, flash, redirect, request, url_for
+from flask import Blueprint, flash, redirect, render_template, request, url_for
 
 from lamplight.actions.care import mark_done
 from lamplight.actions.machine_views import machine_views
+from lamplight.actions.rounds import round_view
 from lamplight.core.errors import InvalidInput
 from lamplight.store.sites import MachineRow, machine
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import actor, keeper, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rounds.model import TIMES, next_slot_words, round_model
 from lamplight.web.today.model import today_model
 
 blueprint = Blueprint("today", __name__, template_folder="templates")
@@ -20,14 +22,43 @@ blueprint = Blueprint("today", __name__, template_folder="templates")
 
 @blueprint.get("/")
 def page():  # noqa: ANN201
-    here = site()
-    views = machine_views(here, now())
+    views = machine_views(site(), now())
     return _show(views) if views else see_other("machines.add")
 
 
-def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = ""):  # noqa: ANN001, ANN202
+@blueprint.get("/today/planned")
+def planned():  # noqa: ANN201
+    """The page again once the round was planned thoroughly; for those who look at it without a script as well."""
+    views = machine_views(site(), now())
+    return _show(views, well=True, whole=True) if views else see_other("machines.add")
+
+
+def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "", well=False, whole=False):  # noqa: ANN001, ANN202
     model = today_model(views, site().calendar, now())
-    return render("today/page.html", "worktop", code, model=model, error=error, ticked=ticked, done_at=done_at)
+    given = {"model": model, "error": error, "ticked": ticked, "done_at": done_at}
+    if model.alone:
+        return render("today/page.html", "worktop", code, **given)
+    minutes = minutes_asked()
+    seen = round_view(site(), views, now(), _keeper_id(), minutes, well)
+    round_ = round_model(seen)
+    given |= {"round": round_, "minutes": minutes, "times": TIMES, "next_slot": next_slot_words(seen)}
+    if whole:
+        return render_template("today/round.html", **given)
+    return render("today/round.html", "worktop", code, **given)
+
+
+def _keeper_id() -> int | None:
+    who = keeper()
+    return who.id if who else None
+
+
+def minutes_asked() -> int | None:
+    """How much time there is by the address; None where it says nothing that can be.
+
+    What cannot be is left out rather than refused: it is only looked at.
+    """
+    wanted = forms.row_number(request.values.get("minutes", ""))
+    return wanted if wanted is not None and 5 <= wanted <= 600 else None
 
 
 def chosen_job(job: str) -> tuple[MachineRow, str]:

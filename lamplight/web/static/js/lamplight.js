@@ -22,6 +22,26 @@
     }
   });
 
+  // The better round does not take away what was ticked meanwhile.
+  document.addEventListener("htmx:beforeSwap", function (event) {
+    const target = event.detail.target;
+    if (!target || target.id !== "round-wall") return;
+    const touched = document.querySelector("#round-list input:checked") || document.activeElement.closest("#round-bag");
+    if (touched) event.detail.shouldSwap = false;
+  });
+
+  // The present runs along the score.
+  const loadedAt = performance.now();
+  setInterval(function () {
+    document.querySelectorAll(".score-present").forEach(function (present) {
+      const gone = (performance.now() - loadedAt) / 1000;
+      const width = Number(present.dataset.width);
+      const room = 1 - Number(present.dataset.nowS) / Number(present.dataset.lengthS);
+      const moved = Math.min(gone / Number(present.dataset.lengthS), room) * width;
+      present.setAttribute("transform", "translate(" + moved.toFixed(1) + " 0)");
+    });
+  }, 5000);
+
   function twoDigits(count) {
     return String(count).padStart(2, "0");
   }

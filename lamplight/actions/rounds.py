@@ -1,0 +1,252 @@
+"""The round of one keeper: planned from what every machine needs, and walked."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from lamplight.actions.cache import kept
+from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.machine_views import MachineView
+from lamplight.actions.round_chores import NO_SLOT_AHEAD, Asked, MachineChores, Waiting, chores_at
+from lamplight.actions.stock import products, stock_held
+from lamplight.core.care.status import Status
+from lamplight.core.errors import InvalidInput
+from lamplight.core.round.carry import CarryLine, carry_list
+from lamplight.core.round.fold import Chore
+from lamplight.core.round.planning import plan_quickly, plan_round, plan_well
+from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
+from lamplight.core.round.stops import Stop, stops_of
+from lamplight.core.round.works import UNIT_S, in_units
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.site.slots import slot_after, slot_at
+from lamplight.core.site.work_windows import rushes
+from lamplight.core.stock.stock import enough
+from lamplight.store.changes import edition
+from lamplight.store.database import database
+from lamplight.store.models import Round, RoundEventRow
+from lamplight.store.rounds import RoundEvent, RoundRow, open_round, round_row, ways, week_slots
+from lamplight.store.sites import SiteRow
+
+# How long a round may take where nobody said, and the longest that is planned. Ours, no source.
+USUAL_TIME, LONGEST_TIME, LEAST_TIME = timedelta(hours=2), timedelta(hours=10), timedelta(minutes=5)
+# So many machines are looked at, and so many chores are planned, the most urgent first.
+MOST_MACHINES, MOST_CHORES = 60, 80
+
+
+@dataclass(frozen=True)
+class CarriedLine:
+    """A line of the bag, whether it is packed, and whether the cupboard has it; None where nobody counted."""
+
+    line: CarryLine
+    packed: bool
+    there: bool | None
+
+
+@dataclass(frozen=True)
+class RoundView:
+    """A round as it stands.
+
+    Attributes:
+        now, until: from when it is planned, and by when it should be over.
+        row: the round that was set out on, or None before.
+        plan, problem: what is done when.
+        stops: the plan as it is walked.
+        views: the machines by number.
+        waiting: what is due and not done in it.
+        bag: what to carry.
+        home: where the keeper sets out and the cupboard stands; empty where nobody said.
+        next_slot: when somebody comes the next time; None where nobody does.
+        best: whether it was planned thoroughly, rather than at once.
+    """
+
+    now: datetime
+    until: datetime
+    row: RoundRow | None
+    plan: RoundPlan
+    problem: RoundProblem
+    stops: tuple[Stop, ...]
+    views: Mapping[int, MachineView]
+    waiting: tuple[Waiting, ...]
+    bag: tuple[CarriedLine, ...]
+    home: str
+    next_slot: datetime | None
+    best: bool
+
+    def at(self, seconds: int) -> datetime:
+        """The moment so many seconds from the beginning of the plan."""
+        return self.now + timedelta(seconds=seconds)
+
+
+def time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None = None) -> datetime:
+    """By when a round should be over: after so many minutes, else at the end of the slot that goes on, else in a while.
+
+    Raises:
+        InvalidInput: for less than five minutes or more than ten hours.
+    """
+    if minutes is not None:
+        if not LEAST_TIME <= timedelta(minutes=minutes) <= LONGEST_TIME:
+            raise InvalidInput("A round takes between 5 minutes and 10 hours.")
+        return now + timedelta(minutes=minutes)
+    slot = slot_at(now, site.calendar, week_slots(site.id), keeper_id)
+    if slot is not None and slot.end - now >= LEAST_TIME:
+        return slot.end
+    return now + USUAL_TIME
+
+
+def round_view(
+    site: SiteRow,
+    views: Sequence[MachineView],
+    now: datetime,
+    keeper_id: int | None,
+    minutes: int | None = None,
+    well: bool = False,
+) -> RoundView:
+    """The round from now on: the one that was set out on, or the one that could be.
+
+    Args:
+        site: where.
+        views: every machine, the most urgent first.
+        now: from when.
+        keeper_id: whose.
+        minutes: how much time there is; as `time_for_it` has it where nobody says.
+        well: whether it is planned thoroughly; else at once, but for one that was planned thoroughly already.
+    """
+    now = now.replace(second=now.second // UNIT_S * UNIT_S, microsecond=0)
+    row = open_round(site.id, keeper_id)
+    until = time_for_it(site, now, keeper_id, minutes)
+    if row is not None and minutes is None:
+        until = max(row.until, now + LEAST_TIME)
+    following = slot_after(max(now, until - timedelta(minutes=1)), site.calendar, week_slots(site.id), keeper_id)
+    next_slot = following.start if following else None
+    asked = Asked(site, now, until, next_slot or now + NO_SLOT_AHEAD, row.skipped if row else frozenset())
+    gathered = _gathered(views, asked)
+    chores = _most_urgent([chore for machine in gathered for chore in machine.chores], until - now)
+    own = {view.row.id: view for view in views}
+    known = ways(site.id)
+    walks = _walks(own, known.home, known.seconds, row)
+    plan, problem, best = _planned(site, chores, walks, asked, own, well)
+    return RoundView(
+        now,
+        until,
+        row,
+        plan,
+        problem,
+        stops_of(plan),
+        own,
+        tuple(one for machine in gathered for one in machine.waiting),
+        _bag(plan, gathered, row),
+        known.home,
+        next_slot,
+        best,
+    )
+
+
+def _gathered(views: Sequence[MachineView], asked: Asked) -> list[MachineChores]:
+    """What the machines need that need anything, the most urgent first."""
+    wanting = [view for view in views if view.run or view.left_inside or view.status.worst >= Status.SOON]
+    return [chores_at(view, asked) for view in wanting[:MOST_MACHINES]]
+
+
+def _most_urgent(chores: Sequence[Chore], time: timedelta) -> list[Chore]:
+    """No more than can be looked at together; nothing far beyond the time there is."""
+    chosen: list[Chore] = []
+    hands = 0
+    for chore in sorted(chores, key=lambda chore: (not chore.begun, chore.share.rank)):
+        if len(chosen) >= MOST_CHORES or (hands > 2 * time.total_seconds() and not chore.begun):
+            break
+        chosen.append(chore)
+        hands += sum(work.hands_s for work in chore.works)
+    return chosen
+
+
+def _walks(
+    views: Mapping[int, MachineView], home: str, seconds: Mapping[tuple[str, str], int], row: RoundRow | None
+) -> Walks:
+    """How far it is, from where the keeper is."""
+    places = {machine: view.row.place for machine, view in views.items()}
+    here = places.get(row.at, home) if row is not None and row.at is not None else home
+    return Walks(places, {pair: in_units(value) for pair, value in seconds.items()}, here)
+
+
+def _planned(
+    site: SiteRow,
+    chores: Sequence[Chore],
+    walks: Walks,
+    asked: Asked,
+    views: Mapping[int, MachineView],
+    well: bool,
+) -> tuple[RoundPlan, RoundProblem, bool]:
+    """The plan; a thorough one is remembered as long as nothing was written and the minute is the same."""
+    until_s = int((asked.until - asked.now).total_seconds())
+    taken = {machine: _rushes(views[machine], site.calendar, asked) for machine in {c.machine for c in chores}}
+    state = edition(database)
+    key = state and (state.whole, asked.now, asked.until, tuple(asked.skipped), walks.home)
+    remembered: dict[object, tuple[RoundPlan, RoundProblem]] = kept("rounds", state and state.whole, dict)
+    if key in remembered:
+        return *remembered[key], True
+    plan, problem = plan_round(chores, walks, until_s, taken, plan_well if well else plan_quickly)
+    if well and key is not None:
+        remembered[key] = plan, problem
+    return plan, problem, well
+
+
+def _rushes(view: MachineView, calendar: SiteCalendar, asked: Asked) -> tuple[Span, ...]:
+    """When people queue before a machine; nobody does where it gives no drinks anyway."""
+    if view.stopped or view.cleaner_inside:
+        return ()
+    day, spans = calendar.today(asked.now), []
+    while calendar.at_minute(day, 0) < asked.until:
+        for rush in rushes(day, calendar):
+            start, end = ((moment - asked.now).total_seconds() for moment in (rush.start, rush.end))
+            if end > 0 and rush.start < asked.until:
+                spans.append(Span(int(start // UNIT_S) * UNIT_S, in_units(end), rush.words))
+        day += timedelta(days=1)
+    return tuple(spans)
+
+
+def _bag(plan: RoundPlan, gathered: Sequence[MachineChores], row: RoundRow | None) -> tuple[CarriedLine, ...]:
+    """What to carry, what is packed, what is missing; a job takes what all of its chores take that are led."""
+    by_chore = {packing.job: packing for machine in gathered for packing in machine.packings}
+    lines = carry_list(plan, by_chore, products())
+    held, packed = stock_held(), row.packed if row else frozenset()
+    return tuple(
+        CarriedLine(line, line.key in packed, enough(held.get(line.product), line.units) if line.product else None)
+        for line in lines
+    )
+
+
+def set_out(site: SiteRow, until: datetime, actor: Actor) -> int:
+    """Begin a round; answers its number. One that is open is gone on with.
+
+    Raises:
+        InvalidInput: when it would be over at once.
+    """
+    if until - actor.now < LEAST_TIME - timedelta(minutes=1):
+        raise InvalidInput("A round takes five minutes at least. Choose more time.")
+    with database.atomic():
+        known = open_round(site.id, actor.keeper_id)
+        if known is not None:
+            return known.id
+        entry = write_entry("round", f"Round until {until.astimezone(site.calendar.tz):%H:%M}", actor)
+        return Round.create(entry=entry, site=site.id, keeper=actor.keeper_id, begun_at=actor.now, until=until).id
+
+
+def note_in_round(round_id: int, kind: RoundEvent, actor: Actor, texts: Collection[str] = ("",)) -> RoundRow:
+    """Write down what happened on a round.
+
+    Raises:
+        InvalidInput: when there is no such round, or it is over.
+    """
+    with database.atomic():
+        row = round_row(round_id)
+        if row is None:
+            raise InvalidInput("There is no such round.")
+        if row.ended_at is not None:
+            raise InvalidInput("That round is over. Set out anew from Today.")
+        for text in texts:
+            RoundEventRow.create(round=round_id, kind=kind, at=actor.now, keeper=actor.keeper_id, text=text)
+        known = round_row(round_id)
+    assert known is not None
+    return known

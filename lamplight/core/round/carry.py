@@ -1,0 +1,188 @@
+"""What to pack for a round: each sort of thing together, nothing twice, nothing that is there anyway.
+
+Water is not carried. A container serves one job after another, so that there are as many as are in use at once, and the
+larger one serves the smaller need. A cloth or a pot that is kept for one thing alone stays apart. Which thing is of
+which sort is told by its words; the lists are ours.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from itertools import zip_longest
+
+from lamplight.core.job.chemistry import Product
+from lamplight.core.job.needs import NeedLine
+from lamplight.core.round.problem import RoundJob, RoundPlan
+from lamplight.core.words import plural, units_in_words, words_for_ml
+
+
+class Nature(StrEnum):
+    """The sorts in which a bag is packed."""
+
+    CLEANERS = "Cleaners and parts"
+    TOOLS = "Tools and cloths"
+    VESSELS = "Vessels"
+
+
+# What runs from a tap, and what stands beside every sink.
+AT_THE_SINK = re.compile(r"\bwater\b(?! spout)|^sink|^bin$|washing-up liquid")
+VESSEL = re.compile(r"\b(container|jug|bowl|tub|pot|box|dish|bucket)\b")
+CATCHES = re.compile(r"^container under ")
+# Words for the same thing, and what it is packed as.
+SAME: Mapping[str, str] = {
+    "cloth": "dry cloth",
+    "clean cloth": "dry cloth",
+    "dry cloths": "dry cloth",
+    "cloth for splashes": "damp cloth, for splashes",
+    "damp cloth": "damp cloth, for splashes",
+    "damp sponge": "sponge",
+    "dry brush": "soft brush",
+    "small clean brush": "small brush that was clean before",
+    "dish for ball and spring": "dish for small parts",
+    "bowl for the wet group": "bowl",
+    "bowl for the soak": "bowl",
+    "bowl of cold water": "bowl",
+}
+LITRES = re.compile(r", (\d+(?:\.\d+)?) (ml|L)$")
+
+
+@dataclass(frozen=True)
+class Packing:
+    """What one chore, or one job of the round, takes.
+
+    Attributes:
+        job: its key.
+        lines: its needs.
+        vessels_ml: what each container holds that is put up.
+    """
+
+    job: str
+    lines: tuple[NeedLine, ...]
+    vessels_ml: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True)
+class CarryLine:
+    """One line of the bag.
+
+    Attributes:
+        key: by which it is ticked, the same as long as it is the same thing.
+        nature: of which sort.
+        amount: in words.
+        thing: what it is.
+        jobs: how many jobs it serves.
+        product: key of the product that is used up, or empty.
+        units: how many units of it, 0 where nothing is used up.
+    """
+
+    key: str
+    nature: Nature
+    amount: str
+    thing: str
+    jobs: int = 1
+    product: str = ""
+    units: float = 0.0
+
+
+def carry_list(
+    plan: RoundPlan, packings: Mapping[str, Packing], products: Mapping[str, Product] | None = None
+) -> tuple[CarryLine, ...]:
+    """The bag for a round, sort by sort.
+
+    Args:
+        plan: the round; only what its jobs take is packed.
+        packings: what each chore takes, by its key.
+        products: by key, for the words of their amounts.
+    """
+    packed = {job.key: _of_job(job, packings) for job in plan.done}
+    own = list(packed.values())
+    lines = _used_up(own, products or {}) + _tools(own) + _vessels(plan, packed)
+    order = list(Nature)
+    return tuple(sorted(lines, key=lambda line: (order.index(line.nature), line.thing)))
+
+
+def _of_job(job: RoundJob, packings: Mapping[str, Packing]) -> Packing:
+    """What all chores of a job take that are done themselves; each container serves one after another."""
+    own = [packings[key] for key in job.chores if key in packings]
+    vessels: list[int] = []
+    for packing in own:
+        sizes = zip_longest(sorted(vessels, reverse=True), sorted(packing.vessels_ml, reverse=True), fillvalue=0)
+        vessels = [max(pair) for pair in sizes]
+    return Packing(job.key, tuple(line for packing in own for line in packing.lines), tuple(vessels))
+
+
+def _used_up(packings: Sequence[Packing], products: Mapping[str, Product]) -> list[CarryLine]:
+    lines: dict[str, CarryLine] = {}
+    for packing in packings:
+        for line in packing.lines:
+            if not line.product:
+                continue
+            known = lines.get(line.product)
+            units = line.units + (known.units if known else 0.0)
+            product = products.get(line.product)
+            words = units_in_words(units, product.unit) if product else line.amount
+            jobs = known.jobs + 1 if known else 1
+            lines[line.product] = CarryLine(line.product, Nature.CLEANERS, words, line.thing, jobs, line.product, units)
+    return list(lines.values())
+
+
+def _tools(packings: Sequence[Packing]) -> list[CarryLine]:
+    """Each tool once, as many as the job takes that takes most."""
+    counts: dict[str, tuple[int, int]] = {}
+    for packing in packings:
+        for line in packing.lines:
+            if line.product or AT_THE_SINK.search(line.thing) or CATCHES.match(line.thing):
+                continue
+            thing = SAME.get(line.thing, LITRES.sub("", line.thing))
+            count = int(line.amount) if line.amount.isdigit() else 1
+            most, jobs = counts.get(thing, (0, 0))
+            counts[thing] = max(most, count), jobs + 1
+    return [
+        CarryLine(thing, Nature.VESSELS if VESSEL.search(thing) else Nature.TOOLS, str(count), thing, jobs)
+        for thing, (count, jobs) in counts.items()
+    ]
+
+
+def _vessels(plan: RoundPlan, packed: Mapping[str, Packing]) -> list[CarryLine]:
+    """Containers: of each size as many as are in use at once, where a larger one that is free serves a smaller need."""
+    uses: list[tuple[int, int, int]] = []
+    for job in plan.done:
+        own = [placed for placed in plan.placed if placed.job is job]
+        for ml in packed[job.key].vessels_ml if job.key in packed else ():
+            uses.append((own[0].start_s, own[-1].alone_until_s, ml))
+    sizes = sorted({ml for _, _, ml in uses}, reverse=True)
+    lines, larger = [], 0
+    for ml in sizes:
+        count = _most_at_once([(start, end) for start, end, held in uses if held >= ml])
+        if count > larger:
+            serves = sum(held == ml for _, _, held in uses)
+            thing = f"container, {words_for_ml(ml)}"
+            lines.append(CarryLine(thing, Nature.VESSELS, str(count - larger), thing, serves))
+            larger = count
+    return _served_by(lines, uses)
+
+
+def _served_by(lines: list[CarryLine], uses: Sequence[tuple[int, int, int]]) -> list[CarryLine]:
+    """With one line alone, how many uses it serves in all."""
+    if len(lines) == 1 and lines[0].amount == "1":
+        line = lines[0]
+        return [CarryLine(line.key, line.nature, line.amount, line.thing, len(uses))]
+    return lines
+
+
+def _most_at_once(spans: Sequence[tuple[int, int]]) -> int:
+    """How many of these overlap at most; one that ends when another begins is free for it."""
+    turns = sorted([(start, 1) for start, _ in spans] + [(end, -1) for _, end in spans])
+    at_once = most = 0
+    for _, change in turns:
+        at_once += change
+        most = max(most, at_once)
+    return most
+
+
+def serves_words(line: CarryLine) -> str:
+    """How many jobs it serves, where that is more than one."""
+    return f"serves {plural(line.jobs, 'job')}" if line.jobs > 1 and line.nature is not Nature.CLEANERS else ""

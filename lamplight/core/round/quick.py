@@ -1,0 +1,164 @@
+"""A good round at once: by a rule of thumb, then bettered by trying other orders. The same every time."""
+
+from __future__ import annotations
+
+import random
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from lamplight.core.round.problem import RoundPlan, RoundProblem, Turn
+from lamplight.core.round.timing import Timetable, not_before, placed_late
+
+# How many other orders are tried for each stretch of work, and at most.
+TRIES_EACH, MOST_TRIES = 400, 16_000
+SEED = 7
+# A rule of thumb: what the hands take next, the smallest first. It is given the seconds until they could begin, the
+# seconds that the machine works alone from there on, and whether the job has begun.
+Rule = Callable[[int, int, bool], float]
+RULES: tuple[Rule, ...] = (
+    lambda gap, alone, _begun: gap - 0.3 * alone,
+    lambda gap, alone, begun: gap - 0.1 * alone - (60 if begun else 0),
+    lambda gap, alone, _begun: gap - 0.001 * alone,
+    lambda gap, alone, begun: gap - 0.05 * alone - (100 if begun else 0),
+)
+
+
+def quick_round(problem: RoundProblem, betters: bool = True) -> RoundPlan:
+    """A lawful round that leaves out as little as it finds a way to do; what matters most is tried first.
+
+    Args:
+        problem: what is to be done.
+        betters: whether other orders are tried.
+    """
+    table = Timetable(problem)
+    doing = list(range(len(table.jobs)))
+    order = dispatched(table, doing)
+    if order is None:
+        doing = [n for n in doing if table.jobs[n].begun]
+        order = dispatched(table, doing)
+        if order is None:  # what was begun can no longer be over in time: first that, and nothing else
+            late = [n for n in doing for _ in table.hands[n]]
+            return _plan(table, placed_late(table, late), doing)
+        for job in sorted(set(range(len(table.jobs))) - set(doing), key=lambda n: (table.jobs[n].rank, n)):
+            more = dispatched(table, [*doing, job])
+            if more is not None:
+                doing, order = [*doing, job], more
+    order = bettered(table, order) if betters else order
+    return _plan(table, table.placed(order, table.starts(order) or ()), doing)
+
+
+def _plan(table: Timetable, placed: tuple[Turn, ...], doing: Sequence[int]) -> RoundPlan:
+    return RoundPlan(placed, tuple(job for n, job in enumerate(table.jobs) if n not in doing))
+
+
+def dispatched(table: Timetable, jobs: Sequence[int]) -> list[int] | None:
+    """The best order that the rules of thumb find for doing all of these; None where none of them finds one."""
+    orders = [_dispatch(table, jobs, rule) for rule in RULES]
+    lawful = [(value, order) for order in orders if (value := table.value(order)) is not None]
+    return min(lawful)[1] if lawful else None
+
+
+@dataclass
+class _Hands:
+    """Where the hands are while an order comes about, and what waits for them."""
+
+    table: Timetable
+    now: int = 0
+    at: int = 0
+
+    def reach(self, job: int) -> int:
+        """When they could be at a job's machine."""
+        return self.now + self.table.walk[self.at][self.table.machine[job]]
+
+
+def _dispatch(table: Timetable, jobs: Sequence[int], rule: Rule) -> list[int]:
+    """Whatever the rule takes next, as long as nobody comes back too late to what is under way."""
+    hands, order = _Hands(table), []
+    following, ready = [0] * len(table.jobs), list(table.first)
+    latest: dict[int, int] = {}
+    holder, free = list(table.holds), [0] * len(table.holds)
+    left = set(jobs)
+    while left:
+        options: list[tuple[bool, float, int, int]] = []
+        for job in jobs:
+            machine, n = table.machine[job], following[job]
+            if job not in left or holder[machine] not in (None, job) or left.intersection(table.after[job]):
+                continue
+            start = max(hands.reach(job), ready[job])
+            if n == 0:
+                start = not_before(table.jobs[job], max(start, free[machine]), table.problem)
+            end = start + table.hands[job][n]
+            back = [(late, ready[other], other, following[other]) for other, late in latest.items() if other != job]
+            most = table.most[job][n]
+            if most is not None and n + 1 < len(table.hands[job]):
+                back.append((end + most, end + table.alone[job][n], job, n + 1))
+            late = _too_late(_Hands(table, end, machine + 1), back)
+            options.append((late, rule(start - hands.now, sum(table.alone[job][n:]), n > 0), start, job))
+        _, _, start, job = min(options)
+        machine, n = table.machine[job], following[job]
+        order.append(job)
+        hands = _Hands(table, start + table.hands[job][n], machine + 1)
+        following[job], ready[job] = n + 1, hands.now + table.alone[job][n]
+        latest.pop(job, None)
+        most = table.most[job][n]
+        if n + 1 == len(table.hands[job]):
+            left.remove(job)
+            holder[machine], free[machine] = None, ready[job]
+        else:
+            holder[machine] = job
+            latest |= {job: hands.now + most} if most is not None else {}
+    return order
+
+
+def _too_late(hands: _Hands, back: Sequence[tuple[int, int, int, int]]) -> bool:
+    """Whether the hands come back too late somewhere, when from now on they go where they are due first.
+
+    Args:
+        hands: where they are.
+        back: by when, from when, to which job and which of its stretches.
+    """
+    for latest, ready, job, n in sorted(back):
+        begins = max(hands.reach(job), ready)
+        if begins > latest:
+            return True
+        hands = _Hands(hands.table, begins + hands.table.hands[job][n], hands.table.machine[job] + 1)
+    return False
+
+
+def bettered(table: Timetable, order: Sequence[int], tries: int | None = None) -> list[int]:
+    """The best of many orders, each by changing the best so far a little; a little worse is let pass early on."""
+    best = current = list(order)
+    value = table.value(best)
+    if value is None or len(best) < 2:
+        return best
+    best_value = current_value = value
+    chance = random.Random(SEED)
+    count = tries or min(MOST_TRIES, TRIES_EACH * len(best))
+    for n in range(count):
+        tried = _moved(current, chance)
+        found = table.value(tried)
+        if found is None:
+            continue
+        let_pass = 120.0 * (1 - n / count) * chance.random()
+        if found[0] + 0.1 * found[1] <= current_value[0] + 0.1 * current_value[1] + let_pass:
+            current, current_value = tried, found
+            if found < best_value:
+                best, best_value = tried, found
+    return best
+
+
+def _moved(order: Sequence[int], chance: random.Random) -> list[int]:
+    """The same with one entry elsewhere, two exchanged, or all entries of a job together elsewhere."""
+    moved, how = list(order), chance.random()
+    source, target = chance.randrange(len(moved)), chance.randrange(len(moved))
+    if how < 0.5:
+        moved.insert(target, moved.pop(source))
+    elif how < 0.7:
+        moved[source], moved[target] = moved[target], moved[source]
+    else:
+        job = moved[source]
+        spots = sorted(chance.randrange(len(moved)) for _ in range(moved.count(job)))
+        moved = [other for other in moved if other != job]
+        for spot in spots:
+            moved.insert(spot, job)
+    return moved

@@ -1,0 +1,110 @@
+"""The hours in which somebody looks after the machines.
+
+Where nobody said anything, it is the three quarters of an hour before opening and the hour after closing of each open
+day: ours, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+
+from lamplight.core.errors import InvalidInput
+from lamplight.core.site.calendar import SiteCalendar
+
+BEFORE_OPENING, AFTER_CLOSING = timedelta(minutes=45), timedelta(minutes=60)
+LEAST_MINUTES = 5
+DAY_MINUTES = 1440
+
+
+@dataclass(frozen=True)
+class WeekSlot:
+    """A span of a weekday that somebody has for the machines.
+
+    Attributes:
+        weekday: 0 Monday to 6 Sunday.
+        start_minute, end_minute: after midnight on the wall clock, the first earlier than the second.
+        keeper: whose it is; None for anybody's.
+    """
+
+    weekday: int
+    start_minute: int
+    end_minute: int
+    keeper: int | None = None
+
+    def __post_init__(self) -> None:
+        """Refuse what is no span of a day.
+
+        Raises:
+            InvalidInput: for one that ends before it begins, or is shorter than five minutes.
+        """
+        if not 0 <= self.weekday <= 6 or not 0 <= self.start_minute < DAY_MINUTES:
+            raise InvalidInput("A time for the machines lies within a day of the week.")
+        if not self.start_minute + LEAST_MINUTES <= self.end_minute <= DAY_MINUTES:
+            raise InvalidInput("A time for the machines ends at least five minutes after it begins, on the same day.")
+
+
+@dataclass(frozen=True)
+class Slot:
+    """A span on a date.
+
+    Attributes:
+        start, end: aware, the first earlier.
+        keeper: whose it is; None for anybody's.
+    """
+
+    start: datetime
+    end: datetime
+    keeper: int | None = None
+
+    @property
+    def minutes(self) -> int:
+        """How long it is."""
+        return round((self.end - self.start).total_seconds() / 60)
+
+
+def slots_on(day: date, calendar: SiteCalendar, week: Sequence[WeekSlot], keeper: int | None = None) -> list[Slot]:
+    """The slots of a date in order; none on a closed day.
+
+    Args:
+        day: which.
+        calendar: of the site.
+        week: what was said; nothing takes the usual hours.
+        keeper: only those of this keeper and of anybody; None for all.
+    """
+    if not calendar.is_open(day):
+        return []
+    if not week:
+        opens, closes = calendar.opening(day), calendar.closing(day)
+        return [Slot(opens - BEFORE_OPENING, opens), Slot(closes, closes + AFTER_CLOSING)]
+    own = [slot for slot in week if slot.weekday == day.weekday() and (keeper is None or slot.keeper in (None, keeper))]
+    found = [
+        Slot(calendar.at_minute(day, slot.start_minute), calendar.at_minute(day, slot.end_minute), slot.keeper)
+        for slot in own
+    ]
+    # An hour that the clock leaves out that night is no slot.
+    return sorted((slot for slot in found if slot.start < slot.end), key=lambda slot: (slot.start, slot.end))
+
+
+def slots_from(
+    now: datetime, calendar: SiteCalendar, week: Sequence[WeekSlot], days: int, keeper: int | None = None
+) -> Iterator[Slot]:
+    """Every slot that is not over yet, for so many days; arguments as `slots_on`."""
+    today = calendar.today(now)
+    for ahead in range(-1, days):
+        for slot in slots_on(today + timedelta(days=ahead), calendar, week, keeper):
+            if slot.end > now:
+                yield slot
+
+
+def slot_at(now: datetime, calendar: SiteCalendar, week: Sequence[WeekSlot], keeper: int | None = None) -> Slot | None:
+    """The slot that goes on now, or None; arguments as `slots_on`."""
+    return next((slot for slot in slots_from(now, calendar, week, 1, keeper) if slot.start <= now), None)
+
+
+def slot_after(
+    moment: datetime, calendar: SiteCalendar, week: Sequence[WeekSlot], keeper: int | None = None, days: int = 60
+) -> Slot | None:
+    """The first slot that begins after a moment, within so many days; arguments as `slots_on`."""
+    return next((slot for slot in slots_from(moment, calendar, week, days, keeper) if slot.start > moment), None)

@@ -1,0 +1,107 @@
+"""The round: setting out, from stop to stop, the bag, and the sheet to print."""
+
+from __future__ import annotations
+
+from flask import Blueprint, abort, flash, redirect, request, url_for
+
+from lamplight.actions.care import mark_done
+from lamplight.actions.machine_views import machine_views
+from lamplight.actions.rounds import RoundView, note_in_round, round_view, set_out, time_for_it
+from lamplight.core.errors import InvalidInput
+from lamplight.store.rounds import RoundEvent, RoundRow, open_round
+from lamplight.web.addresses import same_site
+from lamplight.web.clock import now
+from lamplight.web.rendering import actor, keeper, see_other, site
+from lamplight.web.rendering import page as render
+from lamplight.web.rounds.model import round_model
+from lamplight.web.today.views import chosen_job, minutes_asked
+
+blueprint = Blueprint("rounds", __name__, template_folder="templates")
+
+
+def current_round(well: bool = False) -> RoundView:
+    """The round of who is here, as it stands."""
+    who = keeper()
+    return round_view(site(), machine_views(site(), now()), now(), who.id if who else None, minutes_asked(), well)
+
+
+def _own() -> RoundRow | None:
+    who = keeper()
+    return open_round(site().id, who.id if who else None)
+
+
+@blueprint.get("/round")
+def walk():  # noqa: ANN201
+    if _own() is None:
+        return see_other("today.page")
+    return _walk()
+
+
+def _walk(code: int = 200, error: str = ""):  # noqa: ANN202
+    return render("rounds/walk.html", "worktop", code, round=round_model(current_round(True)), error=error)
+
+
+@blueprint.post("/round")
+def begin():  # noqa: ANN201
+    who = keeper()
+    try:
+        until = time_for_it(site(), now(), who.id if who else None, minutes_asked())
+        set_out(site(), until, actor())
+    except InvalidInput as problem:
+        flash(str(problem))
+        return see_other("today.page")
+    return see_other("rounds.walk")
+
+
+@blueprint.post("/round/<int:round_id>/<word>")
+def note(round_id: int, word: str):  # noqa: ANN201
+    """Something happened on the round: a job is skipped or taken up again, or it ends."""
+    own = _own()
+    if own is None or own.id != round_id:
+        flash("That round is over. Set out anew from Today.")
+        return see_other("today.page")
+    kinds = {"skip": RoundEvent.SKIPPED, "take-up": RoundEvent.TAKEN_UP, "at": RoundEvent.AT, "end": RoundEvent.ENDED}
+    if word not in kinds:
+        abort(404)
+    texts = request.form.getlist("job") or request.form.getlist("machine") or [""]
+    if kinds[word] is not RoundEvent.ENDED and texts == [""]:
+        return _walk(422, "Choose what it is about first.")
+    note_in_round(round_id, kinds[word], actor(), texts)
+    if kinds[word] is RoundEvent.ENDED:
+        flash("The round is over. What is left stands on Today.")
+        return see_other("today.page")
+    return see_other("rounds.walk")
+
+
+@blueprint.post("/round/done")
+def done():  # noqa: ANN201
+    """Things of the stop were ticked: those that are marked, or all where none is."""
+    jobs = request.form.getlist("job") or request.form.getlist("offered")
+    try:
+        count = mark_done([chosen_job(job) for job in jobs], now(), actor())
+    except InvalidInput as problem:
+        return _walk(422, str(problem))
+    flash(f"{count} job{'s' if count != 1 else ''} written down as done.")
+    return redirect(same_site(request.form.get("next", ""), url_for("rounds.walk")), 303)
+
+
+@blueprint.post("/round/bag")
+def pack():  # noqa: ANN201
+    """What is packed: the lines that are marked, and those that no longer are."""
+    own = _own()
+    if own is None:
+        who = keeper()
+        until = time_for_it(site(), now(), who.id if who else None, minutes_asked())
+        set_out(site(), until, actor())
+        own = _own()
+    assert own is not None
+    wanted = set(request.form.getlist("line"))
+    offered = set(request.form.getlist("shown"))
+    note_in_round(own.id, RoundEvent.PACKED, actor(), sorted(wanted - own.packed))
+    note_in_round(own.id, RoundEvent.UNPACKED, actor(), sorted((offered & own.packed) - wanted))
+    return redirect(same_site(request.form.get("next", ""), url_for("rounds.walk")), 303)
+
+
+@blueprint.get("/round/sheet")
+def sheet():  # noqa: ANN201
+    return render("rounds/sheet.html", "worktop", round=round_model(current_round(True)))
