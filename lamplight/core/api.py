@@ -171,6 +171,25 @@ from lamplight.core.machine.told import (
     word_source,
 )
 from lamplight.core.moment import Moment
+from lamplight.core.plan.exact import exact_plan, known_plan, least_cost
+from lamplight.core.plan.greedy import greedy_plan
+from lamplight.core.plan.moves import Moved, Price, moves, price, visit_price
+from lamplight.core.plan.problem import (
+    Costs,
+    Plan,
+    Planned,
+    PlanProblem,
+    Task,
+    first_day,
+    gives_way,
+    held_plan,
+    left_over,
+    plan_cost,
+    plan_faults,
+    slot_minutes,
+    turn_cost,
+)
+from lamplight.core.plan.terms import Term, chance_by, has_routine, quantile, term_after, term_now
 from lamplight.core.round.carry import CarryLine, Nature, Packing, carry_list, serves_words
 from lamplight.core.round.exact import exact_round, shortest_finish
 from lamplight.core.round.fold import Chore, folded

@@ -35,6 +35,7 @@ DOCK = (
     (4, "Lamps", "lamps.page"),
     (5, "Water", "water.page"),
     (6, "Supplies", "supplies.page"),
+    (7, "Plan", "plan.page"),
     (8, "Log", "log.page"),
 )
 

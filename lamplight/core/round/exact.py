@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
-from lamplight.core.round.problem import WEIGHT, RoundJob, RoundPlan, RoundProblem
+from lamplight.core.round.problem import RoundJob, RoundPlan, RoundProblem
 from lamplight.core.round.timing import Timetable
 from lamplight.core.round.works import UNIT_S
 
@@ -76,7 +76,7 @@ def _searched(table: Timetable, known: RoundPlan, shortest: int, effort: float) 
     if all_done:
         model.cp.add(end >= shortest // UNIT_S)
         model.cp.add(end <= known.finish_s // UNIT_S)
-    left = sum(WEIGHT[job.rank] // UNIT_S * (1 - does) for job, does in zip(table.jobs, model.does, strict=True))
+    left = sum(job.loss // UNIT_S * (1 - does) for job, does in zip(table.jobs, model.does, strict=True))
     model.cp.minimize(left + end)
     solver = cp_model.CpSolver()
     _steady(solver, effort)

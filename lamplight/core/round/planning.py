@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
+from dataclasses import replace
 
-from lamplight.core.round.exact import exact_round
+from lamplight.core.round.exact import exact_round, shortest_finish
 from lamplight.core.round.fold import Chore, folded
 from lamplight.core.round.problem import Rank, RoundPlan, RoundProblem, Span, Walks
 from lamplight.core.round.quick import quick_round
@@ -19,6 +20,9 @@ def plan_quickly(problem: RoundProblem) -> RoundPlan:
 
 def plan_well(problem: RoundProblem) -> RoundPlan:
     """The best round that is found in about a second or two, with its bound."""
+    first = quick_round(problem, betters=False)
+    if not first.left_out and first.finish_s <= shortest_finish(first.done, problem):
+        return replace(first, bound_s=first.finish_s, solver="exact")
     return exact_round(problem, quick_round(problem))
 
 

@@ -23,7 +23,7 @@ class Rank(IntEnum):
     ALONG = 3
 
 
-# What leaving one job out weighs against seconds: a rank outweighs all of those below it, and due ones any time; what
+# What leaving one item out weighs against seconds: a rank outweighs all of those below it, and due ones any time; what
 # is only taken along is worth half an hour at most.
 WEIGHT: Mapping[Rank, int] = {
     Rank.HEALTH: 4_000_000_000,
@@ -92,6 +92,11 @@ class RoundJob:
     def rank(self) -> Rank:
         """Of what matters most in it."""
         return min((share.rank for share in self.shares), default=Rank.DUE)
+
+    @property
+    def loss(self) -> int:
+        """What leaving it out weighs against seconds: each item that it does by how much it matters."""
+        return sum(WEIGHT[share.rank] for share in self.shares) or WEIGHT[Rank.DUE]
 
     @property
     def hands_s(self) -> int:
@@ -253,8 +258,7 @@ class RoundPlan:
 
     def weight(self) -> tuple[int, int, int]:
         """Smaller is better: what is left out, then when it ends, then walking."""
-        left = sum(WEIGHT[job.rank] for job in self.left_out)
-        return (left, self.finish_s, self.walk_s)
+        return (sum(job.loss for job in self.left_out), self.finish_s, self.walk_s)
 
 
 def faults(plan: RoundPlan, problem: RoundProblem) -> list[str]:

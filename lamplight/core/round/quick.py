@@ -39,12 +39,18 @@ def quick_round(problem: RoundProblem, betters: bool = True) -> RoundPlan:
         if order is None:  # what was begun can no longer be over in time: first that, and nothing else
             late = [n for n in doing for _ in table.hands[n]]
             return _plan(table, placed_late(table, late), doing)
-        for job in sorted(set(range(len(table.jobs))) - set(doing), key=lambda n: (table.jobs[n].rank, n)):
+        for job in sorted(set(range(len(table.jobs))) - set(doing), key=lambda n: _worth(table, n)):
             more = dispatched(table, [*doing, job])
             if more is not None:
                 doing, order = [*doing, job], more
     order = bettered(table, order) if betters else order
     return _plan(table, table.placed(order, table.starts(order) or ()), doing)
+
+
+def _worth(table: Timetable, n: int) -> tuple[int, float, int]:
+    """What is tried first: what matters most, and of that what takes the hands least for each item that it does."""
+    job = table.jobs[n]
+    return (job.rank, job.hands_s / max(1, sum(share.rank is job.rank for share in job.shares)), n)
 
 
 def _plan(table: Timetable, placed: tuple[Turn, ...], doing: Sequence[int]) -> RoundPlan:

@@ -24,6 +24,7 @@ from lamplight.store.models.care_facts import (
     WaterTestFact,
 )
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
+from lamplight.store.models.plan_facts import AnnouncedPlan, PlanPin
 from lamplight.store.models.round_facts import Round, RoundEventRow, SlotsVersion, WalksVersion
 from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo, Run, RunEventRow
 from lamplight.store.models.setting_facts import (
@@ -49,7 +50,7 @@ TABLES = (
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
-    SlotsVersion, WalksVersion, Round, RoundEventRow,
+    SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
@@ -57,12 +58,14 @@ FACTS = (
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
+    PlanPin,
 )  # fmt: skip
 
 __all__ = [
     "FACTS",
     "TABLES",
     "Absence",
+    "AnnouncedPlan",
     "BarReading",
     "Base",
     "CareDone",
@@ -93,6 +96,7 @@ __all__ = [
     "OrderedFact",
     "PanelSighting",
     "PartNote",
+    "PlanPin",
     "Photo",
     "ProcedureVersion",
     "ProductVersion",

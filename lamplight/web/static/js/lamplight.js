@@ -42,6 +42,53 @@
     });
   }, 5000);
 
+  // The visit that is looked at is dragged to another day; what that would mean is said before it is dropped.
+  document.addEventListener("pointerdown", function (event) {
+    const weeks = event.target.closest && event.target.closest("[data-weeks]");
+    const tag = weeks && event.target.closest(".weeks-visit");
+    if (!tag || !tag.querySelector(".is-chosen")) return;
+    const form = document.querySelector("[data-move]");
+    const said = form.querySelector("[data-price]");
+    const begun = { x: event.clientX, y: event.clientY };
+    const scale = tag.ownerSVGElement.getScreenCTM().a;
+    let over = null;
+    let moved = false;
+    event.preventDefault();
+    const follow = function (at) {
+      moved = moved || Math.hypot(at.clientX - begun.x, at.clientY - begun.y) > 6;
+      tag.classList.add("is-dragged");
+      tag.setAttribute("transform", "translate(" + (at.clientX - begun.x) / scale + " " + (at.clientY - begun.y) / scale + ")");
+      tag.style.pointerEvents = "none";
+      const under = document.elementFromPoint(at.clientX, at.clientY);
+      const day = under && under.closest(".weeks-drop");
+      if (day === over) return;
+      if (over) over.classList.remove("is-over");
+      over = day;
+      if (over) {
+        over.classList.add("is-over");
+        said.textContent = over.dataset.words;
+      }
+    };
+    const drop = function () {
+      document.removeEventListener("pointermove", follow);
+      document.removeEventListener("pointerup", drop);
+      document.removeEventListener("pointercancel", drop);
+      tag.style.pointerEvents = "";
+      tag.removeAttribute("transform");
+      tag.classList.remove("is-dragged");
+      if (!moved || !over) return;
+      tag.addEventListener("click", function (click) { click.preventDefault(); }, { once: true });
+      form.querySelector("select").value = over.dataset.to;
+      form.requestSubmit();
+    };
+    document.addEventListener("pointermove", follow);
+    document.addEventListener("pointerup", drop);
+    document.addEventListener("pointercancel", drop);
+  });
+  document.addEventListener("dragstart", function (event) {
+    if (event.target.closest && event.target.closest("[data-weeks]")) event.preventDefault();
+  });
+
   function twoDigits(count) {
     return String(count).padStart(2, "0");
   }

@@ -1,0 +1,227 @@
+"""The weeks ahead: planned from what every machine needs, held to what was announced, pinned where a keeper chose."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+from functools import cache
+
+from lamplight.actions.cache import kept
+from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.machine_views import MachineView
+from lamplight.core.care.item import CareItem
+from lamplight.core.errors import InvalidInput
+from lamplight.core.plan.exact import exact_plan, known_plan
+from lamplight.core.plan.moves import Moved, moves
+from lamplight.core.plan.problem import Plan, PlanProblem, Task, TaskKey, held_plan
+from lamplight.core.plan.terms import Term, has_routine, term_after, term_now
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.site.slots import Slot, slots_from
+from lamplight.store.changes import edition
+from lamplight.store.database import database
+from lamplight.store.models import AnnouncedPlan, PlanPin
+from lamplight.store.plans import Announced, announced, pins
+from lamplight.store.rounds import week_slots
+from lamplight.store.sites import MachineRow, SiteRow
+
+WEEKS = 4
+# What lasts longer than so many days does not come round twice in the weeks ahead.
+ONCE_DAYS = 90
+# So many machines are planned thoroughly; more are planned at once and not bettered.
+MOST_THOROUGH = 12
+KEPT_ANNOUNCEMENTS = 60
+
+
+@dataclass(frozen=True)
+class PlanView:
+    """The weeks ahead.
+
+    Attributes:
+        plan, problem: what is done when.
+        views: the machines by number.
+        known: what was announced before, or None.
+        moved: what is other than was announced.
+        fresh: whether it is what was announced, and nothing has changed since.
+        routine: titles of what comes round so often that it belongs to every day.
+    """
+
+    plan: Plan
+    problem: PlanProblem
+    views: Mapping[int, MachineView]
+    known: Announced | None
+    moved: tuple[Moved, ...]
+    fresh: bool
+    routine: tuple[str, ...]
+
+    @property
+    def today(self) -> date:
+        """The site's date."""
+        return self.problem.today
+
+
+def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: bool = False) -> PlanView:
+    """The plan of the weeks ahead.
+
+    Args:
+        site: where.
+        views: every machine.
+        now: the plan begins with the first slot that is not over.
+        well: whether it is planned thoroughly; else at once, holding to what was announced.
+    """
+    known = announced(site.id)
+    problem, routine = _problem(site, views, now, known)
+    thorough = well and len(views) <= MOST_THOROUGH
+    state = edition(database)
+    rests_on = _rests_on(site, now)
+    key = ("plan", thorough, rests_on)
+    plan = kept(key, state and (state.whole, problem.slots, problem.announced, problem.pinned), lambda: (
+        exact_plan(problem) if thorough else known_plan(problem)
+    ))  # fmt: skip
+    titles = {task.key: task.title for task in problem.tasks}
+    before = [(machine, item, site.calendar.today(start)) for machine, item, start in known.visits] if known else []
+    moved = moves(before, plan, problem, titles) if known else ()
+    fresh = known is not None and known.rests_on == rests_on
+    if fresh and not well:
+        plan, moved = held_plan(problem), ()
+    return PlanView(plan, problem, {view.row.id: view for view in views}, known, moved, fresh, routine)
+
+
+def _rests_on(site: SiteRow, now: datetime) -> str:
+    """What a plan rests on: the state of the file, and the day."""
+    state = edition(database)
+    return f"{state.whole[1] if state else 0} {site.calendar.today(now).isoformat()}"
+
+
+def _problem(
+    site: SiteRow, views: Sequence[MachineView], now: datetime, known: Announced | None
+) -> tuple[PlanProblem, tuple[str, ...]]:
+    today = site.calendar.today(now)
+    end = today + timedelta(days=7 * WEEKS)
+    slots = plan_slots(site, views, now)
+    tasks: list[Task] = []
+    routine: dict[str, None] = {}
+    for view in views:
+        for due in view.status.dues:
+            term = term_now(due, today)
+            if term is None or due.covered_by or due.instead or view.status.work is None:
+                continue
+            after = _after(view, due.item, slots, term)
+            if slots and has_routine(after(0) or term):
+                routine[due.item.title] = None
+                continue
+            tasks.append(
+                Task(
+                    view.row.id,
+                    due.item.key,
+                    due.item.title,
+                    due.item.circuit,
+                    due.item.minutes,
+                    due.item.opening,
+                    bool(due.item.products) or bool(due.item.procedure and view.needs(due)),
+                    term,
+                    after,
+                )  # fmt: skip
+            )
+    starts = {slot.start: n for n, slot in enumerate(slots)}
+    keys = {task.key for task in tasks}
+    held = known.visits if known else ()
+    problem = PlanProblem(
+        today, end, slots, tuple(tasks),
+        pinned=_numbers(((key, start) for key, own in pins().items() for start in own), starts, keys),
+        announced=_numbers((((machine, item), start) for machine, item, start in held), starts, keys),
+    )  # fmt: skip
+    return problem, tuple(routine)
+
+
+def _numbers(
+    chosen: Iterable[tuple[TaskKey, datetime]], starts: Mapping[datetime, int], keys: set[TaskKey]
+) -> dict[TaskKey, frozenset[int]]:
+    """Slots by task, of those that are still ahead."""
+    found: dict[TaskKey, set[int]] = {}
+    for key, start in chosen:
+        if key in keys and start in starts:
+            found.setdefault(key, set()).add(starts[start])
+    return {key: frozenset(own) for key, own in found.items()}
+
+
+def plan_slots(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tuple[Slot, ...]:
+    """Every time for the machines in the weeks ahead; none while everybody is away."""
+    absent = [{day for absence in view.status.book.absences for day in absence.dates()} for view in views]
+    away = set.intersection(*absent) if absent else set()
+    calendar: SiteCalendar = site.calendar.without(away)
+    return tuple(slots_from(now, calendar, week_slots(site.id), 7 * WEEKS))
+
+
+def _after(view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term):  # noqa: ANN202
+    """The term of an item if it were done in a slot; slots of one day share it."""
+    work = view.status.work
+    assert work is not None
+    if term.days > ONCE_DAYS and not term.due:
+        return lambda _slot: None
+
+    @cache
+    def by_day(day: date) -> Term | None:
+        last = max(slot.end for slot in slots if slot.start.date() == day)
+        return term_after(work, item, last)
+
+    return lambda slot: by_day(slots[slot].start.date())
+
+
+def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> PlanView:
+    """Plan thoroughly, and hold to it from now on; what moved is written with it. Nothing is done where all stayed."""
+    seen = plan_view(site, views, now, well=True)
+    if seen.fresh:
+        return seen
+    today = seen.today
+    said = [move.words(seen.views[move.machine].row.name, today) for move in seen.moved]
+    if not said and seen.known is not None:
+        said = list(seen.known.moved)
+    visits = [
+        [one.task.machine, one.task.item, seen.problem.slots[one.slot].start.isoformat()] for one in seen.plan.planned
+    ]
+    rests_on = _rests_on(site, now)  # inside the transaction the file has no state of its own
+    with database.atomic():
+        AnnouncedPlan.create(site=site.id, made_at=now, rests_on=rests_on, visits=visits, moved=said)
+        newest = AnnouncedPlan.select(AnnouncedPlan.id).order_by(AnnouncedPlan.id.desc()).limit(KEPT_ANNOUNCEMENTS)
+        AnnouncedPlan.delete().where(AnnouncedPlan.id.not_in([row.id for row in newest])).execute()
+    return seen
+
+
+def pin_visit(
+    site: SiteRow,
+    views: Sequence[MachineView],
+    row: MachineRow,
+    items: Sequence[str],
+    start: datetime,
+    to: datetime | None,
+    actor: Actor,
+) -> None:
+    """Choose when a visit is made, or let the plan choose again.
+
+    Args:
+        site, views: where, and every machine.
+        row: the machine.
+        items: what is done in the visit.
+        start: the beginning of the slot in which it is planned.
+        to: the beginning of the slot that is chosen; None to let the plan choose again.
+        actor: who chooses.
+
+    Raises:
+        InvalidInput: when there is no such slot, or nothing of the sort is planned at that machine.
+    """
+    known = {task.key for task in _problem(site, views, actor.now, None)[0].tasks}
+    if not items or any((row.id, item) not in known for item in items):
+        raise InvalidInput("Nothing of the sort is planned at that machine any more. Load the page again.")
+    if to is not None and to not in {slot.start for slot in plan_slots(site, views, actor.now)}:
+        raise InvalidInput("At that time nobody looks after the machines. Choose another one.")
+    zone = site.calendar.tz
+    with database.atomic():
+        when = f"{to.astimezone(zone):%a %-d %b, %H:%M}" if to else "the plan chooses"
+        entry = write_entry("plan", f"Visit to {row.name}: {when}", actor, row.id)
+        for item in items:
+            for old in pins().get((row.id, item), ()):
+                if old == start or to is None:
+                    PlanPin.create(entry=entry, machine=row.id, item=item, start=old, held=False)
+            if to is not None:
+                PlanPin.create(entry=entry, machine=row.id, item=item, start=to, held=True)

@@ -1,0 +1,243 @@
+"""The best plan of days, by constraint programming: every turn in a slot, chained to the one before it.
+
+What a turn's term is follows from the slot of the turn before: the turns of a task are a way through the slots, each
+step with its weight, and all ways share the openings, the visits and the minutes of the slots. OR-Tools' CP-SAT with
+one worker, a fixed seed and a deterministic limit: equal input, equal plan.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field, replace
+from datetime import timedelta
+from typing import TYPE_CHECKING
+
+from lamplight.core.plan.greedy import LATE_DAYS, greedy_plan
+from lamplight.core.plan.problem import (
+    Plan,
+    Planned,
+    PlanProblem,
+    Task,
+    TaskKey,
+    gives_way,
+    held_plan,
+    plan_cost,
+    plan_faults,
+    slot_minutes,
+    turn_cost,
+)
+from lamplight.core.plan.terms import Term
+
+if TYPE_CHECKING:
+    from ortools.sat.python.cp_model import CpModel, IntVar, LinearExpr
+
+SEED, EFFORT, PASSES = 1, 0.4, 2
+LEAST_GAIN = 0.01
+# Weights are whole numbers: hundredths of a minute.
+SCALE = 100
+
+
+@dataclass
+class _Days:
+    """The model: each task's turns are a way through the slots, from now to the end."""
+
+    cp: CpModel
+    problem: PlanProblem
+    chosen: dict[TaskKey, dict[int, IntVar]] = field(default_factory=dict)
+    weights: list[LinearExpr | int] = field(default_factory=list)
+
+
+def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float = EFFORT) -> Plan:
+    """The best plan that is found, never a worse one than the greedy one.
+
+    The days of one machine are chosen anew while those of the others stay, machine after machine, until nothing gets
+    better. Its bound is worked out apart; see `least_cost`.
+
+    Args:
+        problem: the weeks ahead.
+        passes: how often each machine is looked at, at most.
+        effort: how long is searched for one machine, in the solver's deterministic units.
+    """
+    best = known_plan(problem)
+    if not problem.tasks or not problem.slots:
+        return best
+    machines = list(dict.fromkeys(task.machine for task in problem.tasks))
+    for _ in range(passes):
+        before = best.cost
+        for machine in machines:
+            best = _bettered(problem, best, machine, effort)
+        if best.cost > before - LEAST_GAIN:
+            break
+    return replace(best, exact=True)
+
+
+def known_plan(problem: PlanProblem) -> Plan:
+    """A plan at once: what was announced, where that is lawful still and weighs no more than the greedy one."""
+    greedy, held = greedy_plan(problem), held_plan(problem)
+    return held if held.cost <= greedy.cost and not plan_faults(held, problem) else greedy
+
+
+def least_cost(problem: PlanProblem, effort: float = EFFORT) -> float:
+    """What no plan weighs less than: what each machine would weigh at least, had it all the time for itself.
+
+    Args:
+        problem: the weeks ahead.
+        effort: as `exact_plan` has it.
+    """
+    machines = dict.fromkeys(task.machine for task in problem.tasks)
+    return sum(_alone(problem, machine, effort) for machine in machines)
+
+
+def _of_one(problem: PlanProblem, machine: int) -> PlanProblem:
+    return replace(problem, tasks=tuple(task for task in problem.tasks if task.machine == machine))
+
+
+def _alone(problem: PlanProblem, machine: int, effort: float) -> float:
+    """What a machine's care weighs at least, with every slot open anyway and all to itself."""
+    own = _of_one(problem, machine)
+    _, bound = _chosen(replace(own, shared=frozenset(range(len(problem.slots)))), greedy_plan(own), effort)
+    return bound
+
+
+def _bettered(problem: PlanProblem, best: Plan, machine: int, effort: float) -> Plan:
+    """The same plan with the days of one machine chosen anew, where that weighs less."""
+    others = tuple(one for one in best.planned if one.task.machine != machine)
+    taken = slot_minutes(others, problem)
+    rooms = tuple(problem.room(slot) - taken.get(slot, 0.0) for slot in range(len(problem.slots)))
+    own = replace(_of_one(problem, machine), rooms=rooms, shared=problem.shared | frozenset(taken))
+    known = tuple(one for one in best.planned if one.task.machine == machine)
+    found, _ = _chosen(own, Plan(known, cost=plan_cost(known, own)), effort)
+    together = tuple(sorted((*others, *found), key=lambda one: (one.slot, one.task.machine, one.task.item)))
+    cost = plan_cost(together, problem)
+    return Plan(together, gives_way(together, problem), cost) if cost < best.cost - LEAST_GAIN else best
+
+
+def _chosen(problem: PlanProblem, known: Plan, effort: float) -> tuple[tuple[Planned, ...], float]:
+    """The best days that are found for all tasks of a problem, and what none weighs less than."""
+    from ortools.sat.python import cp_model
+
+    days = _Days(cp_model.CpModel(), problem)
+    for task in problem.tasks:
+        _way(days, task, [one.slot for one in known.planned if one.key == task.key])
+    _rooms(days)
+    days.cp.minimize(sum(days.weights))
+    solver = cp_model.CpSolver()
+    solver.parameters.num_workers = 1
+    solver.parameters.random_seed = SEED
+    solver.parameters.linearization_level = 2
+    solver.parameters.max_deterministic_time = effort
+    status = solver.solve(days.cp)
+    bound = max(0.0, solver.best_objective_bound / SCALE)
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        return known.planned, bound
+    planned = _read(days, lambda chosen: bool(solver.value(chosen)))
+    return (planned if plan_cost(planned, problem) < known.cost else known.planned), bound
+
+
+def _way(days: _Days, task: Task, known: Sequence[int]) -> None:
+    """A task's turns: from now to its first slot, from each slot to the next, and to the end where nothing follows."""
+    cp, problem = days.cp, days.problem
+    pins = problem.pinned.get(task.key, frozenset())
+    reached: dict[int, list[IntVar]] = {}
+    leaving: dict[int | None, list[IntVar]] = {}
+    hinted = set(zip([None, *known], [*known, None], strict=True))
+    open_: list[int | None] = [None]
+    seen: set[int] = set()
+    while open_:
+        before = open_.pop(0)
+        term = problem.term(task, before)
+        for slot in _next_slots(term, before, pins, problem) if term is not None else ():
+            arc = cp.new_bool_var("")
+            cp.add_hint(arc, (before, slot) in hinted)
+            reached.setdefault(slot, []).append(arc)
+            leaving.setdefault(before, []).append(arc)
+            assert term is not None
+            days.weights.append(round(SCALE * turn_cost(task, term, problem.day(slot), problem.costs)) * arc)
+            if slot not in seen:
+                seen.add(slot)
+                open_.append(slot)
+        last = cp.new_bool_var("")
+        cp.add_hint(last, (before, None) in hinted)
+        leaving.setdefault(before, []).append(last)
+        if term is not None and term.best_before < problem.end:
+            days.weights.append(round(SCALE * turn_cost(task, term, problem.end, problem.costs)) * last)
+    cp.add_exactly_one(leaving[None])
+    days.chosen[task.key] = {}
+    for slot, arcs in reached.items():
+        chosen = cp.new_bool_var(f"{task.key} {slot}")
+        cp.add_hint(chosen, slot in known)
+        cp.add(sum(arcs) == chosen)
+        cp.add(sum(leaving[slot]) == chosen)
+        days.chosen[task.key][slot] = chosen
+        if slot in pins:
+            cp.add(chosen == 1)
+    for slot in problem.announced.get(task.key, frozenset()):
+        stays = days.chosen[task.key].get(slot)
+        days.weights.append(round(SCALE * problem.costs.move) * (1 - stays if stays is not None else 1))
+
+
+def _next_slots(term: Term, before: int | None, pins: frozenset[int], problem: PlanProblem) -> list[int]:
+    """The slots in which the next turn may lie: from when it is worth it, and not long past its best date.
+
+    A pinned slot lies where the keeper put it, and nothing leads past it.
+    """
+    first = 0 if before is None else before + 1
+    last_day = max(term.best_before, term.latest or term.best_before, problem.today) + timedelta(days=LATE_DAYS)
+    stop = min((pin for pin in pins if pin >= first), default=len(problem.slots) - 1)
+    found = [slot for slot in range(first, stop + 1) if term.earliest <= problem.day(slot) <= last_day]
+    return found if stop in found or stop not in pins else [*found, stop]
+
+
+def _rooms(days: _Days) -> None:
+    """What each slot holds: minutes, ways and openings."""
+    problem, cp = days.problem, days.cp
+    by_slot: dict[int, list[tuple[Task, IntVar]]] = {}
+    tasks = {task.key: task for task in problem.tasks}
+    for key, slots in days.chosen.items():
+        for slot, chosen in slots.items():
+            by_slot.setdefault(slot, []).append((tasks[key], chosen))
+    costs = problem.costs
+    for slot, here in by_slot.items():
+        used = cp.new_bool_var(f"slot {slot}")
+        if slot not in problem.shared:
+            days.weights.append(int(costs.day * SCALE) * used)
+        held: list[LinearExpr | int] = [int(task.minutes * SCALE) * chosen for task, chosen in here]
+        for names, weight in ((_machines, costs.visit), (_openings, costs.opening)):
+            for group in names(here):
+                open_ = cp.new_bool_var("")
+                cp.add_max_equality(open_, group)
+                cp.add_implication(open_, used)
+                held.append(int(weight * SCALE) * open_)
+                days.weights.append(int(weight * SCALE) * open_)
+        held_here = [Planned(task, 0, slot, task.now) for task, _ in here if slot in problem.pinned.get(task.key, ())]
+        least = slot_minutes(held_here, problem).get(slot, 0.0)  # a keeper may choose more than there is time for
+        cp.add(sum(held) <= int(max(problem.room(slot), least) * SCALE))
+
+
+def _machines(here: list[tuple[Task, IntVar]]) -> list[list[IntVar]]:
+    """Choices by machine."""
+    groups: dict[int, list[IntVar]] = {}
+    for task, chosen in here:
+        groups.setdefault(task.machine, []).append(chosen)
+    return list(groups.values())
+
+
+def _openings(here: list[tuple[Task, IntVar]]) -> list[list[IntVar]]:
+    """Choices by what is opened for them."""
+    groups: dict[tuple[int, str], list[IntVar]] = {}
+    for task, chosen in here:
+        if task.opening:
+            groups.setdefault((task.machine, task.opening), []).append(chosen)
+    return list(groups.values())
+
+
+def _read(days: _Days, holds: Callable[[IntVar], bool]) -> tuple[Planned, ...]:
+    planned: list[Planned] = []
+    for task in days.problem.tasks:
+        before: int | None = None
+        for turn, slot in enumerate(sorted(slot for slot, one in days.chosen[task.key].items() if holds(one))):
+            term = days.problem.term(task, before)
+            assert term is not None
+            planned.append(Planned(task, turn, slot, term))
+            before = slot
+    return tuple(sorted(planned, key=lambda one: (one.slot, one.task.machine, one.task.item)))

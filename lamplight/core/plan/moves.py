@@ -1,0 +1,112 @@
+"""What moved between two plans, and what it would cost to move a visit: in words."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from itertools import zip_longest
+
+from lamplight.core.plan.problem import Plan, Planned, PlanProblem
+from lamplight.core.plan.terms import Term, chance_by
+from lamplight.core.words import day_words, plural
+
+
+@dataclass(frozen=True)
+class Moved:
+    """A care item that was announced for one day and is planned for another.
+
+    Attributes:
+        machine, item, title: which.
+        was, now: the dates; None where it was not announced, or is no longer planned.
+    """
+
+    machine: int
+    item: str
+    title: str
+    was: date | None
+    now: date | None
+
+    def words(self, name: str, today: date) -> str:
+        """``Filter change at Hall from Wed 2 Dec to Thu 3 Dec``."""
+        what = f"{self.title} at {name}"
+        if self.was is None:
+            return f"{what} is new, {day_words(self.now or today, today)}"
+        if self.now is None:
+            return f"{what} is no longer wanted on {day_words(self.was, today)}"
+        return f"{what} from {day_words(self.was, today)} to {day_words(self.now, today)}"
+
+
+def moves(
+    before: Iterable[tuple[int, str, date]], plan: Plan, problem: PlanProblem, titles: Mapping[tuple[int, str], str]
+) -> tuple[Moved, ...]:
+    """What is other than was announced, of what lies ahead; turns of an item are compared in order.
+
+    Args:
+        before: machine, item and date of what was announced.
+        plan: the plan now.
+        problem: what it answers.
+        titles: of the items, by machine and key.
+    """
+    was: dict[tuple[int, str], list[date]] = {}
+    for machine, item, day in sorted(before, key=lambda one: one[2]):
+        if problem.today <= day < problem.end:
+            was.setdefault((machine, item), []).append(day)
+    now: dict[tuple[int, str], list[date]] = {}
+    for one in plan.planned:
+        now.setdefault(one.key, []).append(problem.day(one.slot))
+    found = []
+    for key in sorted(was.keys() | now.keys()):
+        old, new = was.get(key, []), now.get(key, [])
+        gone, come = [day for day in old if day not in new], [day for day in new if day not in old]
+        for was_day, now_day in zip_longest(gone, come):
+            found.append(Moved(*key, titles.get(key, key[1]), was_day, now_day))
+    return tuple(found)
+
+
+@dataclass(frozen=True)
+class Price:
+    """What it would mean to do something on another date.
+
+    Attributes:
+        day: which.
+        chance: that its lamp comes first, 0 to 1.
+        past_limit: whether a limit of hygiene would be passed.
+        wasted_days: days of its time that would be thrown away.
+    """
+
+    day: date
+    chance: float
+    past_limit: bool
+    wasted_days: int
+
+    def words(self, planned: date) -> str:
+        """``two days later: 34 % that the lamp comes first``."""
+        away = (self.day - planned).days
+        when = "as planned" if not away else f"{plural(abs(away), 'day')} {'later' if away > 0 else 'earlier'}"
+        if self.past_limit:
+            return f"{when}: past its limit of hygiene"
+        said = f"{when}: {round(100 * self.chance)} % that its lamp or limit comes first"
+        return said + (f", {plural(self.wasted_days, 'day')} of its time thrown away" if self.wasted_days > 0 else "")
+
+
+def price(term: Term, day: date) -> Price:
+    """What it would mean to do something on a date.
+
+    Args:
+        term: between what it lies.
+        day: which.
+    """
+    past = term.latest is not None and day > term.latest
+    return Price(day, chance_by(term.passage, day), past, max(0, (term.best_before - day).days))
+
+
+def visit_price(placed: Sequence[Planned], day: date) -> Price:
+    """The worst of all that is done in one visit; see `price`."""
+    prices = [price(one.term, day) for one in placed]
+    return Price(
+        day,
+        max((one.chance for one in prices), default=0.0),
+        any(one.past_limit for one in prices),
+        sum(one.wasted_days for one in prices),
+    )

@@ -1,0 +1,293 @@
+"""What a plan of days is made from, what it is, and what it must not do."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import date
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.plan.terms import Term
+from lamplight.core.site.slots import Slot
+from lamplight.core.words import day_words
+
+# A machine and an item of it.
+TaskKey = tuple[int, str]
+
+
+@dataclass(frozen=True)
+class Costs:
+    """What a plan weighs against each other, in minutes of the keeper. Defaults of ours.
+
+    Attributes:
+        day: for each slot in which anything is done.
+        visit: for each machine that is visited in a slot: the way, signing, draining.
+        opening: for each thing that is opened at it.
+        late: for each day past the accepted risk.
+        product: what a product is worth that is thrown away with the rest of its time.
+        move: for what is moved although it was announced.
+        limit: for each day past a limit of hygiene: it gives way only where nothing else can.
+    """
+
+    day: float = 3.0
+    visit: float = 6.0
+    opening: float = 4.0
+    late: float = 8.0
+    product: float = 4.0
+    move: float = 12.0
+    limit: float = 600.0
+
+
+@dataclass(frozen=True)
+class Task:
+    """A care item of a machine in the weeks ahead.
+
+    Attributes:
+        machine, item, title, circuit: which.
+        minutes: the keeper's, 0 or more.
+        opening: what is opened for it, or empty.
+        uses: whether it uses something up.
+        now: its term as it stands.
+        after: its term if it were done in a slot; None where it is not due again within reach.
+    """
+
+    machine: int
+    item: str
+    title: str
+    circuit: Circuit
+    minutes: int
+    opening: str
+    uses: bool
+    now: Term
+    after: Callable[[int], Term | None] = field(default=lambda _slot: None, compare=False)
+
+    @property
+    def key(self) -> TaskKey:
+        """Machine and item."""
+        return self.machine, self.item
+
+
+@dataclass(frozen=True)
+class PlanProblem:
+    """The weeks ahead.
+
+    Attributes:
+        today: the site's date.
+        end: the first date past the horizon.
+        slots: in order, with the minutes that each has.
+        tasks: what comes round.
+        costs: what is weighed.
+        pinned: slots that a keeper chose for a task: it is done in each of them.
+        announced: slots that were announced before for a task.
+        rooms: minutes that each slot has, where that is not all of it.
+        shared: slots in which something else is done anyway.
+    """
+
+    today: date
+    end: date
+    slots: tuple[Slot, ...]
+    tasks: tuple[Task, ...]
+    costs: Costs = field(default_factory=Costs)
+    pinned: Mapping[TaskKey, frozenset[int]] = field(default_factory=dict)
+    announced: Mapping[TaskKey, frozenset[int]] = field(default_factory=dict)
+    rooms: tuple[float, ...] | None = None
+    shared: frozenset[int] = frozenset()
+
+    def room(self, slot: int) -> float:
+        """Minutes that a slot has."""
+        return self.rooms[slot] if self.rooms is not None else float(self.slots[slot].minutes)
+
+    def day(self, slot: int) -> date:
+        """The date of a slot on the wall clock that it was made with."""
+        return self.slots[slot].start.date()
+
+    def term(self, task: Task, before: int | None) -> Term | None:
+        """The term of a task's next turn, when the one before is done in a slot, or as things stand."""
+        return task.now if before is None else task.after(before)
+
+
+@dataclass(frozen=True)
+class Planned:
+    """One turn of a task, in a slot.
+
+    Attributes:
+        task, turn, slot: which, the how manieth time, and when.
+        term: between what it lies.
+    """
+
+    task: Task
+    turn: int
+    slot: int
+    term: Term
+
+    @property
+    def key(self) -> TaskKey:
+        """Machine and item."""
+        return self.task.key
+
+    def pinned(self, problem: PlanProblem) -> bool:
+        """Whether a keeper chose its slot."""
+        return self.slot in problem.pinned.get(self.key, frozenset())
+
+
+@dataclass(frozen=True)
+class Plan:
+    """Which care in which slot.
+
+    Attributes:
+        planned: in order of time.
+        broken: limits that could not be kept, in sentences.
+        cost: its weight in minutes.
+        exact: whether it was searched thoroughly.
+    """
+
+    planned: tuple[Planned, ...]
+    broken: tuple[str, ...] = ()
+    cost: float = 0.0
+    exact: bool = False
+
+    def visits(self) -> dict[tuple[int, int], list[Planned]]:
+        """What is done at each machine in each slot."""
+        found: dict[tuple[int, int], list[Planned]] = {}
+        for one in self.planned:
+            found.setdefault((one.slot, one.task.machine), []).append(one)
+        return dict(sorted(found.items()))
+
+    @property
+    def openings(self) -> int:
+        """How often something is opened: each thing at a machine in a slot once, what opens nothing by its visit."""
+        return len({(one.slot, one.task.machine, one.task.opening) for one in self.planned})
+
+    def minutes(self, problem: PlanProblem) -> float:
+        """The keeper's minutes, with the ways and the openings."""
+        costs = problem.costs
+        visits = {(one.slot, one.task.machine) for one in self.planned}
+        return sum(one.task.minutes for one in self.planned) + costs.visit * len(visits) + costs.opening * self.openings
+
+
+def held_plan(problem: PlanProblem) -> Plan:
+    """The plan as it was announced, of what still lies ahead."""
+    planned: list[Planned] = []
+    for task in problem.tasks:
+        before: int | None = None
+        for turn, slot in enumerate(sorted(problem.announced.get(task.key, frozenset()))):
+            term = problem.term(task, before)
+            if term is None:
+                break
+            planned.append(Planned(task, turn, slot, term))
+            before = slot
+    ordered = tuple(sorted(planned, key=lambda one: (one.slot, one.task.machine, one.task.item)))
+    return Plan(ordered, gives_way(ordered, problem), plan_cost(ordered, problem), True)
+
+
+def plan_cost(planned: Sequence[Planned], problem: PlanProblem) -> float:
+    """What a plan weighs, in minutes: ways, openings, what is thrown away, what is late, what was moved."""
+    costs = problem.costs
+    total = costs.day * len({one.slot for one in planned} - problem.shared)
+    total += costs.visit * len({(one.slot, one.task.machine) for one in planned})
+    total += costs.opening * len(
+        {(one.slot, one.task.machine, one.task.opening) for one in planned if one.task.opening}
+    )
+    total += sum(turn_cost(one.task, one.term, problem.day(one.slot), costs) for one in planned)
+    taken = {(one.key, one.slot) for one in planned}
+    total += costs.move * sum((key, slot) not in taken for key, slots in problem.announced.items() for slot in slots)
+    return total + sum(turn_cost(task, term, problem.end, costs) for task, _, term in left_over(planned, problem))
+
+
+def left_over(planned: Sequence[Planned], problem: PlanProblem) -> list[tuple[Task, int, Term]]:
+    """The turns that should lie within the horizon and have no slot."""
+    last: dict[tuple[int, str], Planned] = {}
+    for one in sorted(planned, key=lambda one: one.turn):
+        last[one.task.machine, one.task.item] = one
+    found = []
+    for task in problem.tasks:
+        before = last.get((task.machine, task.item))
+        term = problem.term(task, before.slot if before else None)
+        if term is not None and term.best_before < problem.end:
+            found.append((task, before.turn + 1 if before else 0, term))
+    return found
+
+
+def gives_way(planned: Sequence[Planned], problem: PlanProblem) -> tuple[str, ...]:
+    """Which limits are not kept, and why, in sentences; what a keeper pinned is theirs."""
+    said = []
+    for one in planned:
+        day, limit = problem.day(one.slot), one.term.latest
+        if limit is not None and day > max(limit, first_day(problem)) and not one.pinned(problem):
+            said.append(
+                f"{one.task.title} [{one.task.machine}] should be done by {day_words(limit, problem.today)}; the first "
+                f"time with room is {day_words(day, problem.today)}."
+            )
+    for task, _, term in left_over(planned, problem):
+        if term.latest is not None and problem.slots and term.latest <= problem.day(len(problem.slots) - 1):
+            by = day_words(term.latest, problem.today)
+            said.append(f"{task.title} [{task.machine}] should be done by {by}; no time with room is left for it.")
+    return tuple(said)
+
+
+def first_day(problem: PlanProblem) -> date:
+    """The first date on which anything can be done."""
+    return problem.day(0) if problem.slots else problem.end
+
+
+def turn_cost(task: Task, term: Term, day: date, costs: Costs) -> float:
+    """What a turn weighs on a date: days thrown away before its best date, days of risk after it."""
+    early = max(0, (term.best_before - day).days)
+    late = max(0, (day - term.best_before).days)
+    past = max(0, (day - term.latest).days) if term.latest is not None else 0
+    worth = task.minutes + (costs.product if task.uses else 0.0)
+    return worth * early / term.days + costs.late * late + costs.limit * past
+
+
+def plan_faults(plan: Plan, problem: PlanProblem) -> list[str]:
+    """What a plan does that it must not, in words, but for what it says itself to give way."""
+    found: list[str] = []
+    for slot, minutes in slot_minutes(plan.planned, problem).items():
+        chosen = all(one.pinned(problem) for one in plan.planned if one.slot == slot)
+        if minutes > problem.room(slot) + 1e-6 and not chosen:
+            found.append(f"slot {slot} holds {minutes:g} of {problem.room(slot):g} minutes")
+    by_task: dict[tuple[int, str], list[Planned]] = {}
+    for one in plan.planned:
+        by_task.setdefault((one.task.machine, one.task.item), []).append(one)
+    for task in problem.tasks:
+        before: int | None = None
+        for turn, one in enumerate(by_task.get((task.machine, task.item), [])):
+            term = problem.term(task, before)
+            name = f"{task.title} at {task.machine}, turn {turn}"
+            if one.turn != turn or term is None or term != one.term:
+                found.append(f"{name} does not follow from the one before")
+                break
+            day = problem.day(one.slot)
+            pinned = one.pinned(problem)
+            if day < term.earliest and not pinned:
+                found.append(f"{name} comes before it is worth it")
+            past = term.latest is not None and day > max(term.latest, first_day(problem))
+            if past and not pinned and not _given_way(plan, task):
+                found.append(f"{name} comes past its limit")
+            if before is not None and one.slot <= before:
+                found.append(f"{name} comes before the one before it")
+            before = one.slot
+        done = {one.slot for one in by_task.get((task.machine, task.item), [])}
+        if problem.pinned.get(task.key, frozenset()) - done:
+            found.append(f"{task.title} at {task.machine} is not where it was pinned")
+        left = problem.term(task, before)
+        last = problem.day(len(problem.slots) - 1) if problem.slots else problem.today
+        forgotten = left is not None and left.latest is not None and left.latest <= last
+        if forgotten and not _given_way(plan, task):
+            found.append(f"{task.title} at {task.machine} is forgotten")
+    return found
+
+
+def _given_way(plan: Plan, task: Task) -> bool:
+    return any(sentence.startswith(f"{task.title} [{task.machine}]") for sentence in plan.broken)
+
+
+def slot_minutes(planned: Sequence[Planned], problem: PlanProblem) -> dict[int, float]:
+    """How many minutes each slot holds, ways and openings included."""
+    costs, found = problem.costs, {}
+    for slot in sorted({one.slot for one in planned}):
+        here = [one for one in planned if one.slot == slot]
+        visits = {one.task.machine for one in here}
+        openings = {(one.task.machine, one.task.opening) for one in here if one.task.opening}
+        found[slot] = sum(one.task.minutes for one in here) + costs.visit * len(visits) + costs.opening * len(openings)
+    return found

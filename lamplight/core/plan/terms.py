@@ -1,0 +1,145 @@
+"""When an item is best done: not before it is worth it, best before its lamp may come, never past a limit of hygiene.
+
+Everything rests on the same rules by which items fall due: what would be, if it were done at some moment, is what the
+rules say when they are asked at that moment.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from statistics import NormalDist
+
+from lamplight.core.assess import DayBasis
+from lamplight.core.care.context import EvaluationContext
+from lamplight.core.care.evaluate import evaluate_item
+from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import BeforeAbsence, Prompted
+from lamplight.core.usage.passage import LATE, Passage
+
+# From which share of a limit on it is worth it, and which risk is taken that the lamp comes first. Defaults of ours.
+WORTH_SHARE, ACCEPTED_RISK = 0.7, 0.1
+NORMAL = NormalDist()
+Z = NORMAL.inv_cdf(LATE)
+
+
+@dataclass(frozen=True)
+class Term:
+    """When an item is best done the next time.
+
+    Attributes:
+        earliest: from when on it is worth it.
+        best_before: by when, at the risk that is accepted.
+        latest: past which it must not be; None where nobody falls ill of it.
+        passage: when its limit is reached: early, likely, late.
+        since: the date from which it counts; None where nobody knows.
+        why: the deciding rule, in a sentence.
+        due: whether it is due already.
+    """
+
+    earliest: date
+    best_before: date
+    latest: date | None
+    passage: Passage
+    since: date | None = None
+    why: str = ""
+    due: bool = False
+
+    @property
+    def days(self) -> int:
+        """How long it lasts, in days, 1 or more."""
+        likely = self.passage.likely or self.best_before
+        return max(1, (likely - self.since).days) if self.since else max(1, (likely - self.earliest).days)
+
+
+def quantile(passage: Passage, share: float) -> date | None:
+    """The date by which a limit is reached with a chance; between early, likely and late as on a normal scale.
+
+    Args:
+        passage: the three dates at 10, 50 and 90 %.
+        share: the chance, above 0 and below 1.
+    """
+    if passage.likely is None:
+        return None
+    z = NORMAL.inv_cdf(share) / Z
+    other = passage.early if z < 0 else passage.late
+    if other is None:
+        return passage.likely
+    return passage.likely + timedelta(days=round(abs(z) * (other - passage.likely).days))
+
+
+def chance_by(passage: Passage, day: date) -> float:
+    """The chance that a limit is reached before a date, 0 to 1: what is risked by waiting until then."""
+    if passage.likely is None:
+        return 0.0
+    if passage.reached:
+        return 1.0 if day > passage.likely else 0.0
+    away = (day - passage.likely).days - 0.5
+    other = passage.early if away < 0 else passage.late
+    width = abs((other - passage.likely).days) if other is not None else 0
+    if not width:
+        return 1.0 if away > 0 else 0.0
+    return NORMAL.cdf(Z * away / width)
+
+
+def term_now(due: Due, today: date, risk: float = ACCEPTED_RISK, worth: float = WORTH_SHARE) -> Term | None:
+    """The term of an item as it stands; None where it is never due, or nobody knows.
+
+    Args:
+        due: where it stands.
+        today: the site's date.
+        risk: which chance is accepted that its lamp comes first, above 0 and below 1.
+        worth: from which share of its limit on it is worth it, 0 to 1.
+    """
+    since = due.last.at.date() if due.last is not None and due.last.at is not None else None
+    return _term(due, since, today, risk, worth)
+
+
+def term_after(
+    work: DayBasis, item: CareItem, done_at: datetime, risk: float = ACCEPTED_RISK, worth: float = WORTH_SHARE
+) -> Term | None:
+    """The term of an item if it were done at a moment ahead; arguments as above."""
+    water = work.waters.now
+    if item.role is ItemRole.FILTER:
+        water = replace(water, fitted_at=done_at)
+    done = {**work.done, item.key: LastDone(at=done_at)}
+    context = EvaluationContext(
+        work.meters, work.calendar, done_at, done, work.away, {}, work.book.events, water, work.tank_l,
+        work.waters.earlier,
+    )  # fmt: skip
+    due = evaluate_item(item, LastDone(at=done_at), context)
+    day = work.calendar.today(done_at)
+    return _term(due, day, day, risk, worth)
+
+
+def _term(due: Due, since: date | None, today: date, risk: float, worth: float) -> Term | None:
+    states = [state for state in due.triggers if state.known and not isinstance(state.trigger, Prompted)]
+    dated = [state for state in states if state.passage.likely is not None]
+    if due.status >= Status.DUE:
+        passage = due.first.passage if due.first else Passage(today, today, today, True)
+        why = due.reasons[0] if due.reasons else ""
+        return Term(today, today, today if due.item.hygiene else None, passage, since, why, due=True)
+    if not dated or due.status is Status.UNKNOWN:
+        return None
+    first = min(dated, key=lambda state: state.passage.likely or date.max)
+    likely = first.passage.likely
+    assert likely is not None
+    best = min(day for state in dated if (day := quantile(state.passage, risk)) is not None)
+    if isinstance(first.trigger, BeforeAbsence):
+        earliest = likely
+    elif since is None:
+        earliest = today
+    else:
+        earliest = since + timedelta(days=max(1, round(worth * (likely - since).days)))
+    earliest, best = max(earliest, today), max(best, today)
+    latest = likely if due.item.hygiene else None
+    return Term(min(earliest, best), best, latest, first.passage, since, first.sentence)
+
+
+def has_routine(term: Term | None) -> bool:
+    """Whether an item comes round so fast that it belongs to every day, and not into a plan of days."""
+    return term is not None and term.since is not None and term.days <= ROUTINE_DAYS
+
+
+ROUTINE_DAYS = 2

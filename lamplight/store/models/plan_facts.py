@@ -1,0 +1,30 @@
+"""What keepers chose in the plan of the weeks ahead, and what was announced of it."""
+
+from __future__ import annotations
+
+from peewee import BooleanField, CharField, ForeignKeyField
+from playhouse.sqlite_ext import JSONField
+
+from lamplight.store.models.base import Base, Fact, Machine, Site, UtcField
+
+
+class PlanPin(Fact):
+    """A keeper chose when an item is done, or lets the plan choose again."""
+
+    machine = ForeignKeyField(Machine)
+    item = CharField(max_length=60)
+    start = UtcField()
+    held = BooleanField()
+
+
+class AnnouncedPlan(Base):
+    """A plan as it was announced: machine, item and beginning of the slot of each turn, and what moved with it.
+
+    No fact: it can be made anew at any time, but then what was announced would not be held.
+    """
+
+    site = ForeignKeyField(Site)
+    made_at = UtcField()
+    rests_on = CharField()
+    visits = JSONField()
+    moved = JSONField()

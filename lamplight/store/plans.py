@@ -1,0 +1,44 @@
+"""Pins and announcements of the plan, as core objects."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
+
+
+@dataclass(frozen=True)
+class Announced:
+    """A plan as it was announced.
+
+    Attributes:
+        made_at: when.
+        rests_on: the state of the file and the day for which it was made.
+        visits: machine, item and beginning of the slot of each turn.
+        moved: what moved with it, in sentences.
+    """
+
+    made_at: datetime
+    rests_on: str
+    visits: tuple[tuple[int, str, datetime], ...]
+    moved: tuple[str, ...]
+
+
+def pins() -> dict[tuple[int, str], frozenset[datetime]]:
+    """The beginnings of the slots that keepers chose, by machine and item."""
+    rows = PlanPin.select().join(Entry).where(Entry.undone_at.is_null()).order_by(PlanPin.id)
+    found: dict[tuple[int, str], set[datetime]] = {}
+    for row in rows:
+        own = found.setdefault((row.machine_id, row.item), set())
+        (own.add if row.held else own.discard)(row.start)
+    return {key: frozenset(own) for key, own in found.items() if own}
+
+
+def announced(site_id: int) -> Announced | None:
+    """What was announced last, or None."""
+    row = AnnouncedPlan.select().where(AnnouncedPlan.site == site_id).order_by(AnnouncedPlan.id.desc()).first()
+    if row is None:
+        return None
+    visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start in row.visits)
+    return Announced(row.made_at, row.rests_on, visits, tuple(row.moved))

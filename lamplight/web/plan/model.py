@@ -1,0 +1,218 @@
+"""The plan as the page shows it: weeks on a line, the visit that is looked at, and what moved."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+
+from flask import url_for
+from markupsafe import Markup
+
+from lamplight.actions.planning import WEEKS, PlanView
+from lamplight.core.plan.moves import Price, visit_price
+from lamplight.core.plan.problem import Planned
+from lamplight.core.site.slots import Slot
+from lamplight.core.words import day_words, listed, plural, span_words
+from lamplight.drawing.weeks import DayHung, Tag, week_line
+
+MOST_MOVED = 6
+# How far from its day the price of a visit is told.
+DAYS_AROUND = 10
+
+
+@dataclass(frozen=True)
+class VisitLine:
+    """What is done at one machine in one slot.
+
+    Attributes:
+        machine_id, name: which.
+        slot: when.
+        placed: what is done.
+        minutes: the keeper's.
+        pinned: whether a keeper chose the day.
+    """
+
+    machine_id: int
+    name: str
+    slot: Slot
+    placed: tuple[Planned, ...]
+    minutes: int
+    pinned: bool
+
+    @property
+    def titles(self) -> str:
+        """What is done, in words."""
+        return listed([one.task.title for one in self.placed])
+
+
+@dataclass(frozen=True)
+class Choice:
+    """Another time for the visit that is looked at, and what it would mean."""
+
+    slot: Slot
+    price: Price
+    words: str
+
+
+@dataclass(frozen=True)
+class PlanModel:
+    """The page.
+
+    Attributes:
+        view: what it is made of.
+        headline, said: in a few words, and what else is worth knowing.
+        weeks: the drawings.
+        visits: the same as a table.
+        chosen: the visit that is looked at, or None.
+        reasons: why each thing is done when it is, of that visit.
+        choices: other times for it.
+        moved: what moved, in sentences.
+        broken: limits that give way, in sentences.
+    """
+
+    view: PlanView
+    headline: str
+    said: str
+    weeks: tuple[Markup, ...]
+    visits: tuple[VisitLine, ...]
+    chosen: VisitLine | None
+    reasons: tuple[tuple[str, str], ...]
+    choices: tuple[Choice, ...]
+    moved: tuple[str, ...]
+    broken: tuple[str, ...]
+
+
+def plan_model(view: PlanView, closed: dict[date, str], machine: int | None, start: datetime | None) -> PlanModel:
+    """The page.
+
+    Args:
+        view: the plan.
+        closed: why nothing is done on a date.
+        machine, start: of the visit that is looked at.
+    """
+    visits = tuple(_visit(slot, number, placed, view) for (slot, number), placed in view.plan.visits().items())
+    chosen = next((one for one in visits if one.machine_id == machine and one.slot.start == start), None)
+    choices = _choices(chosen, view) if chosen else ()
+    minutes = view.plan.minutes(view.problem)
+    moved = tuple(move.words(view.views[move.machine].row.name, view.today) for move in view.moved)
+    return PlanModel(
+        view,
+        _headline(visits, view),
+        f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}, ways and openings counted.",
+        tuple(_weeks(view, visits, closed, chosen, choices)),
+        visits,
+        chosen,
+        tuple((one.task.title, _reason(one, view)) for one in chosen.placed) if chosen else (),
+        choices,
+        moved or (view.known.moved if view.known and view.fresh else ()),
+        tuple(_named(sentence, view) for sentence in view.plan.broken),
+    )
+
+
+def _headline(visits: Sequence[VisitLine], view: PlanView) -> str:
+    if not visits:
+        return "Nothing to plan in the next four weeks."
+    return f"{plural(len(visits), 'visit')}, {plural(view.plan.openings, 'opening')} in four weeks."
+
+
+def _named(sentence: str, view: PlanView) -> str:
+    """A sentence of the plan with the machine's name in place of its number."""
+    for number, machine in view.views.items():
+        sentence = sentence.replace(f" [{number}] ", f" at {machine.row.name} ")
+    return sentence
+
+
+def _visit(slot: int, machine: int, placed: Sequence[Planned], view: PlanView) -> VisitLine:
+    costs = view.problem.costs
+    openings = {one.task.opening for one in placed if one.task.opening}
+    minutes = sum(one.task.minutes for one in placed) + costs.visit + costs.opening * len(openings)
+    return VisitLine(
+        machine,
+        view.views[machine].row.name,
+        view.problem.slots[slot],
+        tuple(placed),
+        round(minutes),
+        any(one.pinned(view.problem) for one in placed),
+    )
+
+
+def _reason(one: Planned, view: PlanView) -> str:
+    """Why it is done on that day."""
+    term, day = one.term, view.problem.day(one.slot)
+    if one.pinned(view.problem):
+        return "You chose this day."
+    if term.due:
+        return f"It is due: {term.why}."
+    risk = f"from {day_words(term.best_before + timedelta(days=1), view.today)} on its limit may come first"
+    if term.latest is not None:
+        risk = f"not later than {day_words(term.latest, view.today)}"
+    return f"Worth it from {day_words(term.earliest, view.today)}, {risk}." + (
+        f" {(term.best_before - day).days} days early, to share the visit." if (term.best_before - day).days > 2 else ""
+    )
+
+
+def _choices(chosen: VisitLine, view: PlanView) -> tuple[Choice, ...]:
+    """Other times of day and dates around it, with what each would mean."""
+    planned = chosen.slot.start.date()
+    found = []
+    for slot in view.problem.slots:
+        day = slot.start.date()
+        if slot.start != chosen.slot.start and abs((day - planned).days) <= DAYS_AROUND:
+            told = visit_price(chosen.placed, day)
+            found.append(Choice(slot, told, told.words(planned)))
+    return tuple(found)
+
+
+def _weeks(
+    view: PlanView,
+    visits: Sequence[VisitLine],
+    closed: dict[date, str],
+    chosen: VisitLine | None,
+    choices: Sequence[Choice],
+) -> list[Markup]:
+    monday = view.today - timedelta(days=view.today.weekday())
+    first = [view.problem.slots[0].start.date()] if view.problem.slots else []
+    weeks = []
+    count = WEEKS + (1 if view.today.weekday() else 0)
+    while len(weeks) < count:
+        days = [_day(monday + timedelta(days=n), view, visits, closed, chosen, choices) for n in range(7)]
+        if monday + timedelta(days=6) >= (first[0] if first else view.today) or any(day.tags for day in days):
+            weeks.append(week_line(days, f"{monday:%-d %b}", f"Week of {monday:%-d %B}"))
+        else:
+            count -= 1
+        monday += timedelta(days=7)
+    return weeks
+
+
+def _day(
+    day: date,
+    view: PlanView,
+    visits: Sequence[VisitLine],
+    closed: dict[date, str],
+    chosen: VisitLine | None,
+    choices: Sequence[Choice],
+) -> DayHung:
+    tags = [_tag(visit, chosen) for visit in visits if visit.slot.start.date() == day]
+    slots = [slot for slot in view.problem.slots if slot.start.date() == day]
+    beyond = day >= view.problem.end
+    worth = chosen is not None and any(one.term.earliest <= day <= one.term.best_before for one in chosen.placed)
+    here = [choice for choice in choices if choice.slot.start.date() == day]
+    same = [choice for choice in here if chosen and choice.slot.start.time() == chosen.slot.start.time()]
+    target = next(iter(same or here), None)
+    return DayHung(
+        day,
+        sum(slot.minutes for slot in slots),
+        tags,
+        closed.get(day, ""),
+        day < view.today or beyond,
+        worth,
+        (target.slot.start.isoformat(), target.words) if target else None,
+    )
+
+
+def _tag(visit: VisitLine, chosen: VisitLine | None) -> Tag:
+    circuits = list(dict.fromkeys(one.task.circuit for one in visit.placed))
+    href = url_for("plan.page", machine=visit.machine_id, at=visit.slot.start.isoformat()) + "#visit"
+    label = f"{visit.name}, {visit.slot.start:%a %-d %b %H:%M}: {visit.titles}, {visit.minutes} min"
+    return Tag(visit.name, circuits, f"{visit.slot.start:%H:%M}", href, label, visit.pinned, visit is chosen)

@@ -1,0 +1,83 @@
+"""Plan: the weeks ahead, a visit looked at and moved, what moved by itself."""
+
+from __future__ import annotations
+
+from datetime import date, datetime, timedelta
+
+from flask import Blueprint, flash, request, url_for
+from werkzeug.utils import redirect
+
+from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.actions.planning import announce, pin_visit, plan_view
+from lamplight.core.errors import InvalidInput
+from lamplight.store.sites import closures, machine
+from lamplight.web import forms
+from lamplight.web.clock import now
+from lamplight.web.plan.model import plan_model
+from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import page as render
+
+blueprint = Blueprint("plan", __name__, template_folder="templates")
+
+
+@blueprint.get("/plan")
+def page():  # noqa: ANN201
+    views = machine_views(site(), now())
+    return _show(views) if views else see_other("machines.add")
+
+
+def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: ANN202
+    seen = plan_view(site(), views, now())
+    start = _moment(request.values.get("at", ""))
+    model = plan_model(seen, _shut(views), forms.row_number(request.values.get("machine", "")), start)
+    return render("plan/page.html", "worktop", code, model=model, error=error)
+
+
+def _moment(text: str) -> datetime | None:
+    """A moment of an address or a form; None for what is none."""
+    try:
+        moment = datetime.fromisoformat(text.replace(" ", "+"))
+    except ValueError:
+        return None
+    return moment if moment.tzinfo else None
+
+
+def _shut(views: list[MachineView]) -> dict[date, str]:
+    """Why nothing is done on a date: closed, or everybody away."""
+    found: dict[date, str] = {}
+    for row in closures():
+        for n in range((row.last - row.first).days + 1):
+            found[row.first + timedelta(days=n)] = row.label or "closed"
+    absent = [{day for absence in view.status.book.absences for day in absence.dates()} for view in views]
+    for day in set.intersection(*absent) if absent else ():
+        found.setdefault(day, "away")
+    return found
+
+
+@blueprint.post("/plan/made")
+def make():  # noqa: ANN201
+    """Plan thoroughly and hold to it."""
+    views = machine_views(site(), now())
+    if views:
+        announce(site(), views, now())
+    return see_other("plan.page")
+
+
+@blueprint.post("/plan/visit")
+def move():  # noqa: ANN201
+    """A visit is moved, or left to the plan again."""
+    form = request.form
+    views = machine_views(site(), now())
+    row = machine(site().id, forms.row_number(form.get("machine", "")) or 0)
+    start, typed = _moment(form.get("at", "")), form.get("to", "")
+    to = _moment(typed) if typed else None
+    try:
+        if row is None or start is None or (typed and to is None):
+            raise InvalidInput("That visit is no longer there. Load the page again.")
+        pin_visit(site(), views, row, form.getlist("item"), start, to, actor())
+    except InvalidInput as problem:
+        return _show(views, 422, str(problem))
+    announce(site(), machine_views(site(), now()), now())
+    flash("Moved, and held there. The rest was planned around it." if to else "The plan chooses its day again.")
+    where = {"machine": row.id, "at": to.isoformat()} if to else {}
+    return redirect(url_for("plan.page", **where), 303)

@@ -1,0 +1,99 @@
+"""Weeks ahead made up at random, and small ones by trying every choice."""
+
+from __future__ import annotations
+
+import random
+from datetime import UTC, date, datetime, timedelta
+from itertools import product
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.plan.problem import Costs, Planned, PlanProblem, Task, plan_cost
+from lamplight.core.plan.terms import Term
+from lamplight.core.site.slots import Slot
+from lamplight.core.usage.passage import Passage
+
+TODAY = date(2026, 11, 23)
+
+
+def day(number):
+    """A date so many days from the beginning."""
+    return TODAY + timedelta(days=number)
+
+
+def slot(number, minutes=60):
+    """A time for the machines on a date."""
+    start = datetime(TODAY.year, TODAY.month, TODAY.day, 6, tzinfo=UTC) + timedelta(days=number)
+    return Slot(start, start + timedelta(minutes=minutes))
+
+
+def term(earliest, best, latest=None, since=None, due=False):
+    """Between some days."""
+    passage = Passage(day(best), day(best + 2), day(best + 4))
+    return Term(day(earliest), day(best), None if latest is None else day(latest), passage,
+                None if since is None else day(since), "", due)  # fmt: skip
+
+
+def repeating(slots, lasts, share=0.7, hygiene=False):
+    """The term after a slot, for what lasts so many days."""
+
+    def after(number):
+        done = (slots[number].start.date() - TODAY).days
+        best = done + lasts
+        return term(done + max(1, round(share * lasts)), best, best if hygiene else None, done)
+
+    return after
+
+
+def task(machine, item, now, after=lambda _slot: None, minutes=10, opening="", uses=False):
+    """A care item."""
+    return Task(machine, item, item.title(), Circuit.BREW, minutes, opening, uses, now, after)
+
+
+def any_site(seed, most_tasks=8):
+    """Some machines with some items, in four weeks with times of differing length, some days without."""
+    chance = random.Random(seed)
+    slots = tuple(
+        slot(n, chance.choice((20, 45, 60, 90)))
+        for n in range(28)
+        if n % 7 < 5 and chance.random() < 0.8
+    )  # fmt: skip
+    tasks = []
+    for n in range(chance.randint(1, most_tasks)):
+        lasts = chance.choice((4, 7, 7, 10, 14, 30, 60))
+        earliest = chance.randint(-5, min(lasts, 20))
+        hygiene = chance.random() < 0.3
+        best = max(0, earliest) + chance.randint(0, 6)
+        now = term(max(0, earliest), best, best if hygiene else None, since=earliest - 5, due=earliest < 0)
+        after = repeating(slots, lasts, hygiene=hygiene) if lasts < 40 else (lambda _slot: None)
+        tasks.append(
+            task(chance.randint(1, 3), f"item {n}", now, after, chance.randint(2, 20),
+                 chance.choice(("", "brew door", "programmes")), chance.random() < 0.5)
+        )  # fmt: skip
+    return PlanProblem(TODAY, day(28), slots, tuple(tasks))
+
+
+def single(tasks, minutes, costs):
+    """Tasks that come once: name, machine, minutes, first and last day, cost a day early; one time a day."""
+    slots = tuple(slot(n, minutes[n]) for n in range(len(minutes)))
+    return PlanProblem(TODAY, day(len(minutes)), slots, tuple(tasks), costs)
+
+
+def every_choice(problem):
+    """The least weight of any choice of one slot for each task that comes once, within terms and rooms."""
+    from lamplight.core.plan.problem import slot_minutes
+
+    options = []
+    for one in problem.tasks:
+        last = one.now.latest or one.now.best_before
+        options.append([n for n in range(len(problem.slots)) if one.now.earliest <= problem.day(n) <= last])
+    best = None
+    for chosen in product(*options):
+        planned = [Planned(one, 0, n, one.now) for one, n in zip(problem.tasks, chosen, strict=True)]
+        if any(held > problem.room(n) for n, held in slot_minutes(planned, problem).items()):
+            continue
+        cost = plan_cost(planned, problem)
+        best = cost if best is None else min(best, cost)
+    return best
+
+
+FREE = Costs(day=0, visit=0, opening=0, late=0, product=0, move=0)

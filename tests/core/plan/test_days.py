@@ -1,0 +1,173 @@
+"""Choosing days: laws, brute force, and instances whose optimum is known."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+
+from lamplight.core.plan.exact import exact_plan, least_cost
+from lamplight.core.plan.greedy import greedy_plan
+from lamplight.core.plan.problem import Costs, PlanProblem, held_plan, plan_cost, plan_faults
+from tests.core.plan.sites import FREE, TODAY, any_site, day, every_choice, repeating, slot, task, term
+
+
+class Laws(unittest.TestCase):
+    """Judged by `plan_faults`, which no solver uses."""
+
+    def test_lawful_and_never_worse(self):
+        """Within terms, minutes and chains; the exact one never weighs more, and no less than its bound."""
+        better = 0
+        for seed in range(30):
+            problem = any_site(seed)
+            with self.subTest(seed=seed):
+                first, second = greedy_plan(problem), exact_plan(problem, effort=0.1)
+                for plan in (first, second):
+                    self.assertEqual(plan_faults(plan, problem), [])
+                    self.assertAlmostEqual(plan.cost, plan_cost(plan.planned, problem))
+                self.assertLessEqual(second.cost, first.cost + 1e-6)
+                self.assertLessEqual(least_cost(problem, 0.05), second.cost + 0.05)
+                better += second.cost < first.cost - 0.5
+        self.assertGreater(better, 5)
+
+    def test_the_same_every_time(self):
+        """Equal input, equal plan."""
+        for seed in range(6):
+            plans = [[(one.key, one.slot) for one in exact_plan(any_site(seed), effort=0.1).planned] for _ in "ab"]
+            self.assertEqual(*plans)
+
+    def test_another_slot_is_never_worse(self):
+        """More time for the machines: no more limits give way, and the plan weighs no more."""
+        for seed in range(12):
+            problem = any_site(seed, most_tasks=5)
+            more = tuple(sorted((*problem.slots, slot(5, 120)), key=lambda one: one.start))
+            with self.subTest(seed=seed):
+                tasks = tuple(_on(one, problem, more) for one in problem.tasks)
+                wider = replace(problem, slots=more, tasks=tasks)
+                known = exact_plan(problem)
+                starts = {one.start: n for n, one in enumerate(more)}
+                held: dict = {}
+                for one in known.planned:
+                    held.setdefault(one.key, set()).add(starts[problem.slots[one.slot].start])
+                old = held_plan(replace(wider, announced={key: frozenset(own) for key, own in held.items()}))
+                self.assertLessEqual(exact_plan(wider).cost, plan_cost(old.planned, wider) + 1e-6)
+
+    def test_announced_days_stay(self):
+        """Planned twice with the first announced, nothing moves but where that saves more than it costs."""
+        still = 0
+        for seed in range(12):
+            problem = any_site(seed)
+            first = exact_plan(problem, effort=0.1)
+            held: dict = {}
+            for one in first.planned:
+                held.setdefault(one.key, set()).add(one.slot)
+            again = replace(problem, announced={key: frozenset(own) for key, own in held.items()})
+            with self.subTest(seed=seed):
+                second = exact_plan(again, effort=0.1)
+                was, now = ({(one.key, one.slot) for one in plan.planned} for plan in (first, second))
+                saved = plan_cost(first.planned, problem) - plan_cost(second.planned, problem)
+                self.assertGreaterEqual(saved + 1e-6, problem.costs.move * len(was - now))
+                still += was == now
+        self.assertGreaterEqual(still, 10)
+
+    def test_pins_hold(self):
+        """What a keeper chose is done there, whatever it costs; the rest is planned around it."""
+        for seed in range(12):
+            problem = any_site(seed)
+            if not problem.slots:
+                continue
+            chosen = len(problem.slots) // 2
+            pinned = replace(problem, pinned={problem.tasks[0].key: frozenset({chosen})})
+            with self.subTest(seed=seed):
+                plan = exact_plan(pinned, effort=0.1)
+                self.assertEqual(plan_faults(plan, pinned), [])
+                self.assertIn(chosen, [one.slot for one in plan.planned if one.key == problem.tasks[0].key])
+
+    def test_a_limit_that_cannot_be_kept_is_said(self):
+        """No time before it: the plan says which limit gives way, and when."""
+        wash = task(1, "wash", term(1, 2, 2))
+        plan = exact_plan(PlanProblem(TODAY, day(14), (slot(0), slot(6)), (wash,)))
+        self.assertEqual([one.slot for one in plan.planned], [1])
+        self.assertIn("Wash [1] should be done by Wed 25 Nov; the first time with room is Sun 29 Nov.", plan.broken)
+        none = exact_plan(PlanProblem(TODAY, day(14), (slot(0),), (wash,)))
+        self.assertEqual(none.planned, ())
+        nothing = exact_plan(PlanProblem(TODAY, day(14), (), (wash,)))
+        self.assertEqual(nothing.planned, ())
+
+    def test_what_shares_an_opening_is_done_together(self):
+        """Two items of one door, a few days apart, are one opening."""
+        slots = tuple(slot(n) for n in range(10))
+        problem = PlanProblem(TODAY, day(10), slots, (
+            task(1, "rinse", term(1, 6, since=-4), opening="brew door"),
+            task(1, "grease", term(3, 8, since=-20), opening="brew door"),
+        ))  # fmt: skip
+        plan = exact_plan(problem)
+        self.assertEqual(plan.openings, 1)
+
+    def test_every_turn_follows_the_one_before(self):
+        """What lasts five days comes round within them, as long as there is time."""
+        slots = tuple(slot(n) for n in range(28))
+        wash = task(1, "wash", term(0, 3, 3, since=-2), repeating(slots, 5, hygiene=True))
+        plan = exact_plan(PlanProblem(TODAY, day(28), slots, (wash,)))
+        days = [one.slot for one in plan.planned]
+        self.assertTrue(all(later - earlier <= 5 for earlier, later in zip(days, days[1:], strict=False)))
+        self.assertGreaterEqual(days[-1], 28 - 6)
+
+
+def _on(one, problem, more):
+    """The same task over other slots."""
+    places = {wide.start: n for n, wide in enumerate(problem.slots)}
+
+    def after(number):
+        if more[number].start in places:
+            return one.after(places[more[number].start])
+        nearest = max((n for start, n in places.items() if start <= more[number].start), default=None)
+        return one.after(nearest) if nearest is not None else one.now
+
+    return replace(one, after=after)
+
+
+class Small(unittest.TestCase):
+    """By trying every choice."""
+
+    # Grouping tasks that share a set-up: name, machine, first and last day, cost of a day early; for each set-up of a
+    # day and of a machine the least cost. From a reference table of ours, by enumeration and by OR-Tools 9.15.
+    ONE = (("tablet", 1, 2, 5, 3), ("milk line", 1, 0, 3, 4), ("filter", 1, 4, 9, 1), ("descale", 1, 3, 8, 2),
+           ("grinder brush", 1, 1, 6, 1))  # fmt: skip
+    THREE = (("tablet", 1, 1, 4, 2), ("milk line", 1, 2, 3, 5), ("tablet", 2, 0, 5, 2), ("filter", 2, 3, 8, 1),
+             ("descale", 3, 2, 7, 3), ("tablet", 3, 4, 7, 2))  # fmt: skip
+    CASES = (
+        (ONE, 0, 0, 0), (ONE, 6, 0, 20), (ONE, 12, 0, 34), (ONE, 30, 0, 70),
+        (THREE, 12, 5, 50), (THREE, 20, 0, 47), (THREE, 0, 5, 20),
+    )  # fmt: skip
+
+    def test_shared_set_ups(self):
+        """The least cost of the table, which every choice tried gives as well."""
+        for rows, of_day, of_machine, least in self.CASES:
+            with self.subTest(day=of_day, machine=of_machine, tasks=len(rows)):
+                tasks = tuple(
+                    # A day early costs minutes / days of the term: as many minutes as make it the table's cost.
+                    task(machine, name, replace(term(first, last, last, since=last - 12)), minutes=early * 14)
+                    for name, machine, first, last, early in rows
+                )
+                slots = tuple(slot(n, 2000) for n in range(10))
+                problem = PlanProblem(TODAY, day(10), slots, tasks, replace(FREE, day=of_day, visit=of_machine))
+                self.assertAlmostEqual(every_choice(problem), least)
+                self.assertAlmostEqual(exact_plan(problem, passes=8).cost, least)
+
+    def test_minutes_of_a_day(self):
+        """A week with limited minutes: feasible where the table has it so, and then nothing is late."""
+        rows = (("milk line", 1, 15, 0), ("tablet", 1, 10, 1), ("descale", 2, 40, 1), ("tablet", 2, 10, 2),
+                ("filter", 3, 5, 0), ("descale", 3, 40, 3), ("tablet", 3, 10, 2))  # fmt: skip
+        for minutes, feasible in (((60, 45, 30, 60), True), ((50, 50, 50, 50), True), ((30, 30, 30, 30), False)):
+            with self.subTest(minutes=minutes):
+                tasks = tuple(
+                    task(machine, f"{name} {n}", term(0, due, due), minutes=takes)
+                    for n, (name, machine, takes, due) in enumerate(rows)
+                )
+                slots = tuple(slot(n, minutes[n]) for n in range(4))
+                plan = exact_plan(PlanProblem(TODAY, day(4), slots, tasks, Costs(visit=5)), passes=6)
+                self.assertEqual(not plan.broken and len(plan.planned) == len(rows), feasible)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,161 @@
+"""What every round obeys, whatever the chores, the ways and the time."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+
+from lamplight.core.round.exact import exact_round, shortest_finish
+from lamplight.core.round.fold import Chore, folded
+from lamplight.core.round.planning import plan_quickly, plan_round, plan_well
+from lamplight.core.round.problem import Rank, RoundPlan, RoundProblem, Span, faults
+from lamplight.core.round.quick import quick_round
+from lamplight.core.round.stops import stops_of
+from lamplight.core.round.works import Work
+from tests.core.round.problems import any_chores, any_problem, best_by_hand, missing, one_job, share, walks
+
+
+class Laws(unittest.TestCase):
+    """Judged by `faults`, which no solver uses."""
+
+    def test_lawful_and_never_worse(self):
+        """The quick one, the bettered one and the exact one; the last is never worse, and above its bound."""
+        for seed in range(80):
+            problem = any_problem(seed)
+            with self.subTest(seed=seed):
+                first = quick_round(problem, betters=False)
+                second = quick_round(problem)
+                third = exact_round(problem, second, effort=0.05)
+                for plan in (first, second, third):
+                    self.assertEqual(faults(plan, problem), [])
+                    kept = {job.key for job in plan.done} | {job.key for job in plan.left_out}
+                    self.assertEqual(kept, set(problem.by_key))
+                self.assertLessEqual(second.weight(), first.weight())
+                self.assertLessEqual(third.weight(), second.weight())
+                self.assertLessEqual(third.bound_s, third.finish_s)
+
+    def test_the_same_every_time(self):
+        """Equal input, equal plan."""
+        for seed in range(10):
+            plans = [
+                [(turn.job.key, turn.work, turn.start_s) for turn in plan_well(any_problem(seed)).placed] for _ in "ab"
+            ]
+            self.assertEqual(*plans)
+
+    def test_as_good_as_every_order_tried(self):
+        """Small rounds by brute force: nothing is shorter, and no bound lies above the best."""
+        compared = 0
+        for seed in range(220):
+            problem = any_problem(seed, most_jobs=3)
+            if sum(len(job.works) for job in problem.jobs) > 6:
+                continue
+            best = best_by_hand(problem)
+            with self.subTest(seed=seed):
+                plan = exact_round(problem, quick_round(problem))
+                if best is None:
+                    self.assertTrue(plan.left_out)
+                    continue
+                self.assertEqual(plan.left_out, ())
+                self.assertEqual(plan.finish_s, best)
+                self.assertLessEqual(shortest_finish(problem.jobs, problem), best)
+                compared += 1
+        self.assertGreater(compared, 80)
+
+    def test_more_time_is_never_worse(self):
+        """What a longer evening leaves out, a shorter one leaves out too."""
+        for seed in range(24):
+            problem = any_problem(seed)
+            with self.subTest(seed=seed):
+                short = plan_well(problem)
+                long = plan_well(replace(problem, until_s=2 * problem.until_s))
+                self.assertLessEqual(missing(long)[:2], missing(short)[:2])
+
+    def test_what_matters_most_comes_first(self):
+        """Where not all fits, nothing of a lower rank is kept at the price of a higher one."""
+        urgent = one_job("urgent", 1, 20, rank=Rank.HEALTH)
+        small = [one_job(f"small {n}", 2, 5, rank=Rank.DUE) for n in range(5)]
+        problem = RoundProblem((*small, urgent), walks([1, 2]), 60 * 24)
+        plan = plan_well(problem)
+        self.assertIn(urgent, plan.done)
+        self.assertEqual(missing(plan)[Rank.HEALTH], 0)
+
+    def test_every_fault_is_seen(self):
+        """The judge itself: each rule broken on purpose."""
+        first, second = one_job("a", 1, 5, 10, 5, most=12), one_job("b", 2, 3)
+        problem = RoundProblem((first, second), walks([1, 2]), 3600)
+        good = plan_well(problem)
+        self.assertEqual(faults(good, problem), [])
+        late = tuple(replace(turn, start_s=turn.start_s + 600) if turn.work == 1 else turn for turn in good.placed)
+        soon = tuple(replace(turn, start_s=turn.start_s - 120) if turn.work == 1 else turn for turn in good.placed)
+        at_once = tuple(replace(turn, start_s=60) for turn in good.placed)
+        half = tuple(turn for turn in good.placed if turn.work == 0)
+        for placed, words in (
+            (late, "too late"), (soon, "too soon"), (at_once, "hands cannot be"), (half, "from its beginning"),
+        ):  # fmt: skip
+            with self.subTest(words=words):
+                self.assertTrue(any(words in fault for fault in faults(RoundPlan(placed), problem)))
+        rush = replace(problem, taken={1: (Span(0, 600, "the rush"),)})
+        self.assertTrue(any("the rush" in fault for fault in faults(good, rush)))
+        short = replace(problem, until_s=600)
+        self.assertTrue(any("not over in time" in fault for fault in faults(good, short)))
+        twins = RoundProblem((first, one_job("c", 1, 4)), walks([1]), 3600)
+        inside = RoundPlan((*plan_well(RoundProblem((first,), walks([1]), 3600)).placed,))
+        meets = tuple(sorted((*inside.placed, replace(good.placed[0], job=twins.jobs[1], work=0, start_s=420)),
+                             key=lambda turn: turn.start_s))  # fmt: skip
+        self.assertTrue(any("at once on one machine" in fault for fault in faults(RoundPlan(meets), twins)))
+
+    def test_no_second_cleaner_on_the_first(self):
+        """A job that leaves cleaner inside is not followed by one that brings another to the same place."""
+        first = one_job("first", 1, 5, leaves=frozenset({"milk"}), brings=frozenset({"milk"}))
+        second = one_job("second", 1, 5, brings=frozenset({"milk"}))
+        problem = RoundProblem((first, second), walks([1]), 3600)
+        plan = plan_well(problem)
+        self.assertEqual(faults(plan, problem), [])
+        self.assertEqual([job.key for job in plan.done], ["second", "first"])
+
+    def test_what_is_under_way_is_never_left_out(self):
+        """Also where it can no longer be over in time."""
+        going = one_job("going", 1, 5, begun=True, ready_s=900)
+        plan = plan_well(RoundProblem((going, one_job("other", 2, 10)), walks([1, 2]), 900))
+        self.assertIn(going, plan.done)
+        self.assertGreaterEqual(plan.placed[0].start_s, 900)
+
+
+class Folding(unittest.TestCase):
+    """Chores into jobs."""
+
+    def test_nothing_is_lost_or_doubled(self):
+        """Each item stands in one job; what is ticked is one job a machine; minutes are spared, never added."""
+        for seed in range(200):
+            chores = any_chores(seed)
+            with self.subTest(seed=seed):
+                jobs = folded(chores)
+                found = [f"{job.machine}:{one.item}" for job in jobs for one in job.shares]
+                self.assertEqual(sorted(found), sorted(chore.key for chore in chores))
+                self.assertLessEqual(
+                    sum(job.hands_s for job in jobs), sum(w.hands_s for chore in chores for w in chore.works)
+                )
+                for machine in {chore.machine for chore in chores}:
+                    self.assertLessEqual(sum(job.ticks for job in jobs if job.machine == machine), 1)
+                ranks = [job.rank for job in jobs]
+                self.assertEqual(ranks, sorted(ranks))
+
+    def test_what_matters_is_not_lost_with_what_does_not(self):
+        """A folded job that does not fit is unfolded again, and its urgent part done."""
+        urgent_chore = Chore(1, share("wash", Rank.HEALTH), (Work("wash", 600),), 0, "programmes")
+        slow = Chore(1, share("descale", Rank.DUE), (Work("descale", 600, 1800), Work("back", 300)), 1, "programmes")
+        plan, problem = plan_round([urgent_chore, slow], walks([1]), 1200, {}, plan_well)
+        self.assertEqual(faults(plan, problem), [])
+        self.assertEqual([s.item for job in plan.done for s in job.shares], ["wash"])
+
+    def test_stops(self):
+        """Each stretch stands in one stop, and two stops in a row are at two machines."""
+        for seed in range(40):
+            plan = plan_quickly(any_problem(seed))
+            stops = stops_of(plan)
+            self.assertEqual([turn for stop in stops for turn in stop.placed], list(plan.placed))
+            self.assertTrue(all(one.machine != two.machine for one, two in zip(stops, stops[1:], strict=False)))
+
+
+if __name__ == "__main__":
+    unittest.main()
