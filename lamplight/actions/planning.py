@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from functools import cache
@@ -10,9 +10,11 @@ from functools import cache
 from lamplight.actions.cache import kept
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_views import MachineView
-from lamplight.core.care.item import CareItem
+from lamplight.core.care.item import CareItem, Due
+from lamplight.core.care.triggers import Prompted
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.exact import exact_plan, known_plan
+from lamplight.core.plan.lived import Way, lived
 from lamplight.core.plan.moves import Moved, moves
 from lamplight.core.plan.problem import Plan, PlanProblem, Task, TaskKey, held_plan
 from lamplight.core.plan.terms import Term, has_routine, term_after, term_now
@@ -110,19 +112,7 @@ def _problem(
             if slots and has_routine(after(0) or term):
                 routine[due.item.title] = None
                 continue
-            tasks.append(
-                Task(
-                    view.row.id,
-                    due.item.key,
-                    due.item.title,
-                    due.item.circuit,
-                    due.item.minutes,
-                    due.item.opening,
-                    bool(due.item.products) or bool(due.item.procedure and view.needs(due)),
-                    term,
-                    after,
-                )  # fmt: skip
-            )
+            tasks.append(_task(view, due, term, after))
     starts = {slot.start: n for n, slot in enumerate(slots)}
     keys = {task.key for task in tasks}
     held = known.visits if known else ()
@@ -132,6 +122,22 @@ def _problem(
         announced=_numbers((((machine, item), start) for machine, item, start in held), starts, keys),
     )  # fmt: skip
     return problem, tuple(routine)
+
+
+def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None]) -> Task:
+    item = due.item
+    return Task(
+        view.row.id,
+        item.key,
+        item.title,
+        item.circuit,
+        item.minutes,
+        item.opening,
+        any(need.product for need in view.needs(due)),
+        term,
+        after,
+        any(isinstance(trigger, Prompted) for trigger in item.triggers),
+    )
 
 
 def _numbers(
@@ -153,7 +159,7 @@ def plan_slots(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tu
     return tuple(slots_from(now, calendar, week_slots(site.id), 7 * WEEKS))
 
 
-def _after(view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term):  # noqa: ANN202
+def _after(view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term) -> Callable[[int], Term | None]:
     """The term of an item if it were done in a slot; slots of one day share it."""
     work = view.status.work
     assert work is not None
@@ -186,6 +192,12 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
         newest = AnnouncedPlan.select(AnnouncedPlan.id).order_by(AnnouncedPlan.id.desc()).limit(KEPT_ANNOUNCEMENTS)
         AnnouncedPlan.delete().where(AnnouncedPlan.id.not_in([row.id for row in newest])).execute()
     return seen
+
+
+def weeks_lived(seen: PlanView) -> tuple[Way, Way, Way]:
+    """The same weeks lived by lamp, by calendar and by the plan; worked out once as long as the plan is the same."""
+    taken = tuple((one.key, one.slot) for one in seen.plan.planned)
+    return kept("lived", (seen.problem.slots, taken), lambda: lived(seen.problem, seen.plan))
 
 
 def pin_visit(

@@ -173,6 +173,7 @@ from lamplight.core.machine.told import (
 from lamplight.core.moment import Moment
 from lamplight.core.plan.exact import exact_plan, known_plan, least_cost
 from lamplight.core.plan.greedy import greedy_plan
+from lamplight.core.plan.lived import Lived, Spread, Way, lived, saved
 from lamplight.core.plan.moves import Moved, Price, moves, price, visit_price
 from lamplight.core.plan.problem import (
     Costs,

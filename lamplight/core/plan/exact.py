@@ -202,12 +202,14 @@ def _rooms(days: _Days) -> None:
         if slot not in problem.shared:
             days.weights.append(int(costs.day * SCALE) * used)
         held: list[LinearExpr | int] = [int(task.minutes * SCALE) * chosen for task, chosen in here]
-        for names, weight in ((_machines, costs.visit), (_openings, costs.opening)):
+        for names, minutes, weight in (
+            (_machines, costs.visit, costs.visit + costs.stands), (_openings, costs.opening, costs.opening)
+        ):  # fmt: skip
             for group in names(here):
                 open_ = cp.new_bool_var("")
                 cp.add_max_equality(open_, group)
                 cp.add_implication(open_, used)
-                held.append(int(weight * SCALE) * open_)
+                held.append(int(minutes * SCALE) * open_)
                 days.weights.append(int(weight * SCALE) * open_)
         held_here = [Planned(task, 0, slot, task.now) for task, _ in here if slot in problem.pinned.get(task.key, ())]
         least = slot_minutes(held_here, problem).get(slot, 0.0)  # a keeper may choose more than there is time for

@@ -60,7 +60,7 @@ class _Filling:
         costs = self.problem.costs
         minutes, weight = float(task.minutes), 0.0
         if (slot, task.machine) not in self.visits:
-            minutes, weight = minutes + costs.visit, weight + costs.visit
+            minutes, weight = minutes + costs.visit, weight + costs.visit + costs.stands
         if task.opening and (slot, task.machine, task.opening) not in self.openings:
             minutes, weight = minutes + costs.opening, weight + costs.opening
         return minutes, weight + (0.0 if self.minutes[slot] or slot in self.problem.shared else costs.day)

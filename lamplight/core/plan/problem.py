@@ -22,6 +22,7 @@ class Costs:
     Attributes:
         day: for each slot in which anything is done.
         visit: for each machine that is visited in a slot: the way, signing, draining.
+        stands: for each machine that is out of use in a slot, beside the keeper's minutes.
         opening: for each thing that is opened at it.
         late: for each day past the accepted risk.
         product: what a product is worth that is thrown away with the rest of its time.
@@ -31,8 +32,9 @@ class Costs:
 
     day: float = 3.0
     visit: float = 6.0
+    stands: float = 10.0
     opening: float = 4.0
-    late: float = 8.0
+    late: float = 14.0
     product: float = 4.0
     move: float = 12.0
     limit: float = 600.0
@@ -48,6 +50,7 @@ class Task:
         opening: what is opened for it, or empty.
         uses: whether it uses something up.
         now: its term as it stands.
+        lamp: whether the machine itself asks for it.
         after: its term if it were done in a slot; None where it is not due again within reach.
     """
 
@@ -60,6 +63,7 @@ class Task:
     uses: bool
     now: Term
     after: Callable[[int], Term | None] = field(default=lambda _slot: None, compare=False)
+    lamp: bool = False
 
     @property
     def key(self) -> TaskKey:
@@ -155,14 +159,15 @@ class Plan:
 
     @property
     def openings(self) -> int:
-        """How often something is opened: each thing at a machine in a slot once, what opens nothing by its visit."""
-        return len({(one.slot, one.task.machine, one.task.opening) for one in self.planned})
+        """How often a machine is opened and out of use: once for each visit, whatever is done in it."""
+        return len({(one.slot, one.task.machine) for one in self.planned})
 
     def minutes(self, problem: PlanProblem) -> float:
         """The keeper's minutes, with the ways and the openings."""
         costs = problem.costs
-        visits = {(one.slot, one.task.machine) for one in self.planned}
-        return sum(one.task.minutes for one in self.planned) + costs.visit * len(visits) + costs.opening * self.openings
+        doors = {(one.slot, one.task.machine, one.task.opening) for one in self.planned if one.task.opening}
+        own = sum(one.task.minutes for one in self.planned)
+        return own + costs.visit * self.openings + costs.opening * len(doors)
 
 
 def held_plan(problem: PlanProblem) -> Plan:
@@ -184,7 +189,7 @@ def plan_cost(planned: Sequence[Planned], problem: PlanProblem) -> float:
     """What a plan weighs, in minutes: ways, openings, what is thrown away, what is late, what was moved."""
     costs = problem.costs
     total = costs.day * len({one.slot for one in planned} - problem.shared)
-    total += costs.visit * len({(one.slot, one.task.machine) for one in planned})
+    total += (costs.visit + costs.stands) * len({(one.slot, one.task.machine) for one in planned})
     total += costs.opening * len(
         {(one.slot, one.task.machine, one.task.opening) for one in planned if one.task.opening}
     )

@@ -113,7 +113,7 @@ def plan_model(view: PlanView, closed: dict[date, str], machine: int | None, sta
 def _headline(visits: Sequence[VisitLine], view: PlanView) -> str:
     if not visits:
         return "Nothing to plan in the next four weeks."
-    return f"{plural(len(visits), 'visit')}, {plural(view.plan.openings, 'opening')} in four weeks."
+    return f"{plural(view.plan.openings, 'opening')} in the next four weeks."
 
 
 def _named(sentence: str, view: PlanView) -> str:
@@ -161,7 +161,9 @@ def _choices(chosen: VisitLine, view: PlanView) -> tuple[Choice, ...]:
         if slot.start != chosen.slot.start and abs((day - planned).days) <= DAYS_AROUND:
             told = visit_price(chosen.placed, day)
             found.append(Choice(slot, told, told.words(planned)))
-    return tuple(found)
+    later = [choice for choice in found if choice.slot.start > chosen.slot.start]
+    # The nearest later one stands first; the others follow in order.
+    return tuple(later[:1] + [choice for choice in found if choice not in later[:1]])
 
 
 def _weeks(

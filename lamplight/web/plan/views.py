@@ -8,13 +8,14 @@ from flask import Blueprint, flash, request, url_for
 from werkzeug.utils import redirect
 
 from lamplight.actions.machine_views import MachineView, machine_views
-from lamplight.actions.planning import announce, pin_visit, plan_view
+from lamplight.actions.planning import announce, pin_visit, plan_view, weeks_lived
 from lamplight.core.errors import InvalidInput
+from lamplight.core.plan.lived import saved
 from lamplight.store.sites import closures, machine
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.plan.model import plan_model
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import actor, see_other, site, wants_fragment
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("plan", __name__, template_folder="templates")
@@ -54,12 +55,39 @@ def _shut(views: list[MachineView]) -> dict[date, str]:
     return found
 
 
+ROWS = (
+    ("openings", "openings", 0),
+    ("minutes of yours", "minutes", 0),
+    ("products used", "products", 0),
+    ("lamps that surprised", "surprises", 0),
+    ("days past limits of hygiene", "past_days", 0),
+)
+
+
+@blueprint.get("/plan/saves")
+def saves():  # noqa: ANN201
+    """The same weeks lived three ways."""
+    views = machine_views(site(), now())
+    if not views:
+        return see_other("machines.add")
+    ways = weeks_lived(plan_view(site(), views, now()))
+    openings, surprises = saved(ways)
+    headline = (
+        f"{100 * openings:.0f} % fewer openings than by calendar, {100 * surprises:.0f} % fewer lamps that surprise."
+    )
+    if openings <= 0 or surprises <= 0:
+        headline = "Here planning spares little."
+    return render("plan/saves.html", "worktop", ways=ways, rows=ROWS, headline=headline)
+
+
 @blueprint.post("/plan/made")
 def make():  # noqa: ANN201
     """Plan thoroughly and hold to it."""
     views = machine_views(site(), now())
     if views:
         announce(site(), views, now())
+    if wants_fragment():  # the whole page is another then, its wall as well
+        return "", 204, {"HX-Redirect": url_for("plan.page")}
     return see_other("plan.page")
 
 

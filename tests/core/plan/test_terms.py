@@ -1,0 +1,99 @@
+"""Terms: quantiles and chances of a limit, what the rules say for a moment ahead, and what moving costs."""
+
+from __future__ import annotations
+
+import unittest
+from datetime import date, timedelta
+
+from scipy.stats import norm
+
+from lamplight.core.plan.moves import moves, price, visit_price
+from lamplight.core.plan.problem import Plan, Planned, PlanProblem
+from lamplight.core.plan.terms import Term, chance_by, has_routine, quantile, term_after, term_now
+from lamplight.core.usage.passage import NEVER, Passage
+from tests.base import NOW, DataTest
+from tests.core.plan.sites import TODAY, day, slot, task, term
+
+TEN = Passage(date(2026, 12, 1), date(2026, 12, 11), date(2026, 12, 31))
+
+
+class Chances(unittest.TestCase):
+    """Between early, likely and late as on a normal scale of its own on each side; scipy has the normal."""
+
+    def test_quantiles(self):
+        """The three dates themselves, and what lies between."""
+        self.assertEqual(quantile(TEN, 0.1), TEN.early)
+        self.assertEqual(quantile(TEN, 0.5), TEN.likely)
+        self.assertEqual(quantile(TEN, 0.9), TEN.late)
+        sides = {0.05: 10, 0.25: 10, 0.75: 20, 0.95: 20}
+        for share, width in sides.items():
+            expected = TEN.likely + timedelta(days=round(width * norm.ppf(share) / norm.ppf(0.9)))
+            self.assertEqual(quantile(TEN, share), expected)
+        self.assertIsNone(quantile(NEVER, 0.5))
+
+    def test_chance(self):
+        """Never falls with later dates, and fits the quantiles to half a day."""
+        chances = [chance_by(TEN, date(2026, 11, 20) + timedelta(days=n)) for n in range(60)]
+        self.assertEqual(chances, sorted(chances))
+        self.assertTrue(all(0 <= chance <= 1 for chance in chances))
+        self.assertAlmostEqual(chance_by(TEN, date(2026, 12, 12)), norm.cdf(norm.ppf(0.9) * 0.5 / 20))
+        self.assertEqual((chance_by(NEVER, TEN.likely), chance_by(Passage(*[TEN.likely] * 3), TEN.likely)), (0.0, 0.0))
+        self.assertEqual(chance_by(Passage(*[TEN.likely] * 3), TEN.late), 1.0)
+
+    def test_price(self):
+        """What moving means, in words."""
+        hygiene = Term(day(3), day(5), day(6), Passage(day(5), day(6), day(7)), day(0))
+        self.assertEqual(price(hygiene, day(7)).words(day(5)), "2 days later: past its limit of hygiene")
+        self.assertIn("1 day earlier: 0 % that its lamp or limit comes first, 1 day of its time",
+                      price(hygiene, day(4)).words(day(5)))  # fmt: skip
+        both = [Planned(task(1, "a", hygiene), 0, 0, hygiene), Planned(task(1, "b", term(2, 9)), 0, 0, term(2, 9))]
+        self.assertTrue(visit_price(both, day(7)).past_limit)
+
+    def test_what_moved(self):
+        """By date, an item's turns in order; what is over is not told."""
+        problem = PlanProblem(TODAY, day(28), tuple(slot(n) for n in range(10)), ())
+        hall = task(1, "wash", term(0, 3))
+        plan = Plan((Planned(hall, 0, 4, term(0, 3)), Planned(hall, 1, 8, term(5, 9))))
+        before = [(1, "wash", day(2)), (1, "wash", day(8)), (1, "wash", day(-1)), (2, "tray", day(3))]
+        found = moves(before, plan, problem, {(1, "wash"): "Wash", (2, "tray"): "Tray"})
+        told = [(one.item, one.was, one.now) for one in found]
+        self.assertEqual(told, [("wash", day(2), day(4)), ("tray", day(3), None)])
+        self.assertEqual(found[0].words("Hall", TODAY), "Wash at Hall from Wed 25 Nov to Fri 27 Nov")
+
+
+class ByTheRules(DataTest):
+    """A term ahead is what the rules say at that moment: done then, looked at then."""
+
+    def test_done_ahead(self):
+        """For every item of three kinds: as if it were that day, and it had just been done."""
+        for kind in ("removable-tabletop", "office-tower", "black-coffee-bench"):
+            view = self.view(self.used_machine(name=kind, kind=kind))
+            today = self.calendar.today(NOW)
+            for due in view.status.dues:
+                with self.subTest(kind=kind, item=due.item.key):
+                    now = term_now(due, today)
+                    ahead = term_after(view.status.work, due.item, NOW + timedelta(days=7))
+                    if ahead is None:
+                        continue
+                    self.assertGreaterEqual(ahead.earliest, today + timedelta(days=7))
+                    self.assertLessEqual(ahead.earliest, ahead.best_before)
+                    self.assertEqual(ahead.latest is not None, due.item.hygiene)
+                    later = term_after(view.status.work, due.item, NOW + timedelta(days=14))
+                    self.assertGreaterEqual(later.best_before, ahead.best_before)
+                    self.assertTrue(now is None or now.earliest >= today)
+
+    def test_a_tablet_by_count(self):
+        """Two hundred drinks at forty a working day: five working days after it is done, and seven tenths of that."""
+        machine = self.used_machine(per_day=40, done={"brew-tablet": 1})
+        view = self.view(machine)
+        item = view.kind.item("brew-tablet")
+        limit = next(state.limit for state in view.status.due("brew-tablet").triggers if state.limit)
+        done = self.calendar.closing(date(2026, 11, 27))
+        ahead = term_after(view.status.work, item, done)
+        open_days = self.calendar.open_days_between(date(2026, 11, 27), ahead.passage.likely)
+        self.assertAlmostEqual(open_days, limit / 40, delta=1)
+        self.assertFalse(has_routine(ahead))
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,116 @@
+"""Plan in the browser: the weeks, a visit looked at and moved, what moved, what planning saves."""
+
+from __future__ import annotations
+
+import re
+import unittest
+from datetime import timedelta
+from html import unescape
+from urllib.parse import unquote
+
+from lamplight.actions.absences import add_absence
+from lamplight.actions.entries import Actor
+from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
+from lamplight.store.plans import announced, pins
+from tests.base import NOW, WebTest
+
+
+class Plan(WebTest):
+    """Two machines, four weeks."""
+
+    def setUp(self):
+        super().setUp()
+        done = {"brew-tablet": 4, "group-rinse": 3, "outlets": 3}
+        self.hall = self.used_machine(name="Hall", done=done | {"descale": 10})
+        self.desk = self.used_machine(name="Desk", kind="office-tower", done={"brew-tablet": 2, "outlets": 3})
+
+    def visits(self, page):
+        """Machine and beginning of each tag on the line."""
+        return re.findall(r'href="/plan\?machine=(\d+)&at=([^"#]+)#visit"', unquote(unescape(page)))
+
+    def test_weeks(self):
+        """Planned at once, then held; the table says the same as the line."""
+        page = self.get("/plan")
+        for words in (
+            "in the next four weeks",
+            "Plan it well",
+            "Nothing was announced yet",
+            "As a list",
+            "Every day anyway",
+        ):
+            self.shows(page, words)
+        self.post("/plan/made")
+        held = self.get("/plan")
+        self.hides(held, "Plan it well")
+        self.shows(held, "Nothing since")
+        tags = self.visits(held)
+        self.assertEqual(len(tags), 2 * len(set(tags)))  # on the line, and in the list
+        self.post("/plan/made")
+        self.assertEqual(AnnouncedPlan.select().count(), 1)
+        self.assertLess(len(held), 400_000)
+
+    def test_a_small_fact_moves_nothing(self):
+        """A note that changes no date: planned anew, all stays; the page says so."""
+        self.post("/plan/made")
+        before = announced(self.site.id).visits
+        self.post("/hours/ways", {"home": "hall 2"})
+        self.post("/plan/made")
+        self.assertEqual(announced(self.site.id).visits, before)
+        self.shows(self.get("/plan"), "Nothing since")
+
+    def test_moving_a_visit(self):
+        """Looked at, priced, moved, held, let go again, undone in the log."""
+        self.post("/plan/made")
+        machine, start = self.visits(self.get("/plan"))[-1]
+        page = self.get(f"/plan?machine={machine}&at={start.replace('+', '%2B')}")
+        self.shows(page, "that its lamp or limit comes first")
+        items = re.findall(r'name="item" value="([^"]+)"', page)
+        to = unescape(re.search(r'<option value="([^"]+)"', page)[1])
+        form = {"machine": machine, "at": start, "item": items, "to": to}
+        for wrong in ({"to": "2026-11-25T03:00:00+01:00"}, {"item": ["dance"]}, {"item": []}, {"machine": "99"},
+                      {"at": "never"}, {"to": "soon"}):  # fmt: skip
+            with self.subTest(wrong=wrong):
+                self.post("/plan/visit", form | wrong, 422)
+        self.assertEqual(PlanPin.select().count(), 0)
+        self.post("/plan/visit", form)
+        self.assertEqual({item for (number, item) in pins() if number == int(machine)}, set(items))
+        moved = self.get(f"/plan?machine={machine}&at={to.replace('+', '%2B')}")
+        self.shows(moved, "held by you")
+        self.shows(moved, "You chose this day.")
+        self.post("/plan/visit", form | {"at": to, "to": ""})
+        self.assertEqual(pins(), {})
+        newest = Entry.select().where(Entry.kind == "plan").order_by(Entry.id.desc()).first()
+        self.post(f"/log/{newest.id}/undo")
+        self.assertNotEqual(pins(), {})
+
+    def test_away_and_no_machines(self):
+        """While everybody is away nothing is planned; an address that says nonsense shows the weeks."""
+        today = self.calendar.today(NOW)
+        add_absence(self.site.id, None, today + timedelta(days=7), today + timedelta(days=13), "", Actor(NOW))
+        page = self.get("/plan")
+        self.shows(page, "away")
+        days = {start[:10] for _, start in self.visits(page)}
+        self.assertFalse(days & {str(today + timedelta(days=n)) for n in range(7, 14)})
+        for odd in ("machine=x", "at=2026", "machine=1&at=2026-11-24T06:00:00", "machine=99999999999999999999"):
+            self.get(f"/plan?{odd}")
+
+    def test_what_it_saves(self):
+        """Three ways beside each other."""
+        page = self.get("/plan/saves")
+        for words in ("by lamp only", "by a fixed calendar", "by this plan", "days past limits of hygiene"):
+            self.shows(page, words)
+
+
+class Empty(WebTest):
+    """Nothing to plan."""
+
+    def test_no_machine(self):
+        """It leads to adding one; one that was never read is planned with what is known."""
+        self.get("/plan", 303)
+        self.get("/plan/saves", 303)
+        self.machine("Never read", counter=None)
+        self.shows(self.get("/plan"), "next four weeks")
+
+
+if __name__ == "__main__":
+    unittest.main()
