@@ -42,6 +42,7 @@ def made_up(seed: int) -> None:
         kind, per_day = chance.choice(kinds), chance.randint(8, 60)
         actor = Actor(begin)
         row = machine(site.id, add_machine(site.id, MachineFields(f"M{n}", kind), NewMachine({"drinks": 5000}), actor))
+        assert row is not None
         value = 5000
         for back in range(35, -1, -1):
             at = NOW - timedelta(days=back)
@@ -63,9 +64,11 @@ def main() -> None:
         with database.connection_context():
             with database.atomic():
                 made_up(seed)
-            views = machine_views(the_site(), NOW)
+            site = the_site()
+            assert site is not None
+            views = machine_views(site, NOW)
             began = time.perf_counter()
-            seen = plan_view(the_site(), views, NOW, well=True)
+            seen = plan_view(site, views, NOW, well=True)
             seconds.append(time.perf_counter() - began)
             assert not plan_faults(seen.plan, seen.problem)
             ways = lived(seen.problem, seen.plan)

@@ -49,6 +49,7 @@ WORDS = {
     "slots_version": ("set of hours for the machines", "sets of hours for the machines"),
     "walks_version": ("set of ways", "sets of ways"),
     "round": ("round", "rounds"),
+    "feed_version": ("address of a calendar feed", "addresses of calendar feeds"),
     "plan_pin": ("day that was chosen", "days that were chosen"),
     "manual_page": ("page of the manual", "pages of the manual"),
 }

@@ -223,7 +223,9 @@ def _bars(story: MachineStory, events: list[_Event], actor: Actor) -> None:
 def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: datetime, actor: Actor) -> None:
     """Everything that was done without a run: when each thing was done last."""
     today = calendar.today(now)
-    evening = calendar.closing(calendar.open_day_from(today - timedelta(days=1), -1)) - timedelta(minutes=35)
+    over = calendar.is_open(today) and now >= calendar.closing(today)
+    last_evening = calendar.open_day_from(today if over else today - timedelta(days=1), -1)
+    evening = calendar.closing(last_evening) - timedelta(minutes=35)
     morning = calendar.opening(today) + timedelta(minutes=8)
     for item in kind_of(story.kind).items:
         if item.key in ("brew-tablet", "group-rinse") or (item.role is ItemRole.FILTER and not story.cartridge):

@@ -116,8 +116,8 @@ def _day(day: DayHung, box: Box) -> Markup:
     if day.shut:
         shut = Box(box.x + 3, FIRST_TAG_Y, box.w - 6, TAG)
         fits = len(day.shut) * LETTER_PX < shut.w
-        words = text(shut.cx, shut.cy + 4.5, day.shut, "weeks-shut-words", "middle") if fits else Markup("")
-        shapes.append(group(el("title", day.shut), rect(shut, "weeks-shut", 3), words))
+        inside = text(shut.cx, shut.cy + 4.5, day.shut, "weeks-shut-words", "middle") if fits else Markup("")
+        shapes.append(group(el("title", day.shut), rect(shut, "weeks-shut", 3), inside))
     if day.target is None:
         return group(*shapes)
     start, words = day.target

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
+from lamplight.store.models import AnnouncedPlan, Entry, FeedVersion, PlanPin
 
 
 @dataclass(frozen=True)
@@ -35,10 +35,45 @@ def pins() -> dict[tuple[int, str], frozenset[datetime]]:
     return {key: frozenset(own) for key, own in found.items() if own}
 
 
+@dataclass(frozen=True)
+class FeedRow:
+    """A calendar feed: whose, and how long before a visit it reminds."""
+
+    site_id: int
+    keeper_id: int | None
+    hashed: str
+    alarm_minutes: int
+    since: datetime
+
+
+def feeds(site_id: int) -> list[FeedRow]:
+    """The feeds that hold: of each keeper the newest that was not undone, where it has an address."""
+    rows = (
+        FeedVersion.select(FeedVersion, Entry)
+        .join(Entry)
+        .where(Entry.undone_at.is_null(), FeedVersion.site == site_id)
+        .order_by(FeedVersion.id)
+    )
+    newest = {row.keeper_id: row for row in rows}
+    return [
+        FeedRow(site_id, row.keeper_id, row.hashed, row.alarm_minutes, row.entry.at)
+        for row in newest.values()
+        if row.hashed
+    ]
+
+
+def announcements(site_id: int) -> list[Announced]:
+    """Everything that was announced lately, oldest first."""
+    rows = AnnouncedPlan.select().where(AnnouncedPlan.site == site_id).order_by(AnnouncedPlan.id)
+    return [_announced(row) for row in rows]
+
+
 def announced(site_id: int) -> Announced | None:
     """What was announced last, or None."""
     row = AnnouncedPlan.select().where(AnnouncedPlan.site == site_id).order_by(AnnouncedPlan.id.desc()).first()
-    if row is None:
-        return None
+    return _announced(row) if row else None
+
+
+def _announced(row: AnnouncedPlan) -> Announced:
     visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start in row.visits)
     return Announced(row.made_at, row.rests_on, visits, tuple(row.moved))

@@ -95,6 +95,7 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.lamps import views as lamps
     from lamplight.web.log import views as log
     from lamplight.web.machines import views as machines
+    from lamplight.web.plan import feeds
     from lamplight.web.plan import views as plan
     from lamplight.web.procedures import views as procedures
     from lamplight.web.readings import views as readings
@@ -116,6 +117,7 @@ def _register_blueprints(app: Flask) -> None:
         water,
         supplies,
         plan,
+        feeds,
         runs,
         rounds,
         hours,

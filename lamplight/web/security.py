@@ -8,6 +8,7 @@ from flask import Flask, Response, abort, request
 
 from lamplight.actions.manuals import MOST_BYTES_IN_ALL
 from lamplight.actions.photos import MOST_BYTES
+from lamplight.formats.calendar_file import LARGEST_FILE
 
 POLICY = "; ".join(
     (
@@ -27,6 +28,7 @@ ROOM = 16 * 1024  # for the rest of the form, and the marks between its parts
 # Few addresses take a file; all others a form.
 UPLOADS = (
     (re.compile(r"/readings/import"), 2 * 1024 * 1024),
+    (re.compile(r"/calendars/days-off"), 2 * LARGEST_FILE),  # also as the form sends it back
     (re.compile(r"/runs/\d+/photo"), MOST_BYTES),
     (re.compile(r"/machines/\d+/manual"), MOST_BYTES_IN_ALL),
 )

@@ -24,7 +24,7 @@ from lamplight.store.models.care_facts import (
     WaterTestFact,
 )
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
-from lamplight.store.models.plan_facts import AnnouncedPlan, PlanPin
+from lamplight.store.models.plan_facts import AnnouncedPlan, FeedVersion, PlanPin
 from lamplight.store.models.round_facts import Round, RoundEventRow, SlotsVersion, WalksVersion
 from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo, Run, RunEventRow
 from lamplight.store.models.setting_facts import (
@@ -50,7 +50,7 @@ TABLES = (
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
-    SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan,
+    SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
@@ -58,7 +58,7 @@ FACTS = (
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
-    PlanPin,
+    PlanPin, FeedVersion,
 )  # fmt: skip
 
 __all__ = [
@@ -82,6 +82,7 @@ __all__ = [
     "Entry",
     "Fact",
     "FailedTry",
+    "FeedVersion",
     "Inspected",
     "ItemSwitch",
     "Keeper",

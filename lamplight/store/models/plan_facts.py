@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from peewee import BooleanField, CharField, ForeignKeyField
+from peewee import BooleanField, CharField, Check, ForeignKeyField, IntegerField
 from playhouse.sqlite_ext import JSONField
 
-from lamplight.store.models.base import Base, Fact, Machine, Site, UtcField
+from lamplight.store.models.base import Base, Fact, Keeper, Machine, Site, UtcField
 
 
 class PlanPin(Fact):
@@ -28,3 +28,12 @@ class AnnouncedPlan(Base):
     rests_on = CharField()
     visits = JSONField()
     moved = JSONField()
+
+
+class FeedVersion(Fact):
+    """The address of a keeper's calendar feed, as a hash; an empty one takes it away."""
+
+    site = ForeignKeyField(Site)
+    keeper = ForeignKeyField(Keeper, null=True)
+    hashed = CharField(max_length=64)
+    alarm_minutes = IntegerField(constraints=[Check("alarm_minutes >= 0")])

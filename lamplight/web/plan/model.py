@@ -175,7 +175,7 @@ def _weeks(
 ) -> list[Markup]:
     monday = view.today - timedelta(days=view.today.weekday())
     first = [view.problem.slots[0].start.date()] if view.problem.slots else []
-    weeks = []
+    weeks: list[Markup] = []
     count = WEEKS + (1 if view.today.weekday() else 0)
     while len(weeks) < count:
         days = [_day(monday + timedelta(days=n), view, visits, closed, chosen, choices) for n in range(7)]

@@ -1,0 +1,110 @@
+"""Calendars: the feed of each keeper, and days off from a calendar file."""
+
+from __future__ import annotations
+
+import base64
+import binascii
+from collections.abc import Mapping
+
+from flask import Blueprint, Response, abort, flash, request, url_for
+
+from lamplight.actions.feeds import ALARMS, end_feed, feed_file, feed_of, preview_days_off, renew_feed, take_days_off
+from lamplight.actions.machine_views import machine_views
+from lamplight.core.errors import InvalidInput
+from lamplight.formats.calendar_file import DaysOff
+from lamplight.store.plans import feeds
+from lamplight.store.sites import the_site
+from lamplight.web import forms
+from lamplight.web.clock import now
+from lamplight.web.rendering import actor, everybody, keeper, see_other, signs_in, site
+from lamplight.web.rendering import page as render
+
+blueprint = Blueprint("feeds", __name__, template_folder="templates")
+
+
+@blueprint.get("/calendars")
+def page():  # noqa: ANN201
+    return _show()
+
+
+def _show(
+    code: int = 200,
+    errors: Mapping[str, str] | None = None,
+    address: str = "",
+    found: tuple[DaysOff, ...] = (),
+    held: str = "",
+) -> tuple[str, int]:
+    here = site()
+    names: dict[int | None, str] = {None: "everybody"}
+    names |= {row.id: row.name for row in everybody()}
+    return render(
+        "plan/calendars.html", "worktop", code, feeds=feeds(here.id), names=names, alarms=ALARMS, errors=errors or {},
+        address=address, found=found, held=held,
+    )  # fmt: skip
+
+
+def _whose() -> int | None:
+    """Whose calendar a form is about: their own where keepers sign in, else whom it names."""
+    own = keeper()
+    if signs_in():
+        return own.id if own else None
+    wanted = request.form.get("keeper", "")
+    return forms.row_number(wanted) if wanted else None
+
+
+@blueprint.post("/calendars")
+def renew():  # noqa: ANN201
+    try:
+        minutes = forms.row_number(request.form.get("alarm", "")) or 0
+        token = renew_feed(site(), _whose(), minutes, actor())
+    except InvalidInput as problem:
+        return _show(422, {"feed": str(problem)})
+    return _show(address=url_for("feeds.feed", token=token, _external=True))
+
+
+@blueprint.post("/calendars/end")
+def end():  # noqa: ANN201
+    try:
+        end_feed(site(), _whose(), actor())
+    except InvalidInput as problem:
+        return _show(422, {"feed": str(problem)})
+    flash("That address is no longer answered.")
+    return see_other("feeds.page")
+
+
+@blueprint.get("/feed/<token>.ics")
+def feed(token: str):  # noqa: ANN201
+    """What calendar programs ask for, without signing in: the token is all they have."""
+    here = the_site()
+    known = feed_of(here, token) if here else None
+    if here is None or known is None:
+        abort(404)
+    body = feed_file(here, known, machine_views(here, now()), now(), request.host_url.rstrip("/"))
+    headers = {"Content-Disposition": "inline; filename=coffee-machines.ics"}
+    return Response(body, content_type="text/calendar; charset=utf-8", headers=headers)
+
+
+@blueprint.post("/calendars/days-off")
+def days_off():  # noqa: ANN201
+    """Days off of a file: shown first, then taken over whole."""
+    upload = request.files.get("file")
+    held = request.form.get("held", "")
+    try:
+        data = upload.read() if upload and upload.filename else _held(held)
+        if not data:
+            raise InvalidInput("Choose a calendar file that ends in .ics first.")
+        if not request.form.get("confirmed"):
+            return _show(found=preview_days_off(site(), data, now()), held=base64.b64encode(data).decode())
+        count = take_days_off(site(), data, actor())
+    except InvalidInput as problem:
+        return _show(422, {"file": str(problem)})
+    flash(f"{count} span{'s' if count != 1 else ''} of days off noted. Every date was worked out anew.")
+    return see_other("setup.site_page")
+
+
+def _held(text: str) -> bytes:
+    """The file that was shown, as the form sent it back."""
+    try:
+        return base64.b64decode(text, validate=True)
+    except (binascii.Error, ValueError):
+        return b""

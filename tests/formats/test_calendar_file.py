@@ -1,0 +1,140 @@
+"""Calendar files by RFC 5545, read back with two libraries."""
+
+from __future__ import annotations
+
+import unittest
+from datetime import UTC, date, datetime, timedelta
+
+import vobject
+from icalendar import Calendar
+
+from lamplight.core.errors import InvalidInput
+from lamplight.formats.calendar_file import VisitEvent, read_days_off, write_calendar
+
+STAMP = datetime(2027, 3, 20, 6, 0, tzinfo=UTC)
+
+
+def visit(uid="a", day=22, month=3, title="Hall: Descale", **more):
+    """A visit at seven in the morning, universal time."""
+    start = datetime(2027, month, day, 7, 0, tzinfo=UTC)
+    return VisitEvent(uid, 0, start, start + timedelta(minutes=40), title, **more)
+
+
+def written(*events, zone="Europe/Berlin", alarm=0):
+    """The file as text."""
+    return write_calendar(events, "Coffee", zone, STAMP, alarm).decode()
+
+
+class Written(unittest.TestCase):
+    """What the file must satisfy; sections of the RFC from memory."""
+
+    def test_lines(self):
+        """3.1: CRLF, no line over 75 octets, no character cut in two; long titles come back whole."""
+        long = "Küche: " + "ü" * 60 + ", Filter; \\ back\nnext"
+        text = written(visit(title=long, text="x" * 300))
+        self.assertTrue(text.endswith("\r\n"))
+        self.assertNotIn("\n", text.replace("\r\n", ""))
+        for line in text.split("\r\n"):
+            self.assertLessEqual(len(line.encode()), 75)
+        event = Calendar.from_ical(text).walk("VEVENT")[0]
+        self.assertEqual(str(event["summary"]), long)
+        # 3.3.11: backslash, semicolon, comma escaped, newline as \n.
+        self.assertIn("\\, Filter\\; \\\\ back\\nnext", text.replace("\r\n ", ""))
+
+    def test_head(self):
+        """3.6: one PRODID, VERSION 2.0; 3.6.1: UID and DTSTAMP once, in UTC; 3.2.19: a VTIMEZONE for each TZID."""
+        text = written(visit(), visit("b", 29))
+        lines = text.split("\r\n")
+        self.assertEqual((lines.count("VERSION:2.0"), sum(line.startswith("PRODID") for line in lines)), (1, 1))
+        self.assertEqual(sum(line.startswith("UID") for line in lines), 2)
+        self.assertIn("DTSTAMP:20270320T060000Z", lines)
+        self.assertIn("DTSTART;TZID=Europe/Berlin:20270322T080000", lines)
+        self.assertIn("TZID:Europe/Berlin", lines)
+        self.assertNotIn("DURATION", [line.split(":")[0].split(";")[0] for line in lines])
+
+    def test_clock_change(self):
+        """A visit before and one after the change of 28 March 2027: both at the hour of the site's wall clock."""
+        before, after = visit("a", 22), visit("b", 29)
+        events = Calendar.from_ical(written(before, after)).walk("VEVENT")
+        self.assertEqual([event["dtstart"].dt.hour for event in events], [8, 9])
+        self.assertEqual([event["dtstart"].dt.astimezone(UTC) for event in events], [before.start, after.start])
+        for zone in ("Europe/Berlin", "America/New_York", "Australia/Sydney", "UTC", "Asia/Kolkata"):
+            with self.subTest(zone=zone):
+                days = [visit(f"{n}", 1 + 7 * (n % 4), 3 + n // 4) for n in range(8)]
+                other = vobject.readOne(written(*days, zone=zone)).vevent_list
+                self.assertEqual([one.dtstart.value.astimezone(UTC) for one in other], [one.start for one in days])
+
+    def test_taken_back_and_reminded(self):
+        """3.8.7.4: SEQUENCE; 3.8.1.11: STATUS; 3.6.6: an alarm has ACTION, TRIGGER, DESCRIPTION."""
+        kept, gone = visit("a"), VisitEvent("b", 3, STAMP, STAMP + timedelta(minutes=5), "Gone", cancelled=True)
+        text = written(kept, gone, alarm=15)
+        for reader in (lambda: Calendar.from_ical(text).walk("VEVENT"), lambda: vobject.readOne(text).vevent_list):
+            self.assertEqual(len(reader()), 2)
+        events = {str(one["uid"]): one for one in Calendar.from_ical(text).walk("VEVENT")}
+        self.assertEqual((events["b"]["sequence"], str(events["b"]["status"])), (3, "CANCELLED"))
+        self.assertEqual(len(events["b"].walk("VALARM")), 0)
+        alarm = events["a"].walk("VALARM")[0]
+        self.assertEqual((str(alarm["action"]), alarm["trigger"].dt), ("DISPLAY", timedelta(minutes=-15)))
+
+
+def off(*lines):
+    """A file of one event."""
+    body = "\r\n".join(("BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//x//y", "BEGIN:VEVENT", "UID:1", *lines,
+                        "END:VEVENT", "END:VCALENDAR", ""))  # fmt: skip
+    return body.encode()
+
+
+class Read(unittest.TestCase):
+    """Days off of a file."""
+
+    TODAY = date(2026, 11, 24)
+
+    def spans(self, *lines):
+        return [(one.first, one.last) for one in read_days_off(off(*lines), self.TODAY)]
+
+    def test_whole_days(self):
+        """DTEND is not included (3.6.1); one day without an end; what is over is left out."""
+        self.assertEqual(
+            self.spans("DTSTART;VALUE=DATE:20261224", "DTEND;VALUE=DATE:20270102", "SUMMARY:Closed"),
+            [(date(2026, 12, 24), date(2027, 1, 1))],
+        )
+        self.assertEqual(self.spans("DTSTART;VALUE=DATE:20270105"), [(date(2027, 1, 5),) * 2])
+        self.assertEqual(
+            self.spans("DTSTART;VALUE=DATE:20261223", "DURATION:P2D"), [(date(2026, 12, 23), date(2026, 12, 24))]
+        )
+
+    def test_recurrences(self):
+        """The dates of a reference table: last days of months; every second week; 31 April is skipped."""
+        cases = (
+            ("20270131", "FREQ=MONTHLY;COUNT=4", ("2027-01-31", "2027-03-31", "2027-05-31", "2027-07-31")),
+            ("20270131", "FREQ=MONTHLY;BYMONTHDAY=-1;COUNT=4",
+             ("2027-01-31", "2027-02-28", "2027-03-31", "2027-04-30")),
+            ("20261228", "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,TH;COUNT=5",
+             ("2026-12-28", "2026-12-31", "2027-01-11", "2027-01-14", "2027-01-25")),
+            ("20270104", "FREQ=MONTHLY;BYDAY=1MO;COUNT=3", ("2027-01-04", "2027-02-01", "2027-03-01")),
+            ("20270104", "FREQ=DAILY;INTERVAL=60;COUNT=4", ("2027-01-04", "2027-03-05", "2027-05-04", "2027-07-03")),
+        )  # fmt: skip
+        for start, rule, dates in cases:
+            with self.subTest(rule=rule):
+                found = self.spans(f"DTSTART;VALUE=DATE:{start}", f"RRULE:{rule}")
+                self.assertEqual([str(first) for first, _ in found], list(dates))
+        found = self.spans("DTSTART;VALUE=DATE:20270104", "RRULE:FREQ=DAILY;COUNT=3", "EXDATE;VALUE=DATE:20270105")
+        self.assertEqual([first.day for first, _ in found], [4, 6])
+
+    def test_refused(self):
+        """Nothing of it is taken: no calendar, only appointments, only the past, too large, too long."""
+        for data, words in (
+            (b"not a calendar", "no calendar file"),
+            (b"", "no calendar file"),
+            (off("DTSTART:20270105T080000Z"), "no whole days"),
+            (off("DTSTART;VALUE=DATE:20250105"), "no whole days"),
+            (off("DTSTART;VALUE=DATE:20270105", "STATUS:CANCELLED"), "no whole days"),
+            (off("DTSTART;VALUE=DATE:20270105", "DTEND;VALUE=DATE:20300105"), "longer than a year"),
+            (b"x" * 1_100_000, "larger than 1 MB"),
+        ):
+            with self.subTest(words=words), self.assertRaisesRegex(InvalidInput, words):
+                read_days_off(data, self.TODAY)
+
+
+if __name__ == "__main__":
+    unittest.main()
