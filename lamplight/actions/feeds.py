@@ -20,6 +20,7 @@ from lamplight.store.plans import Announced, FeedRow, announcements, feeds
 from lamplight.store.sites import SiteRow, closures, keepers
 
 ALARMS = (0, 10, 15, 30, 60, 120)
+CALENDAR, SCREEN = "calendar", "screen"
 
 
 def _hashed(token: str) -> str:
@@ -27,8 +28,8 @@ def _hashed(token: str) -> str:
     return sha256(token.encode()).hexdigest()
 
 
-def renew_feed(site: SiteRow, keeper_id: int | None, alarm_minutes: int, actor: Actor) -> str:
-    """Give a keeper an address for their calendar; the one before is no longer answered. Answers its token, once.
+def renew_feed(site: SiteRow, keeper_id: int | None, alarm_minutes: int, actor: Actor, kind: str = CALENDAR) -> str:
+    """Give a keeper's calendar, or a screen, an address; the one before is no longer answered. Answers its token, once.
 
     Raises:
         InvalidInput: for an unknown keeper or reminder.
@@ -40,31 +41,32 @@ def renew_feed(site: SiteRow, keeper_id: int | None, alarm_minutes: int, actor: 
         raise InvalidInput("That keeper is no longer there. Load the page again.")
     token = token_urlsafe(24)
     with database.atomic():
-        whose = names.get(keeper_id or 0, "everybody")
-        entry = write_entry("feed", f"New address of the calendar of {whose}", actor)
+        whose = "the screen" if kind == SCREEN else f"the calendar of {names.get(keeper_id or 0, 'everybody')}"
+        entry = write_entry("feed", f"New address of {whose}", actor)
         FeedVersion.create(
-            entry=entry, site=site.id, keeper=keeper_id, hashed=_hashed(token), alarm_minutes=alarm_minutes
+            entry=entry, site=site.id, keeper=keeper_id, kind=kind, hashed=_hashed(token), alarm_minutes=alarm_minutes
         )
     return token
 
 
-def end_feed(site: SiteRow, keeper_id: int | None, actor: Actor) -> None:
-    """Take a keeper's address away.
+def end_feed(site: SiteRow, keeper_id: int | None, actor: Actor, kind: str = CALENDAR) -> None:
+    """Take an address away.
 
     Raises:
         InvalidInput: when there is none.
     """
     with database.atomic():
-        if all(row.keeper_id != keeper_id for row in feeds(site.id)):
-            raise InvalidInput("That calendar has no address any more.")
-        entry = write_entry("feed", "A calendar’s address was taken away", actor)
-        FeedVersion.create(entry=entry, site=site.id, keeper=keeper_id, hashed="", alarm_minutes=0)
+        if all((row.kind, row.keeper_id) != (kind, keeper_id) for row in feeds(site.id)):
+            raise InvalidInput("That has no address any more.")
+        entry = write_entry("feed", f"The address of a {kind} was taken away", actor)
+        FeedVersion.create(entry=entry, site=site.id, keeper=keeper_id, kind=kind, hashed="", alarm_minutes=0)
 
 
-def feed_of(site: SiteRow, token: str) -> FeedRow | None:
-    """The feed of a token, or None."""
+def feed_of(site: SiteRow, token: str, kind: str = CALENDAR) -> FeedRow | None:
+    """The address of a token, or None."""
     wanted = _hashed(token)
-    return next((row for row in feeds(site.id) if compare_digest(row.hashed, wanted)), None)
+    found = next((row for row in feeds(site.id) if compare_digest(row.hashed, wanted)), None)
+    return found if found is not None and found.kind == kind else None
 
 
 @dataclass(frozen=True)

@@ -226,7 +226,7 @@ def _rinse_share(view: MachineView) -> Share:
 def _end_of_day(view: MachineView, chores: list[Chore], asked: Asked) -> tuple[Chore, Packing] | None:
     """One run in place of several small jobs, where that spares the keeper time."""
     settled = [chore for chore in chores if not chore.begun and chore.share.item in view.done_at_closing]
-    if len(settled) < 2 or view.run is not None:
+    if len(settled) < 2 or view.run is not None or f"{view.row.id}:{END_OF_DAY}" in asked.skipped:
         return None
     rank = min(chore.share.rank for chore in settled)
     share = Share(END_OF_DAY, "End of the day", Circuit.BODY, "One run does all of these.", rank)

@@ -37,9 +37,10 @@ def pins() -> dict[tuple[int, str], frozenset[datetime]]:
 
 @dataclass(frozen=True)
 class FeedRow:
-    """A calendar feed: whose, and how long before a visit it reminds."""
+    """An address that answers without signing in: of what kind, whose, and how long before a visit it reminds."""
 
     site_id: int
+    kind: str
     keeper_id: int | None
     hashed: str
     alarm_minutes: int
@@ -47,16 +48,16 @@ class FeedRow:
 
 
 def feeds(site_id: int) -> list[FeedRow]:
-    """The feeds that hold: of each keeper the newest that was not undone, where it has an address."""
+    """The addresses that hold: of each kind and keeper the newest that was not undone, where it was not taken away."""
     rows = (
         FeedVersion.select(FeedVersion, Entry)
         .join(Entry)
         .where(Entry.undone_at.is_null(), FeedVersion.site == site_id)
         .order_by(FeedVersion.id)
     )
-    newest = {row.keeper_id: row for row in rows}
+    newest = {(row.kind, row.keeper_id): row for row in rows}
     return [
-        FeedRow(site_id, row.keeper_id, row.hashed, row.alarm_minutes, row.entry.at)
+        FeedRow(site_id, row.kind, row.keeper_id, row.hashed, row.alarm_minutes, row.entry.at)
         for row in newest.values()
         if row.hashed
     ]

@@ -95,7 +95,7 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.lamps import views as lamps
     from lamplight.web.log import views as log
     from lamplight.web.machines import views as machines
-    from lamplight.web.plan import feeds
+    from lamplight.web.plan import feeds, screen
     from lamplight.web.plan import views as plan
     from lamplight.web.procedures import views as procedures
     from lamplight.web.readings import views as readings
@@ -118,6 +118,7 @@ def _register_blueprints(app: Flask) -> None:
         supplies,
         plan,
         feeds,
+        screen,
         runs,
         rounds,
         hours,

@@ -22,6 +22,7 @@ from lamplight.core.run.clock import calls_at
 from lamplight.core.words import clock_words, day_words, grouped, words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, known_glyph, status_glyph
 from lamplight.drawing.place_signs import place_sign
+from lamplight.store.rounds import RoundRow, open_round
 from lamplight.store.runs import RunRow, open_runs
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site
 from lamplight.web.clock import now
@@ -211,6 +212,12 @@ def _running(known: SiteRow | None) -> list[Calling]:
     return sorted(running, key=lambda run: (run.calls_at, run.machine))
 
 
+def _my_round() -> RoundRow | None:
+    """The round on which whoever is here is, or None."""
+    known, who = the_site(), keeper()
+    return open_round(known.id, who.id if who else None) if known else None
+
+
 def sentence_text(words: str) -> str:
     """Words with a capital first letter and the rest as it is."""
     return words[:1].upper() + words[1:]
@@ -235,6 +242,7 @@ def register(app: Flask) -> None:
         circuit_glyph=circuit_glyph,
         known_glyph=known_glyph,
         place_sign=place_sign,
+        my_round=_my_round,
         status_glyph=status_glyph,
         status_words=STATUS_WORDS,
         asset=asset,

@@ -21,6 +21,7 @@ if TYPE_CHECKING:
 THREADS = 8
 MOST_CONNECTIONS = 400
 PUSHED_OUT = 40  # of them at a time, the oldest that wait for nothing, when no more fit in
+SECONDS_TO_END = 10
 SECONDS_IDLE = 30
 MOST_DISCARDED = 64 * 1024 * 1024  # bytes of a body that is too large, read past so that its sender hears why
 
@@ -103,6 +104,11 @@ class Server(TcpWSGIServer):
     """Where connections that wait for nothing never keep others out."""
 
     channel_class = BoundedChannel
+
+    def close(self) -> None:
+        """Stop; what is being worked out is waited for a little, since it would answer into what is no longer there."""
+        self.task_dispatcher.shutdown(timeout=SECONDS_TO_END)
+        super().close()
 
     def readable(self) -> bool:
         """Whether a new connection may come; makes room for it first."""

@@ -6,6 +6,9 @@ from datetime import timedelta
 
 from tests.browser.base import BrowserTest
 
+# What Today says is to be done: led through, ticked, or waiting for something.
+THINGS = ".round-item, .round-stop .tick-box, .not-now li"
+
 
 class Fortnight(BrowserTest):
     """Ten mornings at Kilnside Tileworks, by forms and keys."""
@@ -65,7 +68,7 @@ class Fortnight(BrowserTest):
         """It ends with fewer things to do than it began, and every page still opens."""
         page = self.page
         page.goto("/")
-        first = page.locator(".stop .task").count()
+        first = page.locator(THINGS).count()
         for day in range(10):
             self.morning()
             self.read_all()
@@ -79,7 +82,7 @@ class Fortnight(BrowserTest):
                 self.an_undo()
             self.tick(everything=day % 2 == 1)
         page.goto("/")
-        self.assertLess(page.locator(".stop .task").count(), first)
+        self.assertLess(page.locator(THINGS).count(), first)
         for path in ("/machines", "/machines/3", "/water", "/supplies", "/log", "/log/runs"):
             page.goto(path)
             self.assertLessEqual(self.overflow(page), 0, path)
@@ -131,9 +134,9 @@ class Fortnight(BrowserTest):
         """What is due and needs no leading, or everything that is due, at once."""
         page = self.page
         page.goto("/")
-        wanted = ".stop .task" if everything else ".stop .task:not(:has(.task-go .button))"
+        led = ".round-item input[name=job], .not-now input[name=job], " if everything else ""
         ticked = page.eval_on_selector_all(
-            f"{wanted} input[name=job]", "all => all.map(one => { one.checked = true; }).length"
+            f"{led}.round-stop .tick-box input[name=job]", "all => all.map(one => { one.checked = true; }).length"
         )
         if ticked:
             page.locator("[data-done]").click()

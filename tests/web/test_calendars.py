@@ -11,6 +11,7 @@ from icalendar import Calendar
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.entries import Actor
+from lamplight.actions.sites import save_keeper
 from lamplight.store.models import Closure
 from tests.base import NOW, WebTest
 from tests.formats.test_calendar_file import off
@@ -87,6 +88,29 @@ class Feed(WebTest):
         self.post("/calendars/days-off", {"held": held, "confirmed": "1"}, 422)
         for form in ({}, {"held": "???", "confirmed": "1"}, {"file": (io.BytesIO(b"no"), "x.ics")}):
             self.post("/calendars/days-off", form, 422)
+
+
+class Screen(WebTest):
+    """The screen in the kitchen."""
+
+    def test_what_it_tells(self):
+        """Fine, no milk, being cleaned; no name of a keeper, no way to anything else."""
+        self.hall = self.used_machine(name="Hall", done={"brew-tablet": 4})
+        self.used_machine(name="Lab", kind="office-tower", done={"milk-wash": 4})
+        save_keeper("Ada Secret", "AS", Actor(NOW))
+        page = self.post("/calendars", {"kind": "screen"}, 200).get_data(as_text=True)
+        path = re.search(r'value="http://[^/]+(/screen/[^"]+)"', page)[1]
+        seen = self.get(path)
+        for words in ("Ready", "No milk drinks until it is washed", "is-fine", "is-part"):
+            self.shows(seen, words)
+        self.post("/runs", {"machine": self.hall, "item": "brew-tablet"})
+        self.shows(self.get(path), "Being cleaned, until about")
+        for words in ("Ada", "AS", "dock", "<a "):
+            self.hides(self.get(path), words)
+        self.get("/screen/wrong", 404)
+        self.get(path.replace("/screen/", "/feed/") + ".ics", 404)
+        self.post("/calendars/end", {"kind": "screen"})
+        self.get(path, 404)
 
 
 if __name__ == "__main__":

@@ -33,7 +33,7 @@ PAGES = {
     "/kinds": (6, 6),
     "/procedures": (7, 7),
     "/runs/ready/{id}/brew-tablet": (39, 12),
-    "/runs/{run}": (50, 21),
+    "/runs/{run}": (53, 24),
 }
 
 

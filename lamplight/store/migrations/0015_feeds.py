@@ -1,10 +1,11 @@
-"""Calendar feeds: one address a keeper, of which only a hash is kept."""
+"""Addresses that answer without signing in, calendars and screens; only a hash of each is kept."""
 
 STATEMENTS = (
     """CREATE TABLE "feed_version" ("id" INTEGER NOT NULL PRIMARY KEY,
     "entry_id" INTEGER NOT NULL,
     "site_id" INTEGER NOT NULL,
     "keeper_id" INTEGER,
+    "kind" VARCHAR(20) NOT NULL,
     "hashed" VARCHAR(64) NOT NULL,
     "alarm_minutes" INTEGER NOT NULL CHECK (alarm_minutes >= 0),
     FOREIGN KEY ("entry_id") REFERENCES "entry" ("id"),

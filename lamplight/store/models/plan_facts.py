@@ -31,9 +31,10 @@ class AnnouncedPlan(Base):
 
 
 class FeedVersion(Fact):
-    """The address of a keeper's calendar feed, as a hash; an empty one takes it away."""
+    """An address that answers without signing in: a calendar or a screen, as a hash; an empty one takes it away."""
 
     site = ForeignKeyField(Site)
     keeper = ForeignKeyField(Keeper, null=True)
+    kind = CharField(max_length=20)
     hashed = CharField(max_length=64)
     alarm_minutes = IntegerField(constraints=[Check("alarm_minutes >= 0")])

@@ -8,7 +8,17 @@ from collections.abc import Mapping
 
 from flask import Blueprint, Response, abort, flash, request, url_for
 
-from lamplight.actions.feeds import ALARMS, end_feed, feed_file, feed_of, preview_days_off, renew_feed, take_days_off
+from lamplight.actions.feeds import (
+    ALARMS,
+    CALENDAR,
+    SCREEN,
+    end_feed,
+    feed_file,
+    feed_of,
+    preview_days_off,
+    renew_feed,
+    take_days_off,
+)
 from lamplight.actions.machine_views import machine_views
 from lamplight.core.errors import InvalidInput
 from lamplight.formats.calendar_file import DaysOff
@@ -33,19 +43,22 @@ def _show(
     address: str = "",
     found: tuple[DaysOff, ...] = (),
     held: str = "",
+    made: str = "",
 ) -> tuple[str, int]:
     here = site()
     names: dict[int | None, str] = {None: "everybody"}
     names |= {row.id: row.name for row in everybody()}
     return render(
         "plan/calendars.html", "worktop", code, feeds=feeds(here.id), names=names, alarms=ALARMS, errors=errors or {},
-        address=address, found=found, held=held,
+        address=address, found=found, held=held, made=made,
     )  # fmt: skip
 
 
 def _whose() -> int | None:
     """Whose calendar a form is about: their own where keepers sign in, else whom it names."""
     own = keeper()
+    if request.form.get("kind") == SCREEN:
+        return None
     if signs_in():
         return own.id if own else None
     wanted = request.form.get("keeper", "")
@@ -56,18 +69,23 @@ def _whose() -> int | None:
 def renew():  # noqa: ANN201
     try:
         minutes = forms.row_number(request.form.get("alarm", "")) or 0
-        token = renew_feed(site(), _whose(), minutes, actor())
+        token = renew_feed(site(), _whose(), minutes, actor(), _kind())
     except InvalidInput as problem:
-        return _show(422, {"feed": str(problem)})
-    return _show(address=url_for("feeds.feed", token=token, _external=True))
+        return _show(422, {_kind(): str(problem)})
+    where = "screen.page" if _kind() == SCREEN else "feeds.feed"
+    return _show(address=url_for(where, token=token, _external=True), made=_kind())
+
+
+def _kind() -> str:
+    return SCREEN if request.form.get("kind") == SCREEN else CALENDAR
 
 
 @blueprint.post("/calendars/end")
 def end():  # noqa: ANN201
     try:
-        end_feed(site(), _whose(), actor())
+        end_feed(site(), _whose(), actor(), _kind())
     except InvalidInput as problem:
-        return _show(422, {"feed": str(problem)})
+        return _show(422, {_kind(): str(problem)})
     flash("That address is no longer answered.")
     return see_other("feeds.page")
 

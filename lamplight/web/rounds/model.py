@@ -33,12 +33,14 @@ class ShareLine:
         job: machine and item in one word, as the forms send it.
         href: where it is begun or gone on with; empty where it is settled with another.
         run: number of the run that is open for it, or None.
+        item: whether it is a care item, which can be ticked, and no free procedure.
     """
 
     share: Share
     job: str
     href: str = ""
     run: int | None = None
+    item: bool = True
 
 
 @dataclass(frozen=True)
@@ -237,7 +239,9 @@ def _led(job: RoundJob, view: RoundView) -> list[ShareLine]:
         if job.begun and run is not None and share.item == run.item:
             lines.append(ShareLine(share, key, url_for("runs.page", run_id=run.id), run.id))
         elif key in job.chores:
-            lines.append(ShareLine(share, key, url_for("runs.ready", machine_id=job.machine, key=share.item)))
+            href = url_for("runs.ready", machine_id=job.machine, key=share.item)
+            item = view.views[job.machine].kind.item(share.item) is not None
+            lines.append(ShareLine(share, key, href, item=item))
         else:
             lines.append(ShareLine(share, key))
     return lines

@@ -22,11 +22,12 @@
     }
   });
 
-  // The better round does not take away what was ticked meanwhile.
+  // The better round takes away neither what was ticked meanwhile nor the place where somebody is.
   document.addEventListener("htmx:beforeSwap", function (event) {
     const target = event.detail.target;
     if (!target || target.id !== "round-wall") return;
-    const touched = document.querySelector("#round-list input:checked") || document.activeElement.closest("#round-bag");
+    const here = document.activeElement;
+    const touched = document.querySelector("#round-list input:checked") || here.closest("#round-list, #round-bag");
     if (touched) event.detail.shouldSwap = false;
   });
 

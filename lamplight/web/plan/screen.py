@@ -1,0 +1,68 @@
+"""The screen in the kitchen: which machine is fine, which not to use and until when. No names, only a token."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from flask import Blueprint, abort, render_template
+from markupsafe import Markup
+
+from lamplight.actions.feeds import SCREEN, feed_of
+from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.core.care.status import Status
+from lamplight.core.run.clock import likely_end
+from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.store.sites import the_site
+from lamplight.web.clock import now
+from lamplight.web.lamps.model import lit_lamps
+
+blueprint = Blueprint("screen", __name__, template_folder="templates")
+# The drawings take the room there is; many machines are told in words alone.
+MOST_DRAWN, DRAWN_PX = 6, 190
+
+
+@dataclass(frozen=True)
+class Shown:
+    """One machine on the screen.
+
+    Attributes:
+        state: ``fine``, ``part`` where it does not make everything, or ``stop``.
+        words: what is to be known, for whoever wants a coffee.
+        until: when it is likely usable again, or None.
+    """
+
+    name: str
+    place: str
+    state: str
+    words: str
+    until: datetime | None
+    drawing: Markup
+
+
+def shown(view: MachineView, moment: datetime, drawn: bool) -> Shown:
+    """What a machine is to somebody who wants a coffee."""
+    state, words, until = "fine", "Ready", None
+    late = [due.item.when_overdue for due in view.status.dues if due.status is Status.OVERDUE and due.item.when_overdue]
+    if view.run is not None and view.run.state.running:
+        state, until = "stop", likely_end(view.run.state, moment)
+        words = "Being cleaned"
+    elif view.cleaner_inside:
+        state, words = "stop", "Cleaner inside. Do not use"
+    elif view.stopped:
+        state, words = "stop", "Wants its keeper"
+    elif late:
+        state, words = "part", late[0].rstrip(".")
+    drawing = cutaway(view.equipped, Scene(lamps=lit_lamps(view)), height=DRAWN_PX) if drawn else Markup("")
+    return Shown(view.row.name, view.row.place, state, words, until, drawing)
+
+
+@blueprint.get("/screen/<token>")
+def page(token: str):  # noqa: ANN201
+    here = the_site()
+    if here is None or feed_of(here, token, SCREEN) is None:
+        abort(404)
+    moment = now()
+    views = sorted(machine_views(here, moment), key=lambda view: view.row.name.lower())
+    machines = [shown(view, moment, len(views) <= MOST_DRAWN) for view in views]
+    return render_template("plan/screen.html", machines=machines, here=here)
