@@ -87,8 +87,31 @@ def _listening(page: Page) -> None:
         _touch(page, page.locator(".water-button").first)
 
 
+def _plan_held(page: Page) -> None:
+    page.goto("/plan")
+    page.wait_for_selector("text=Nothing since", timeout=120_000)
+    page.locator(".weeks-visit").nth(13).click()
+    page.wait_for_selector("#visit-title")
+    page.evaluate("window.scrollTo(0, 0)")
+
+
+def _round(page: Page) -> None:
+    page.goto("/")
+    page.get_by_role("button", name="Set out").click()
+    page.wait_for_selector("text=Next of")
+
+
+def _screen(page: Page) -> None:
+    page.goto("/calendars")
+    page.locator("form:has(input[value=screen]) button").first.click()
+    page.goto(page.locator("#screen-address").input_value())
+
+
 VIEWS: dict[str, Callable[[Page], object]] = {
-    "today": _opened("/"),
+    "today": _opened("/today/planned"),
+    "plan": _plan_held,
+    "round": _round,
+    "screen": _screen,
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
     "stand-in": _opened("/machines/3/handover"),
@@ -101,11 +124,8 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "ready": _opened("/runs/ready/3/descale"),
     "run": _machine_at_work,
     "run-pour": _pour,
-    "lamps": _opened("/lamps"),
     "lamp-causes": _opened("/lamps/5"),
-    "supplies": _opened("/supplies"),
     "card": _opened("/procedures/card/3/brew-tablet"),
-    "log": _opened("/log"),
     "listen": _listening,
 }
 

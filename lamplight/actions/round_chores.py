@@ -211,6 +211,7 @@ def _open_run(view: MachineView, now: datetime) -> Chore:
     calls = calls_at(state, now) or now
     ready = in_units(max(0.0, (calls - now).total_seconds()))
     works = works_left(state, ready) or (Work(state.procedure.title, in_units(30)),)
+    works = (replace(works[0], words=state.procedure.title), *works[1:])
     share = Share(view.run.item, state.procedure.title, state.procedure.circuit, "It is under way.", Rank.HEALTH)
     settles = frozenset(state.procedure.settles)
     return Chore(view.row.id, share, works, -1, settles=settles, ready_s=ready, begun=True)

@@ -13,6 +13,7 @@ from lamplight.actions.absences import add_absence
 from lamplight.actions.care import read_bar
 from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import ImportFacts, import_readings
+from lamplight.actions.hours import add_slots, save_ways
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
 from lamplight.actions.machine_views import machine_view
@@ -34,8 +35,10 @@ from lamplight.demo.story import (
     AWAY_AHEAD,
     CLOSED_AHEAD,
     CLOSES,
+    CUPBOARD,
     DEFERRED,
     FIRST_DAY,
+    HOURS,
     KEEPERS,
     MACHINES,
     OPENS,
@@ -44,6 +47,7 @@ from lamplight.demo.story import (
     SITE,
     STOCK,
     WATER,
+    WAYS,
     ZONE,
     MachineStory,
 )  # fmt: skip
@@ -131,6 +135,10 @@ def tell(now: datetime) -> None:
         add_closure(site.id, today + timedelta(days=first), today + timedelta(days=last), label, begin)
     for label, first, last in AWAY_AHEAD:
         add_absence(site.id, None, today + timedelta(days=first), today + timedelta(days=last), label, begin)
+    for days, opens, closes, whose in HOURS:
+        start, end = (minute_of(time.fromisoformat(typed)) for typed in (opens, closes))
+        add_slots(site, days, start, end, None if whose is None else keepers[whose], begin)
+    save_ways(site, CUPBOARD, WAYS, begin)
     for back, total, carbonate in WATER:
         day = today - timedelta(days=back)
         add_water_test(site.id, TypedTest(MAINS, day, total, carbonate), today, begin)

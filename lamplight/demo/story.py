@@ -71,7 +71,7 @@ MACHINES = (
     ),
     MachineStory(
         "Packing Hall", "removable-tabletop", "hall 2", "KT-031", 12_250, (36, 38, 41, 39, 33, 9, 0),
-        tablets=(49, 36, 22, 9), rinses=(48, 41, 34, 27, 20, 11),
+        tablets=(49, 36, 22, 9), rinses=(48, 41, 34, 27, 20, 11, 4),
         ages={"descale": 15, "grease": 12, "inside": 24, "wand-soak": 5, "grounds-drawer": 0, "group-strip-down": 280},
         lamp="flashing amber",
         shows=(
@@ -88,7 +88,7 @@ MACHINES = (
     MachineStory(
         "Night Kiln", "black-coffee-bench", "kiln gallery", "KT-022", 55_020, (31, 33, 32, 34, 30, 22, 19),
         tablets=(45, 34, 23, 12, 6),
-        ages={"descale": 200, "filter-change": 190, "hoppers": 26}, cartridge=(20_000, 190),
+        ages={"descale": 200, "filter-change": 190, "hoppers": 26, "drain-passage": 9}, cartridge=(20_000, 190),
         shows=(
             (44, 8, {"water": "flashing red"}, ""), (44, 9, {}, ""), (24, 7, {"water": "flashing red"}, ""),
             (24, 8, {}, ""), (15, 7, {"water": "flashing red"}, ""), (15, 9, {}, ""),
@@ -101,6 +101,15 @@ MACHINES = (
 FIRST_DAY = 56
 READ_DAYS = (56, 53, 49, 47, 44, 42, 40, 37, 35, 32, 30, 28, 26, 23, 21, 19, 16, 14, 13, 11, 9, 8, 6, 5, 4, 2, 1, 0)
 CLOSED_AHEAD = (("Stocktaking", 9, 9),)
+# When there is time for the machines: weekdays, from, to, and whose (place in KEEPERS, or None for anybody's).
+HOURS = (((0, 1, 2, 3, 4), "05:40", "06:30", 1), ((0, 1, 2, 3, 4), "18:00", "19:15", None), ((2,), "10:00", "11:00", 0))
+CUPBOARD = "first floor"
+WAYS = {
+    ("entrance", "first floor"): 1.0, ("first floor", "second floor"): 1.0, ("entrance", "second floor"): 1.75,
+    ("entrance", "hall 2"): 2.0, ("first floor", "hall 2"): 2.5, ("hall 2", "second floor"): 3.25,
+    ("hall 2", "kiln gallery"): 1.0, ("entrance", "kiln gallery"): 2.75, ("first floor", "kiln gallery"): 3.25,
+    ("kiln gallery", "second floor"): 4.0,
+}  # fmt: skip
 AWAY_AHEAD = (("Kiln relining, everybody off", 24, 41),)
 # Product, units counted, days before today. The concentrate will not do for the next descaling.
 STOCK = (

@@ -104,6 +104,7 @@ class TodayModel:
         unknown: what nobody knows, by machine.
         take: amounts and things for what is due.
         next_up: a sentence about what comes next, when nothing is due.
+        machines: how many there are.
     """
 
     stands: list[Stand]
@@ -113,11 +114,12 @@ class TodayModel:
     unknown: list[Stop]
     take: list[tuple[str, str]]
     next_up: str
+    machines: int = 0
 
     @property
     def alone(self) -> bool:
         """Whether there is one machine only."""
-        return len(self.stands) == 1
+        return self.machines == 1
 
     @property
     def first(self) -> Task | None:
@@ -140,8 +142,10 @@ class TodayModel:
         return sum(stop.minutes for stop in self.now)
 
 
-def today_model(views: Sequence[MachineView], calendar: SiteCalendar, moment: datetime) -> TodayModel:
-    """Build the page from the view of every machine."""
+def today_model(
+    views: Sequence[MachineView], calendar: SiteCalendar, moment: datetime, drawn: bool = True
+) -> TodayModel:
+    """Build the page from the view of every machine; drawn only where they are shown."""
     today = calendar.today(moment)
     tasks = sorted(
         (_task(view, due) for view in views for due in view.status.dues if not due.covered_by),
@@ -152,11 +156,12 @@ def today_model(views: Sequence[MachineView], calendar: SiteCalendar, moment: da
     later = [task for task in tasks if task.due.status is Status.SOON and task.due.likely == today]
     soon = [task for task in tasks if task.due.status is Status.SOON and task.due.likely != today]
     return TodayModel(
-        stands=_stands(views, today),
+        stands=_stands(views, today) if drawn else [],
         now=_stops(pressing, by_id),
         later=[replace(stop, together=()) for stop in _stops(later, by_id)],
         soon=soon[:MOST_SOON],
         unknown=_stops([task for task in tasks if task.due.status is Status.UNKNOWN], {}),
+        machines=len(views),
         take=_take(pressing, by_id),
         next_up=_next_up(tasks, today),
     )

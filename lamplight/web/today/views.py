@@ -34,13 +34,14 @@ def planned():  # noqa: ANN201
 
 
 def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "", well=False, whole=False):  # noqa: ANN001, ANN202
-    model = today_model(views, site().calendar, now())
-    given = {"model": model, "error": error, "ticked": ticked, "done_at": done_at}
-    if model.alone:
-        return render("today/page.html", "worktop", code, **given)
+    here = site()
+    given = {"error": error, "ticked": ticked, "done_at": done_at}
+    if len(views) == 1:
+        return render("today/page.html", "worktop", code, model=today_model(views, here.calendar, now()), **given)
     minutes = minutes_asked()
-    seen = round_view(site(), views, now(), _keeper_id(), minutes, well)
+    seen = round_view(here, views, now(), _keeper_id(), minutes, well)
     round_ = round_model(seen)
+    given["model"] = today_model(views, here.calendar, now(), drawn=not round_.lines)
     given |= {"round": round_, "minutes": minutes, "times": TIMES, "next_slot": next_slot_words(seen)}
     if whole:
         return render_template("today/round.html", **given)
