@@ -77,9 +77,9 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
     state = edition(database)
     rests_on = _rests_on(site, now)
     key = ("plan", thorough, rests_on)
-    plan = kept(key, state and (state.whole, problem.slots, problem.announced, problem.pinned), lambda: (
-        exact_plan(problem) if thorough else known_plan(problem)
-    ))  # fmt: skip
+    tasks = tuple((task.key, task.now) for task in problem.tasks)
+    same = state and (state.whole, problem.slots, problem.announced, problem.pinned, tasks)
+    plan = kept(key, same, lambda: exact_plan(problem) if thorough else known_plan(problem))
     titles = {task.key: task.title for task in problem.tasks}
     before = [(machine, item, site.calendar.today(start)) for machine, item, start in known.visits] if known else []
     moved = moves(before, plan, problem, titles) if known else ()

@@ -6,7 +6,7 @@ from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from lamplight.actions.cache import kept
+from lamplight.actions.cache import kept, minute
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_views import MachineView
 from lamplight.actions.round_chores import NO_SLOT_AHEAD, Asked, MachineChores, Waiting, chores_at
@@ -31,8 +31,8 @@ from lamplight.store.sites import SiteRow
 
 # How long a round may take where nobody said, and the longest that is planned. Ours, no source.
 USUAL_TIME, LONGEST_TIME, LEAST_TIME = timedelta(hours=2), timedelta(hours=10), timedelta(minutes=5)
-# So many machines are looked at, and so many chores are planned, the most urgent first.
-MOST_MACHINES, MOST_CHORES = 60, 80
+# So many chores are planned, the most urgent first; so many times the work that there is time for is looked at.
+MOST_CHORES, LOOKED_AT = 80, 2
 
 
 @dataclass(frozen=True)
@@ -59,6 +59,7 @@ class RoundView:
         home: where the keeper sets out and the cupboard stands; empty where nobody said.
         next_slot: when somebody comes the next time; None where nobody does.
         best: whether it was planned thoroughly, rather than at once.
+        beyond: how many machines want something and were not looked at, since there is no time for them.
     """
 
     now: datetime
@@ -73,6 +74,7 @@ class RoundView:
     home: str
     next_slot: datetime | None
     best: bool
+    beyond: int = 0
 
     def at(self, seconds: int) -> datetime:
         """The moment so many seconds from the beginning of the plan."""
@@ -113,7 +115,7 @@ def round_view(
         minutes: how much time there is; as `time_for_it` has it where nobody says.
         well: whether it is planned thoroughly; else at once, but for one that was planned thoroughly already.
     """
-    now = now.replace(second=now.second // UNIT_S * UNIT_S, microsecond=0)
+    now = minute(now)
     row = open_round(site.id, keeper_id)
     until = time_for_it(site, now, keeper_id, minutes)
     if row is not None and minutes is None:
@@ -121,7 +123,7 @@ def round_view(
     following = slot_after(max(now, until - timedelta(minutes=1)), site.calendar, week_slots(site.id), keeper_id)
     next_slot = following.start if following else None
     asked = Asked(site, now, until, next_slot or now + NO_SLOT_AHEAD, row.skipped if row else frozenset())
-    gathered = _gathered(views, asked)
+    gathered, beyond = _gathered(views, asked)
     chores = _most_urgent([chore for machine in gathered for chore in machine.chores], until - now)
     own = {view.row.id: view for view in views}
     known = ways(site.id)
@@ -140,13 +142,29 @@ def round_view(
         known.home,
         next_slot,
         best,
+        beyond,
     )
 
 
-def _gathered(views: Sequence[MachineView], asked: Asked) -> list[MachineChores]:
-    """What the machines need that need anything, the most urgent first."""
+def _gathered(views: Sequence[MachineView], asked: Asked) -> tuple[list[MachineChores], int]:
+    """What the machines need that need anything, the most urgent first; and how many were not looked at."""
     wanting = [view for view in views if view.run or view.left_inside or view.status.worst >= Status.SOON]
-    return [chores_at(view, asked) for view in wanting[:MOST_MACHINES]]
+    gathered: list[MachineChores] = []
+    hands_s, time_s = 0, (asked.until - asked.now).total_seconds()
+    # Runs that are open stand first; beyond twice the time nothing would be reached.
+    for view in sorted(wanting, key=lambda view: view.run is None):
+        if hands_s > LOOKED_AT * time_s and view.run is None:
+            break
+        here = _kept_chores(view, asked)
+        gathered.append(here)
+        hands_s += sum(work.hands_s for chore in here.chores for work in chore.works)
+    return gathered, len(wanting) - len(gathered)
+
+
+def _kept_chores(view: MachineView, asked: Asked) -> MachineChores:
+    """What a machine needs, worked out once as long as it stands as it does."""
+    rests_on = (view, asked.site, asked.now, asked.until, asked.next_slot, frozenset(asked.skipped))
+    return kept(("chores", view.row.id), rests_on, lambda: chores_at(view, asked))
 
 
 def _most_urgent(chores: Sequence[Chore], time: timedelta) -> list[Chore]:
@@ -154,7 +172,7 @@ def _most_urgent(chores: Sequence[Chore], time: timedelta) -> list[Chore]:
     chosen: list[Chore] = []
     hands = 0
     for chore in sorted(chores, key=lambda chore: (not chore.begun, chore.share.rank)):
-        if len(chosen) >= MOST_CHORES or (hands > 2 * time.total_seconds() and not chore.begun):
+        if len(chosen) >= MOST_CHORES or (hands > LOOKED_AT * time.total_seconds() and not chore.begun):
             break
         chosen.append(chore)
         hands += sum(work.hands_s for work in chore.works)

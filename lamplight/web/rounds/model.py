@@ -178,6 +178,9 @@ def _said(view: RoundView) -> tuple[str, ...]:
     if left:
         more = f" and {len(left) - 2} more" if len(left) > 2 else ""
         said.append(f"Not in this time: {', '.join(left[:2])}{more}.")
+    if view.beyond:
+        who = "machine waits" if view.beyond == 1 else "machines wait"
+        said.append(f"{view.beyond} more {who} for another keeper or another time.")
     return tuple(said)
 
 
