@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
-from functools import cache
+from functools import cache, partial
 
 from lamplight.actions.cache import kept
 from lamplight.actions.entries import Actor, write_entry
@@ -33,6 +33,8 @@ ONCE_DAYS = 90
 # So many machines are planned thoroughly; more are planned at once and not bettered.
 MOST_THOROUGH = 12
 KEPT_ANNOUNCEMENTS = 60
+# What lasts so long stands in the year; of no more machines than a page holds.
+RARE_DAYS, MOST_TURNS_A_YEAR, MOST_IN_A_YEAR = 26, 16, 60
 
 
 @dataclass(frozen=True)
@@ -192,6 +194,46 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
         newest = AnnouncedPlan.select(AnnouncedPlan.id).order_by(AnnouncedPlan.id.desc()).limit(KEPT_ANNOUNCEMENTS)
         AnnouncedPlan.delete().where(AnnouncedPlan.id.not_in([row.id for row in newest])).execute()
     return seen
+
+
+@dataclass(frozen=True)
+class YearMark:
+    """Something that comes round rarely, on the day on which it would best be done."""
+
+    machine: int
+    item: CareItem
+    day: date
+
+
+def year_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tuple[YearMark, ...]:
+    """A year at a coarser grain: what lasts four weeks and more, each turn on its best day, by date."""
+    today = site.calendar.today(now)
+    end = today + timedelta(days=365)
+    marks: list[YearMark] = []
+    for view in views[:MOST_IN_A_YEAR]:
+        year = partial(_year_of, view, site.calendar, today, end)
+        marks += kept(("year", view.row.id), (view.status.work, today), year)
+    return tuple(sorted(marks, key=lambda mark: (mark.day, mark.machine, mark.item.key)))
+
+
+def _year_of(view: MachineView, calendar: SiteCalendar, today: date, end: date) -> list[YearMark]:
+    marks: list[YearMark] = []
+    work = view.status.work
+    for due in view.status.dues if work is not None else ():
+        term = term_now(due, today)
+        if term is None or due.covered_by or (not term.due and term.days < RARE_DAYS):
+            continue
+        turns: list[YearMark] = []
+        while term is not None and term.best_before < end and len(turns) < MOST_TURNS_A_YEAR:
+            day = max(today, calendar.open_day_from(term.best_before, -1))
+            turns.append(YearMark(view.row.id, due.item, day))
+            assert work is not None
+            term = term_after(work, due.item, calendar.closing(day))
+            if term is not None and term.days < RARE_DAYS:
+                turns = []
+                break
+        marks += turns
+    return marks
 
 
 def weeks_lived(seen: PlanView) -> tuple[Way, Way, Way]:

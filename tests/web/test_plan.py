@@ -94,6 +94,12 @@ class Plan(WebTest):
         for odd in ("machine=x", "at=2026", "machine=1&at=2026-11-24T06:00:00", "machine=99999999999999999999"):
             self.get(f"/plan?{odd}")
 
+    def test_the_year(self):
+        """What lasts long, month by month; a closure stands among it."""
+        page = self.get("/plan/year")
+        for words in ("The year ahead", "Hall", "Descale", "closed, away"):
+            self.shows(page, words)
+
     def test_what_it_saves(self):
         """Three ways beside each other."""
         page = self.get("/plan/saves")
@@ -108,6 +114,7 @@ class Empty(WebTest):
         """It leads to adding one; one that was never read is planned with what is known."""
         self.get("/plan", 303)
         self.get("/plan/saves", 303)
+        self.get("/plan/year", 303)
         self.machine("Never read", counter=None)
         self.shows(self.get("/plan"), "next four weeks")
 

@@ -8,7 +8,7 @@ from flask import Blueprint, flash, request, url_for
 from werkzeug.utils import redirect
 
 from lamplight.actions.machine_views import MachineView, machine_views
-from lamplight.actions.planning import announce, pin_visit, plan_view, weeks_lived
+from lamplight.actions.planning import YearMark, announce, pin_visit, plan_view, weeks_lived, year_ahead
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.lived import saved
 from lamplight.store.sites import closures, machine
@@ -53,6 +53,36 @@ def _shut(views: list[MachineView]) -> dict[date, str]:
     for day in set.intersection(*absent) if absent else ():
         found.setdefault(day, "away")
     return found
+
+
+@blueprint.get("/plan/year")
+def year():  # noqa: ANN201
+    """Twelve months: what comes round rarely, closed days and absences."""
+    views = machine_views(site(), now())
+    if not views:
+        return see_other("machines.add")
+    today = site().calendar.today(now())
+    firsts = [date(today.year + (today.month - 1 + n) // 12, (today.month - 1 + n) % 12 + 1, 1) for n in range(13)]
+    marks = year_ahead(site(), views, now())
+    cells: dict[tuple[int, int], list[YearMark]] = {}
+    for mark in marks:
+        month = (mark.day.year - today.year) * 12 + mark.day.month - today.month
+        cells.setdefault((mark.machine, month), []).append(mark)
+    shut = _spans(views)
+    off = [
+        [span for span in shut if span[0] < firsts[n + 1] and span[1] >= first] for n, first in enumerate(firsts[:12])
+    ]
+    own = [view for view in views if any(machine == view.row.id for machine, _ in cells)]
+    return render("plan/year.html", "worktop", months=firsts[:12], cells=cells, rows=own, off=off, count=len(marks))
+
+
+def _spans(views: list[MachineView]) -> list[tuple[date, date, str]]:
+    """Closed days and absences of everybody, as spans."""
+    found = [(row.first, row.last, row.label or "closed") for row in closures()]
+    absences = [set(view.status.book.absences) for view in views]
+    for absence in set.intersection(*absences) if absences else ():
+        found.append((absence.first, absence.last, "away"))
+    return sorted(found)
 
 
 ROWS = (
