@@ -59,8 +59,18 @@ class FaultLine:
     drawing: Markup
 
 
+def lit_first(views: Sequence[MachineView]) -> list[MachineView]:
+    """The machines whose panel shows something first, what stops drinks before the rest; then by name."""
+
+    def place(view: MachineView) -> tuple[bool, bool, str]:
+        pressing = any(meaning.pattern.stops_drinks for meaning in view.panel.meanings)
+        return (view.panel.seen is None, not pressing, view.row.name.lower())
+
+    return sorted(views, key=place)
+
+
 def panel_lines(views: Sequence[MachineView]) -> list[PanelLine]:
-    """Every machine with its panel, lit ones first."""
+    """Machines with their panels, in their order."""
     lines = []
     for view in views:
         shown, seen = view.panel.seen, view.panel.signals
@@ -73,7 +83,7 @@ def panel_lines(views: Sequence[MachineView]) -> list[PanelLine]:
                 shown.at if shown else None,
             )
         )  # fmt: skip
-    return sorted(lines, key=lambda line: (line.since is None, not line.pressing, line.name.lower()))
+    return lines
 
 
 def _titles(reading: PanelReading) -> list[str]:

@@ -17,7 +17,8 @@ from lamplight.drawing.lamp_panel import signals_in_words
 from lamplight.store.sightings import lamps_from_data
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.lamps.model import fault_lines, lamps_model, panel_lines
+from lamplight.web.lamps.model import fault_lines, lamps_model, lit_first, panel_lines
+from lamplight.web.paging import paged
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
@@ -27,7 +28,8 @@ blueprint = Blueprint("lamps", __name__, url_prefix="/lamps", template_folder="t
 @blueprint.get("")
 def page():  # noqa: ANN201
     views = machine_views(site(), now())
-    return render("lamps/page.html", "worktop", lines=panel_lines(views), faults=fault_lines(views))
+    part = paged(lit_first(views), request.args.get("first", ""))
+    return render("lamps/page.html", "worktop", lines=panel_lines(part.items), part=part, faults=fault_lines(views))
 
 
 def _view(machine_id: int) -> MachineView:

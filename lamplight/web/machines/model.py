@@ -41,12 +41,19 @@ class MachineRowModel:
     per_day: float | None
 
 
-def machine_rows(views: Sequence[MachineView], wanted: str) -> list[MachineRowModel]:
-    """Machines whose name, place or kind holds the wanted words, most urgent first."""
+def found_among(views: Sequence[MachineView], wanted: str) -> list[MachineView]:
+    """Machines whose name, place or kind holds the wanted words, in their order."""
+    return [
+        view
+        for view in views
+        if wanted.lower() in f"{view.row.name} {view.row.place} {view.kind.title} {view.row.serial}".lower()
+    ]
+
+
+def machine_rows(views: Sequence[MachineView]) -> list[MachineRowModel]:
+    """A line for each machine, in their order."""
     rows = []
     for view in views:
-        if wanted.lower() not in f"{view.row.name} {view.row.place} {view.kind.title} {view.row.serial}".lower():
-            continue
         last = view.status.book.drinks.last_reading
         rows.append(
             MachineRowModel(

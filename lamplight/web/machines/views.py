@@ -32,8 +32,9 @@ from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.machines.fields import REST, fields_of_machine, fields_to_add
 from lamplight.web.machines.handover import handover
-from lamplight.web.machines.model import RULER_WEEKS, machine_model, machine_rows
+from lamplight.web.machines.model import RULER_WEEKS, found_among, machine_model, machine_rows
 from lamplight.web.machines.settings import changed, limits_typed, show_settings, words_typed
+from lamplight.web.paging import paged
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
@@ -47,8 +48,8 @@ blueprint = Blueprint("machines", __name__, url_prefix="/machines", template_fol
 def page():  # noqa: ANN201
     here = site()
     wanted = request.args.get("find", "").strip()
-    rows = machine_rows(machine_views(here, now()), wanted)
-    return render("machines/page.html", "list", rows=rows, find=wanted)
+    part = paged(found_among(machine_views(here, now()), wanted), request.args.get("first", ""))
+    return render("machines/page.html", "list", rows=machine_rows(part.items), part=part, find=wanted)
 
 
 def _existing(machine_id: int) -> MachineView:

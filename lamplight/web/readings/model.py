@@ -58,7 +58,8 @@ def sheet_rows(
         last = view.status.book.counter(counter).last_reading
         rows.append(
             SheetRow(
-                key, view.row.id, counter, COUNTERS[counter], view.row.name, silhouette(view.kind),
+                key, view.row.id, counter, COUNTERS[counter], view.row.name,
+                silhouette(view.kind) if counter == view.kind.counters[0] else Markup(""),  # once for each machine
                 grouped(last.value) if last else "never read",
                 clock_words(calendar.local(last.at), view.status.context.today) if last else "",
                 _expected(view, counter),

@@ -27,6 +27,7 @@ from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.ask import Question
 from lamplight.web.clock import now
+from lamplight.web.paging import paged
 from lamplight.web.readings.model import field_key, history_tables, said_about, sheet_rows
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
@@ -91,11 +92,12 @@ def _asked_moment(form: Mapping[str, str]) -> datetime:
 def _sheet(form, errors, doubts=None, at_error=""):  # noqa: ANN001, ANN202
     views = machine_views(site(), now())
     wrong = bool(errors or doubts or at_error)
-    rows = sheet_rows(views, form, errors, doubts or {}, site().calendar, now())
+    part = paged(sorted(views, key=lambda view: view.row.name.lower()), request.values.get("first", ""))
+    rows = sheet_rows(part.items, form, errors, doubts or {}, site().calendar, now())
     names = {view.row.id: view.row.name for view in views}
     return render(
-        "readings/page.html", "worktop", 422 if wrong else 200, rows=rows, form=form, at_error=at_error, names=names,
-        latest=latest_readings(list(names), LATEST), counters=COUNTERS,
+        "readings/page.html", "worktop", 422 if wrong else 200, rows=rows, part=part, form=form, at_error=at_error,
+        names=names, latest=latest_readings(list(names), LATEST), counters=COUNTERS,
     )  # fmt: skip
 
 
