@@ -92,7 +92,6 @@ def _plan_held(page: Page) -> None:
     page.wait_for_selector("text=Nothing since", timeout=120_000)
     page.locator(".weeks-visit").nth(13).click()
     page.wait_for_selector("#visit-title")
-    page.evaluate("window.scrollTo(0, 0)")
 
 
 def _round(page: Page) -> None:

@@ -20,13 +20,15 @@ from lamplight.core.job.procedure import Procedure
 from lamplight.core.round.carry import Packing
 from lamplight.core.round.fold import Chore
 from lamplight.core.round.problem import Rank, Share
-from lamplight.core.round.works import Work, hands_s, in_units, works_left, works_of
-from lamplight.core.run.clock import calls_at
+from lamplight.core.round.works import CLEANER_WAITS_S, Work, hands_s, in_units, works_left, works_of
+from lamplight.core.run.clock import calls_at, timer
 from lamplight.core.words import clock_words
 from lamplight.store.sites import SiteRow
 
 # How far ahead is looked where nobody has a time for the machines any more.
 NO_SLOT_AHEAD = timedelta(days=7)
+# Who is called back to cleaner that waits inside is given so long to walk there.
+SOON_S = 300
 
 
 @dataclass(frozen=True)
@@ -214,7 +216,13 @@ def _open_run(view: MachineView, now: datetime) -> Chore:
     works = (replace(works[0], words=state.procedure.title), *works[1:])
     share = Share(view.run.item, state.procedure.title, state.procedure.circuit, "It is under way.", Rank.HEALTH)
     settles = frozenset(state.procedure.settles)
-    return Chore(view.row.id, share, works, -1, settles=settles, ready_s=ready, begun=True)
+    latest = None
+    if state.cleaner_inside:
+        clock = timer(state, now)
+        called = min(now, clock.ends_about) if clock else state.step_started_at
+        waited = (now - called).total_seconds()
+        latest = max(ready, SOON_S, in_units(ready + CLEANER_WAITS_S - waited))
+    return Chore(view.row.id, share, works, -1, settles=settles, ready_s=ready, latest_s=latest, begun=True)
 
 
 def _rinse_share(view: MachineView) -> Share:

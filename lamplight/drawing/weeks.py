@@ -142,7 +142,7 @@ def _tag(tag: Tag, place: int, day: Box) -> Markup:
         text(box.right - 7, box.cy + 4.5, tag.clock, "weeks-clock", "end"),
         *([circle(box.right - 3, box.y + 2, 4.2, "weeks-pin")] if tag.pinned else []),
     ]
-    return el("a", el("title", tag.label), *shapes, href=tag.href, cls="weeks-visit", **{"aria-label": tag.label})
+    return el("a", el("title", tag.label), *shapes, href=tag.href, cls="weeks-visit")
 
 
 def _sign(circuit: Circuit, x: float, y: float) -> Markup:

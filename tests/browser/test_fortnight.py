@@ -69,7 +69,7 @@ class Fortnight(BrowserTest):
         page = self.page
         page.goto("/")
         first = page.locator(THINGS).count()
-        for day in range(7):
+        for day in range(8):
             self.morning()
             self.read_all()
             if day == 1:

@@ -26,7 +26,7 @@ class Plan(WebTest):
 
     def visits(self, page):
         """Machine and beginning of each tag on the line."""
-        return re.findall(r'href="/plan\?machine=(\d+)&at=([^"#]+)#visit"', unquote(unescape(page)))
+        return re.findall(r'href="/plan\?machine=(\d+)&at=([^"#]+)"', unquote(unescape(page)))
 
     def test_weeks(self):
         """Planned at once, then held; the table says the same as the line."""

@@ -83,7 +83,7 @@ def _searched(table: Timetable, known: RoundPlan, shortest: int, effort: float) 
     status = solver.solve(model.cp)
     bound = -int(-solver.best_objective_bound // 1) * UNIT_S if all_done else None
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return None, bound
+        return None, bound if status == cp_model.UNKNOWN else None
     return _read(solver, model, table), bound
 
 
@@ -105,6 +105,8 @@ def _stretches(model: _Model, table: Timetable, all_done: bool) -> None:
         for k, work in enumerate(job.works):
             soonest = (table.first[n] if k == 0 else 0) // UNIT_S
             start = cp.new_int_var(min(soonest, model.horizon), model.horizon, f"{job.key} {k}")
+            if k == 0 and job.latest_s is not None:
+                cp.add(start <= max(soonest, job.latest_s // UNIT_S)).only_enforce_if(does)
             if k == 0:
                 cp.add(start >= table.walk[0][table.machine[n]] // UNIT_S).only_enforce_if(does)
             else:

@@ -28,7 +28,7 @@ class Chore:
         place: where it stands in the order of the machine's items.
         opening: what has to be opened for it, or empty.
         settles: keys of the items that are done with it.
-        ready_s, begun, leaves, brings: as a job of the round has them.
+        ready_s, latest_s, begun, leaves, brings: as a job of the round has them.
     """
 
     machine: int
@@ -38,6 +38,7 @@ class Chore:
     opening: str = ""
     settles: frozenset[str] = frozenset()
     ready_s: int = 0
+    latest_s: int | None = None
     begun: bool = False
     leaves: frozenset[str] = frozenset()
     brings: frozenset[str] = frozenset()
@@ -105,6 +106,7 @@ def _job(name: str, group: Sequence[Chore], shares: dict[str, tuple[Share, ...]]
         works=works,
         shares=tuple(share for chore in group for share in shares[chore.key]),
         ready_s=max(chore.ready_s for chore in group),
+        latest_s=first.latest_s,
         begun=first.begun,
         leaves=frozenset().union(*(chore.leaves for chore in group)),
         brings=frozenset().union(*(chore.brings for chore in group)),

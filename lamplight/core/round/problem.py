@@ -64,6 +64,7 @@ class RoundJob:
         works: the stretches of work, one or more.
         shares: the care items that it does, the first leads.
         ready_s: from when it may begin; later than the beginning where a clock runs already.
+        latest_s: by when the hands should be at it where cleaner waits inside; None where it may wait.
         begun: whether a run is open on it: it is not left out, and its machine is taken from the beginning.
         leaves: places of the machine in which cleaner still is when it is over.
         brings: places into which it puts cleaner.
@@ -79,6 +80,7 @@ class RoundJob:
     works: tuple[Work, ...]
     shares: tuple[Share, ...] = ()
     ready_s: int = 0
+    latest_s: int | None = None
     begun: bool = False
     leaves: frozenset[str] = frozenset()
     brings: frozenset[str] = frozenset()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import random
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Turn
 from lamplight.core.round.timing import Timetable, not_before, placed_late
@@ -36,6 +36,8 @@ def quick_round(problem: RoundProblem, betters: bool = True) -> RoundPlan:
     if order is None:
         doing = [n for n in doing if table.jobs[n].begun]
         order = dispatched(table, doing)
+        if order is None and any(due >= 0 for due in table.due):  # two machines wait, and one of them too long
+            return quick_round(without_haste(problem), betters)
         if order is None:  # what was begun can no longer be over in time: first that, and nothing else
             late = [n for n in doing for _ in table.hands[n]]
             return _plan(table, placed_late(table, late), doing)
@@ -45,6 +47,11 @@ def quick_round(problem: RoundProblem, betters: bool = True) -> RoundPlan:
                 doing, order = [*doing, job], more
     order = bettered(table, order) if betters else order
     return _plan(table, table.placed(order, table.starts(order) or ()), doing)
+
+
+def without_haste(problem: RoundProblem) -> RoundProblem:
+    """The same where no machine minds how long it waits; jobs keep their keys."""
+    return replace(problem, jobs=tuple(replace(job, latest_s=None) for job in problem.jobs))
 
 
 def _worth(table: Timetable, n: int) -> tuple[int, float, int]:
@@ -81,7 +88,7 @@ def _dispatch(table: Timetable, jobs: Sequence[int], rule: Rule) -> list[int]:
     """Whatever the rule takes next, as long as nobody comes back too late to what is under way."""
     hands, order = _Hands(table), []
     following, ready = [0] * len(table.jobs), list(table.first)
-    latest: dict[int, int] = {}
+    latest: dict[int, int] = {job: table.due[job] for job in jobs if table.due[job] >= 0}
     holder, free = list(table.holds), [0] * len(table.holds)
     left = set(jobs)
     while left:

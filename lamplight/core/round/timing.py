@@ -34,6 +34,7 @@ class Timetable:
         self.alone = [[work.alone_s for work in job.works] for job in self.jobs]
         self.most = [[work.most_s for work in job.works] for job in self.jobs]
         self.first = [job.ready_s for job in self.jobs]
+        self.due = [-1 if job.latest_s is None else job.latest_s for job in self.jobs]
         self.taken = [
             () if job.begun else tuple((span.start_s, span.end_s) for span in problem.taken.get(job.machine, ()))
             for job in self.jobs
@@ -54,7 +55,7 @@ class Timetable:
         """
         done = [0] * len(self.jobs)
         begun = [0] * len(self.jobs)
-        ready, latest = list(self.first), [-1] * len(self.jobs)
+        ready, latest = list(self.first), list(self.due)
         holder, free = list(self.holds), [0] * len(self.holds)
         left_in: list[int | None] = [None] * len(self.holds)
         coming, found = set(order), []
@@ -75,7 +76,7 @@ class Timetable:
                 if self.taken[job]:
                     start = not_before(self.jobs[job], start, self.problem)
                 holder[machine], begun[job] = job, start
-            elif latest[job] >= 0 and start > latest[job]:
+            if latest[job] >= 0 and start > latest[job]:
                 return None
             found.append(start)
             now = start + self.hands[job][n]

@@ -215,6 +215,6 @@ def _day(
 
 def _tag(visit: VisitLine, chosen: VisitLine | None) -> Tag:
     circuits = list(dict.fromkeys(one.task.circuit for one in visit.placed))
-    href = url_for("plan.page", machine=visit.machine_id, at=visit.slot.start.isoformat()) + "#visit"
+    href = url_for("plan.page", machine=visit.machine_id, at=visit.slot.start.isoformat())
     label = f"{visit.name}, {visit.slot.start:%a %-d %b %H:%M}: {visit.titles}, {visit.minutes} min"
     return Tag(visit.name, circuits, f"{visit.slot.start:%H:%M}", href, label, visit.pinned, visit is chosen)

@@ -120,6 +120,19 @@ class Laws(unittest.TestCase):
         self.assertIn(going, plan.done)
         self.assertGreaterEqual(plan.placed[0].start_s, 900)
 
+    def test_cleaner_that_waits_is_seen_to_first(self):
+        """Whatever else would be quicker; where two wait that cannot both be reached, nothing is dropped for it."""
+        waits = one_job("waits", 1, 2, 4, 2, begun=True, latest_s=300)
+        other = one_job("other", 2, 3, 20, 3)
+        problem = RoundProblem((waits, other), walks([1, 2, 3], home=2), 7200)
+        for plan in (quick_round(problem), plan_well(problem)):
+            self.assertEqual(plan.placed[0].job.key, "waits")
+            self.assertEqual((faults(plan, problem), plan.left_out), ([], ()))
+        twin = one_job("twin", 3, 20, begun=True, latest_s=300)
+        waits = one_job("waits", 1, 20, begun=True, latest_s=300)
+        plan = plan_well(RoundProblem((waits, twin, other), walks([1, 2, 3], home=2), 7200))
+        self.assertEqual({job.key for job in plan.done}, {"waits", "twin", "other"})
+
 
 class Folding(unittest.TestCase):
     """Chores into jobs."""
