@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from datetime import date
 
 from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import WEEKDAYS
 from lamplight.core.site.slots import WeekSlot
 from lamplight.store.database import database
-from lamplight.store.models import SlotsVersion, WalksVersion
+from lamplight.store.models import KeeperAbsence, SlotsVersion, WalksVersion
 from lamplight.store.rounds import ways, week_slots
 from lamplight.store.sites import SiteRow, keepers
 
-MOST_SLOTS, LONGEST_WAY_MIN = 100, 120
+MOST_SLOTS, LONGEST_WAY_MIN, LONGEST_AWAY_DAYS = 100, 120, 366
 
 
 def add_slots(site: SiteRow, days: Sequence[int], start: int, end: int, keeper: int | None, actor: Actor) -> None:
@@ -76,6 +77,33 @@ def _write(site: SiteRow, slots: Sequence[WeekSlot], summary: str, actor: Actor)
 
 def _clock(minute: int) -> str:
     return f"{minute // 60:02}:{minute % 60:02}"
+
+
+def add_keeper_absence(
+    site: SiteRow, keeper: int, first: date, last: date, stand_in: int | None, label: str, actor: Actor
+) -> None:
+    """Say that a keeper is away, both dates included, and who stands in.
+
+    Raises:
+        InvalidInput: for an unknown keeper, who stands in for themselves, or dates that are none.
+    """
+    names = {row.id: row.name for row in keepers()}
+    if keeper not in names or (stand_in is not None and stand_in not in names):
+        raise InvalidInput("That keeper is no longer there. Load the page again.", "away_keeper")
+    if stand_in == keeper:
+        raise InvalidInput("Nobody stands in for themselves. Choose somebody else, or nobody.", "stand_in")
+    if last < first:
+        raise InvalidInput("The last day away lies before the first. Swap them.", "away_first")
+    if (last - first).days > LONGEST_AWAY_DAYS:
+        raise InvalidInput("An absence lasts a year at most.", "away_last")
+    label = optional(label, "The reason", 80, "away_label")
+    who = f"{names[stand_in]} stands in" if stand_in is not None else "nobody stands in"
+    with database.atomic():
+        span = f"{first:%a %-d %b %Y} to {last:%a %-d %b %Y}"
+        entry = write_entry("keeper away", f"{names[keeper]} is away {span}; {who}", actor, note=label)
+        KeeperAbsence.create(
+            entry=entry, site=site.id, keeper=keeper, stand_in=stand_in, first=first, last=last, label=label
+        )
 
 
 def save_ways(site: SiteRow, home: str, minutes: Mapping[tuple[str, str], float | None], actor: Actor) -> None:

@@ -24,7 +24,7 @@ from lamplight.store.changes import edition
 from lamplight.store.database import database
 from lamplight.store.models import AnnouncedPlan, PlanPin
 from lamplight.store.plans import Announced, announced, pins
-from lamplight.store.rounds import week_slots
+from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import MachineRow, SiteRow
 
 WEEKS = 4
@@ -158,7 +158,7 @@ def plan_slots(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tu
     absent = [{day for absence in view.status.book.absences for day in absence.dates()} for view in views]
     away = set.intersection(*absent) if absent else set()
     calendar: SiteCalendar = site.calendar.without(away)
-    return tuple(slots_from(now, calendar, week_slots(site.id), 7 * WEEKS))
+    return tuple(slots_from(now, calendar, week_slots(site.id), 7 * WEEKS, None, keepers_away(site.id)))
 
 
 def _after(view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term) -> Callable[[int], Term | None]:

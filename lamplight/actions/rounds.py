@@ -26,7 +26,7 @@ from lamplight.core.stock.stock import enough
 from lamplight.store.changes import edition
 from lamplight.store.database import database
 from lamplight.store.models import Round, RoundEventRow
-from lamplight.store.rounds import RoundEvent, RoundRow, open_round, round_row, ways, week_slots
+from lamplight.store.rounds import RoundEvent, RoundRow, keepers_away, open_round, round_row, ways, week_slots
 from lamplight.store.sites import SiteRow
 
 # How long a round may take where nobody said, and the longest that is planned. Ours, no source.
@@ -91,7 +91,7 @@ def time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: in
         if not LEAST_TIME <= timedelta(minutes=minutes) <= LONGEST_TIME:
             raise InvalidInput("A round takes between 5 minutes and 10 hours.")
         return now + timedelta(minutes=minutes)
-    slot = slot_at(now, site.calendar, week_slots(site.id), keeper_id)
+    slot = slot_at(now, site.calendar, week_slots(site.id), keeper_id, keepers_away(site.id))
     if slot is not None and slot.end - now >= LEAST_TIME:
         return slot.end
     return now + USUAL_TIME
@@ -120,7 +120,8 @@ def round_view(
     until = time_for_it(site, now, keeper_id, minutes)
     if row is not None and minutes is None:
         until = max(row.until, now + LEAST_TIME)
-    following = slot_after(max(now, until - timedelta(minutes=1)), site.calendar, week_slots(site.id), keeper_id)
+    week, away = week_slots(site.id), keepers_away(site.id)
+    following = slot_after(max(now, until - timedelta(minutes=1)), site.calendar, week, keeper_id, away=away)
     next_slot = following.start if following else None
     asked = Asked(site, now, until, next_slot or now + NO_SLOT_AHEAD, row.skipped if row else frozenset())
     gathered, beyond = _gathered(views, asked)

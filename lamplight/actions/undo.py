@@ -50,6 +50,7 @@ WORDS = {
     "walks_version": ("set of ways", "sets of ways"),
     "round": ("round", "rounds"),
     "feed_version": ("address of a calendar feed", "addresses of calendar feeds"),
+    "keeper_absence": ("absence of a keeper", "absences of keepers"),
     "plan_pin": ("day that was chosen", "days that were chosen"),
     "manual_page": ("page of the manual", "pages of the manual"),
 }

@@ -232,7 +232,7 @@ from lamplight.core.site.absence import Absence, away
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, comes_twice, minute_of, require_aware
 from lamplight.core.site.computer_clock import clock_doubt
 from lamplight.core.site.degrees import from_celsius, in_celsius, said_in
-from lamplight.core.site.slots import Slot, WeekSlot, slot_after, slot_at, slots_from, slots_on
+from lamplight.core.site.slots import KeeperAway, Slot, WeekSlot, attended, slot_after, slot_at, slots_from, slots_on
 from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, stands_free, window_if_not_now
 from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.stock import Holding, Move, StockMove, enough, holdings

@@ -13,7 +13,7 @@ from lamplight.actions.absences import add_absence
 from lamplight.actions.care import read_bar
 from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import ImportFacts, import_readings
-from lamplight.actions.hours import add_slots, save_ways
+from lamplight.actions.hours import add_keeper_absence, add_slots, save_ways
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
 from lamplight.actions.machine_views import machine_view
@@ -39,6 +39,7 @@ from lamplight.demo.story import (
     DEFERRED,
     FIRST_DAY,
     HOURS,
+    KEEPER_AWAY,
     KEEPERS,
     MACHINES,
     OPENS,
@@ -139,6 +140,9 @@ def tell(now: datetime) -> None:
         start, end = (minute_of(time.fromisoformat(typed)) for typed in (opens, closes))
         add_slots(site, days, start, end, None if whose is None else keepers[whose], begin)
     save_ways(site, CUPBOARD, WAYS, begin)
+    who, first, last, stand_in = KEEPER_AWAY
+    away, back = today + timedelta(days=first), today + timedelta(days=last)
+    add_keeper_absence(site, keepers[who], away, back, keepers[stand_in], "On holiday", begin)
     for back, total, carbonate in WATER:
         day = today - timedelta(days=back)
         add_water_test(site.id, TypedTest(MAINS, day, total, carbonate), today, begin)

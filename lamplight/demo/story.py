@@ -103,6 +103,8 @@ READ_DAYS = (56, 53, 49, 47, 44, 42, 40, 37, 35, 32, 30, 28, 26, 23, 21, 19, 16,
 CLOSED_AHEAD = (("Stocktaking", 9, 9),)
 # When there is time for the machines: weekdays, from, to, and whose (place in KEEPERS, or None for anybody's).
 HOURS = (((0, 1, 2, 3, 4), "05:40", "06:30", 1), ((0, 1, 2, 3, 4), "18:00", "19:15", None), ((2,), "10:00", "11:00", 0))
+# Place in KEEPERS of who is away, days from today, and who stands in.
+KEEPER_AWAY = (1, 7, 10, 0)
 CUPBOARD = "first floor"
 WAYS = {
     ("entrance", "first floor"): 1.0, ("first floor", "second floor"): 1.0, ("entrance", "second floor"): 1.75,

@@ -7,8 +7,8 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from enum import StrEnum
 
-from lamplight.core.site.slots import WeekSlot
-from lamplight.store.models import Entry, Round, RoundEventRow, SlotsVersion, WalksVersion
+from lamplight.core.site.slots import KeeperAway, WeekSlot
+from lamplight.store.models import Entry, KeeperAbsence, Round, RoundEventRow, SlotsVersion, WalksVersion
 
 
 class RoundEvent(StrEnum):
@@ -70,6 +70,34 @@ def week_slots(site_id: int) -> tuple[WeekSlot, ...]:
         .first()
     )
     return tuple(WeekSlot(*slot) for slot in row.slots) if row else ()
+
+
+@dataclass(frozen=True)
+class KeeperAbsenceRow:
+    """A keeper who is away; the entry is what undoing names."""
+
+    entry_id: int
+    away: KeeperAway
+    label: str
+
+
+def keeper_absences(site_id: int) -> list[KeeperAbsenceRow]:
+    """Keepers who are away, by date."""
+    rows = (
+        KeeperAbsence.select()
+        .join(Entry, on=KeeperAbsence.entry)
+        .where(Entry.undone_at.is_null(), KeeperAbsence.site == site_id)
+        .order_by(KeeperAbsence.first, KeeperAbsence.id)
+    )
+    return [
+        KeeperAbsenceRow(row.entry_id, KeeperAway(row.keeper_id, row.first, row.last, row.stand_in_id), row.label)
+        for row in rows
+    ]
+
+
+def keepers_away(site_id: int) -> tuple[KeeperAway, ...]:
+    """The same, as the hours are reckoned with them."""
+    return tuple(row.away for row in keeper_absences(site_id))
 
 
 def ways(site_id: int) -> Ways:

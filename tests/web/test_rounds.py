@@ -6,9 +6,13 @@ import re
 import unittest
 from datetime import timedelta
 
+from lamplight.actions.entries import Actor
+from lamplight.actions.planning import plan_slots
+from lamplight.actions.sites import save_keeper
 from lamplight.store.models import Entry, RoundEventRow
 from lamplight.store.rounds import open_round, ways, week_slots
-from tests.base import WebTest
+from lamplight.store.sites import the_site
+from tests.base import NOW, WebTest
 
 
 class Round(WebTest):
@@ -122,6 +126,34 @@ class Hours(WebTest):
         self.post("/hours/remove", {"slot": "0-420-465"}, 422)
         self.post("/hours/remove", {"slot": "nonsense"}, 422)
         self.assertEqual([s.weekday for s in week_slots(self.site.id)], [2])
+
+    def test_who_stands_in(self):
+        """A keeper's hours are the stand-in's while they are away, nobody's where nobody does; undone in the log."""
+        hall = self.used_machine(name="Hall", done={"brew-tablet": 4, "outlets": 3})
+        ada, ben = (save_keeper(name, name[:2], Actor(NOW)) for name in ("Ada", "Ben"))
+        self.post("/hours", {"days": list("01234"), "from": "07:00", "to": "07:45", "keeper": str(ada)})
+        today = self.calendar.today(NOW)
+
+        def planned():
+            slots = plan_slots(the_site(), [self.view(hall)], NOW)
+            return {slot.start.date(): slot.keeper for slot in slots}
+
+        form = {"away_keeper": str(ada), "away_first": str(today + timedelta(days=1)),
+                "away_last": str(today + timedelta(days=3)), "stand_in": str(ben)}  # fmt: skip
+        for wrong in ({"stand_in": str(ada)}, {"away_keeper": "99"}, {"stand_in": "99"}, {"away_last": str(today)},
+                      {"away_first": "soon"}, {"away_last": "2029-01-01"}):  # fmt: skip
+            with self.subTest(wrong=wrong):
+                self.post("/hours/away", form | wrong, 422)
+        self.assertEqual(set(planned().values()), {ada})
+        self.post("/hours/away", form)
+        seen = planned()
+        self.assertEqual([seen.get(today + timedelta(days=n)) for n in (1, 2, 3, 6)], [ben, ben, ben, ada])
+        self.shows(self.get("/hours"), "Ben stands in")
+        self.post("/hours/away", form | {"away_keeper": str(ben), "stand_in": ""})
+        self.assertFalse({today + timedelta(days=n) for n in (1, 2, 3)} & set(planned()))
+        newest = Entry.select().where(Entry.kind == "keeper away").order_by(Entry.id.desc()).first()
+        self.post(f"/log/{newest.id}/undo")
+        self.assertEqual(planned()[today + timedelta(days=2)], ben)
 
     def test_ways(self):
         """Kept by pair; refused whole."""

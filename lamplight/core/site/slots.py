@@ -7,7 +7,7 @@ day: ours, no source.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 
 from lamplight.core.errors import InvalidInput
@@ -46,6 +46,32 @@ class WeekSlot:
 
 
 @dataclass(frozen=True)
+class KeeperAway:
+    """A keeper who is not there, both dates included, and who does it in their hours; None where nobody does."""
+
+    keeper: int
+    first: date
+    last: date
+    stand_in: int | None = None
+
+
+def attended(slot: WeekSlot, day: date, away: Sequence[KeeperAway]) -> WeekSlot | None:
+    """Whose a slot is on a date: its keeper's, else the stand-in's; None where nobody has it that day.
+
+    Who stands in and is away as well is stood in for in turn, each keeper once.
+    """
+    seen: set[int | None] = set()
+    keeper = slot.keeper
+    while keeper is not None and keeper not in seen:
+        seen.add(keeper)
+        absence = next((one for one in away if one.keeper == keeper and one.first <= day <= one.last), None)
+        if absence is None:
+            return replace(slot, keeper=keeper)
+        keeper = absence.stand_in
+    return slot if slot.keeper is None else None
+
+
+@dataclass(frozen=True)
 class Slot:
     """A span on a date.
 
@@ -64,7 +90,13 @@ class Slot:
         return round((self.end - self.start).total_seconds() / 60)
 
 
-def slots_on(day: date, calendar: SiteCalendar, week: Sequence[WeekSlot], keeper: int | None = None) -> list[Slot]:
+def slots_on(
+    day: date,
+    calendar: SiteCalendar,
+    week: Sequence[WeekSlot],
+    keeper: int | None = None,
+    away: Sequence[KeeperAway] = (),
+) -> list[Slot]:
     """The slots of a date in order; none on a closed day.
 
     Args:
@@ -72,13 +104,15 @@ def slots_on(day: date, calendar: SiteCalendar, week: Sequence[WeekSlot], keeper
         calendar: of the site.
         week: what was said; nothing takes the usual hours.
         keeper: only those of this keeper and of anybody; None for all.
+        away: keepers who are not there.
     """
     if not calendar.is_open(day):
         return []
     if not week:
         opens, closes = calendar.opening(day), calendar.closing(day)
         return [Slot(opens - BEFORE_OPENING, opens), Slot(closes, closes + AFTER_CLOSING)]
-    own = [slot for slot in week if slot.weekday == day.weekday() and (keeper is None or slot.keeper in (None, keeper))]
+    there = [attended(slot, day, away) for slot in week if slot.weekday == day.weekday()]
+    own = [slot for slot in there if slot is not None and (keeper is None or slot.keeper in (None, keeper))]
     found = [
         Slot(calendar.at_minute(day, slot.start_minute), calendar.at_minute(day, slot.end_minute), slot.keeper)
         for slot in own
@@ -88,23 +122,39 @@ def slots_on(day: date, calendar: SiteCalendar, week: Sequence[WeekSlot], keeper
 
 
 def slots_from(
-    now: datetime, calendar: SiteCalendar, week: Sequence[WeekSlot], days: int, keeper: int | None = None
+    now: datetime,
+    calendar: SiteCalendar,
+    week: Sequence[WeekSlot],
+    days: int,
+    keeper: int | None = None,
+    away: Sequence[KeeperAway] = (),
 ) -> Iterator[Slot]:
     """Every slot that is not over yet, for so many days; arguments as `slots_on`."""
     today = calendar.today(now)
     for ahead in range(-1, days):
-        for slot in slots_on(today + timedelta(days=ahead), calendar, week, keeper):
+        for slot in slots_on(today + timedelta(days=ahead), calendar, week, keeper, away):
             if slot.end > now:
                 yield slot
 
 
-def slot_at(now: datetime, calendar: SiteCalendar, week: Sequence[WeekSlot], keeper: int | None = None) -> Slot | None:
+def slot_at(
+    now: datetime,
+    calendar: SiteCalendar,
+    week: Sequence[WeekSlot],
+    keeper: int | None = None,
+    away: Sequence[KeeperAway] = (),
+) -> Slot | None:
     """The slot that goes on now, or None; arguments as `slots_on`."""
-    return next((slot for slot in slots_from(now, calendar, week, 1, keeper) if slot.start <= now), None)
+    return next((slot for slot in slots_from(now, calendar, week, 1, keeper, away) if slot.start <= now), None)
 
 
 def slot_after(
-    moment: datetime, calendar: SiteCalendar, week: Sequence[WeekSlot], keeper: int | None = None, days: int = 60
+    moment: datetime,
+    calendar: SiteCalendar,
+    week: Sequence[WeekSlot],
+    keeper: int | None = None,
+    days: int = 60,
+    away: Sequence[KeeperAway] = (),
 ) -> Slot | None:
     """The first slot that begins after a moment, within so many days; arguments as `slots_on`."""
-    return next((slot for slot in slots_from(moment, calendar, week, days, keeper) if slot.start > moment), None)
+    return next((slot for slot in slots_from(moment, calendar, week, days, keeper, away) if slot.start > moment), None)

@@ -25,7 +25,7 @@ from lamplight.store.models.care_facts import (
 )
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
 from lamplight.store.models.plan_facts import AnnouncedPlan, FeedVersion, PlanPin
-from lamplight.store.models.round_facts import Round, RoundEventRow, SlotsVersion, WalksVersion
+from lamplight.store.models.round_facts import KeeperAbsence, Round, RoundEventRow, SlotsVersion, WalksVersion
 from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo, Run, RunEventRow
 from lamplight.store.models.setting_facts import (
     Closure,
@@ -51,6 +51,7 @@ TABLES = (
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
+    KeeperAbsence,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
@@ -58,7 +59,7 @@ FACTS = (
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
-    PlanPin, FeedVersion,
+    PlanPin, FeedVersion, KeeperAbsence,
 )  # fmt: skip
 
 __all__ = [
@@ -86,6 +87,7 @@ __all__ = [
     "Inspected",
     "ItemSwitch",
     "Keeper",
+    "KeeperAbsence",
     "KeeperSecret",
     "KeeperVersion",
     "KindVersion",

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from peewee import CharField, ForeignKeyField, TextField
+from peewee import CharField, Check, DateField, ForeignKeyField, TextField
 from playhouse.sqlite_ext import JSONField
 
 from lamplight.store.models.base import Base, Fact, Keeper, Site, UtcField
@@ -43,3 +43,17 @@ class RoundEventRow(Base):
 
     class Meta:
         table_name = "round_event"
+
+
+class KeeperAbsence(Fact):
+    """A keeper is away, both dates included; somebody may stand in."""
+
+    site = ForeignKeyField(Site)
+    keeper = ForeignKeyField(Keeper)
+    stand_in = ForeignKeyField(Keeper, null=True, backref="stood_in")
+    first = DateField()
+    last = DateField()
+    label = CharField(max_length=80, default="")
+
+    class Meta:
+        constraints = [Check('"last" >= "first"')]

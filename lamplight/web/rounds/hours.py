@@ -7,11 +7,11 @@ from itertools import combinations
 
 from flask import Blueprint, flash, request
 
-from lamplight.actions.hours import add_slots, remove_slot, save_ways
-from lamplight.core.errors import InvalidInput
+from lamplight.actions.hours import add_keeper_absence, add_slots, remove_slot, save_ways
+from lamplight.core.errors import InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS
 from lamplight.core.site.slots import WeekSlot, slots_on
-from lamplight.store.rounds import ways, week_slots
+from lamplight.store.rounds import keeper_absences, ways, week_slots
 from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.clock import now
@@ -39,6 +39,7 @@ def _show(code: int = 200, errors: Mapping[str, str] | None = None):  # noqa: AN
     return render(
         "rounds/hours.html", "worktop", code, said=said, usual=usual, weekdays=WEEKDAYS, places=places, home=known.home,
         pairs=pairs, errors=errors or {}, form=request.form, names={row.id: row.name for row in everybody()},
+        away=[row for row in keeper_absences(here.id) if row.away.last >= today],
     )  # fmt: skip
 
 
@@ -91,4 +92,26 @@ def save():  # noqa: ANN201
     except InvalidInput as problem:
         return _show(422, {"way": str(problem)})
     flash("The ways are noted.")
+    return see_other("hours.page")
+
+
+AWAY_FIELDS = ("away_keeper", "stand_in", "away_first", "away_last", "away_label")
+
+
+@blueprint.post("/hours/away")
+def away():  # noqa: ANN201
+    """A keeper is away, and somebody stands in."""
+    form = request.form
+    try:
+        with about("away_first"):
+            first = forms.day(form.get("away_first", ""), "The first day away")
+        with about("away_last"):
+            last = forms.day(form.get("away_last", "") or form.get("away_first", ""), "The last day away")
+        keeper = forms.row_number(form.get("away_keeper", "")) or 0
+        typed = form.get("stand_in", "")
+        stand_in = (forms.row_number(typed) or 0) if typed else None
+        add_keeper_absence(site(), keeper, first, last, stand_in, form.get("away_label", ""), actor())
+    except InvalidInput as problem:
+        return _show(422, forms.placed(problem, AWAY_FIELDS, "away_first"))
+    flash("The absence is noted. The plan goes by it.")
     return see_other("hours.page")
