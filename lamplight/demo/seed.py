@@ -140,9 +140,9 @@ def tell(now: datetime) -> None:
         start, end = (minute_of(time.fromisoformat(typed)) for typed in (opens, closes))
         add_slots(site, days, start, end, None if whose is None else keepers[whose], begin)
     save_ways(site, CUPBOARD, WAYS, begin)
-    who, first, last, stand_in = KEEPER_AWAY
-    away, back = today + timedelta(days=first), today + timedelta(days=last)
-    add_keeper_absence(site, keepers[who], away, back, keepers[stand_in], "On holiday", begin)
+    who, from_day, to_day, stand_in = KEEPER_AWAY
+    leaves, comes = today + timedelta(days=from_day), today + timedelta(days=to_day)
+    add_keeper_absence(site, keepers[who], leaves, comes, keepers[stand_in], "On holiday", begin)
     for back, total, carbonate in WATER:
         day = today - timedelta(days=back)
         add_water_test(site.id, TypedTest(MAINS, day, total, carbonate), today, begin)
