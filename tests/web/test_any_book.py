@@ -102,9 +102,9 @@ class AnyBook(WebTest):
         answer_step(run_id, EventKind.ABANDON, run_row(run_id).state.index, Actor(at), "enough")
 
     def test_every_page_of_every_kind(self):
-        """Three machines of each kind, from a single fact to a dozen; what is over carries no date to come."""
+        """Two machines of each kind, from a single fact to a dozen; what is over carries no date to come."""
         written = 0
-        for number, key in enumerate(kind for kind in sorted(kinds()) for _ in range(3)):
+        for number, key in enumerate(kind for kind in sorted(kinds()) for _ in range(2)):
             chance = Random(number)
             fields = MachineFields(f"M{number}", key)
             counters = {"drinks": 500} if chance.random() < 0.7 else {}
@@ -118,9 +118,9 @@ class AnyBook(WebTest):
                     continue  # refused in a sentence, or this kind has none of it
             view = self.view(machine_id)
             pages = [page.format(machine_id) for page in PAGES]
-            complaints = known_symptoms(view.equipped)[number % 3 :: 3]  # the three of a kind have them all
+            complaints = known_symptoms(view.equipped)[number % 2 :: 2]  # the two of a kind have them all
             pages += [f"/lamps/{machine_id}/symptom/{one.key}" for one in complaints]
-            for page in (*pages, *(AROUND if number % 3 == 2 else ())):
+            for page in (*pages, *(AROUND if number % 4 == 3 else ())):
                 with self.subTest(kind=key, number=number, page=page):
                     self.get(page)
             for due in view.status.dues:
@@ -132,7 +132,7 @@ class AnyBook(WebTest):
                             self.assertLessEqual(one.passage.likely, view.status.context.today, one.sentence)
                         if one.status >= Status.DUE and one.known:
                             self.assertIsNotNone(one.passage.likely, one.sentence)
-        self.assertGreater(written, 120)
+        self.assertGreater(written, 80)
 
 
 class FirstDay(WebTest):

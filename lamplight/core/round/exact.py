@@ -20,7 +20,7 @@ if TYPE_CHECKING:
 
 SEED = 1
 # Deterministic units of the solver, roughly seconds of one core.
-EFFORT, BOUND_EFFORT = 0.15, 0.2
+EFFORT, BOUND_EFFORT = 0.1, 0.2
 
 
 @dataclass

@@ -21,9 +21,12 @@ def plan_quickly(problem: RoundProblem) -> RoundPlan:
 def plan_well(problem: RoundProblem) -> RoundPlan:
     """The best round that is found in about a second or two, with its bound."""
     first = quick_round(problem, betters=False)
-    if not first.left_out and first.finish_s <= shortest_finish(first.done, problem):
+    if first.left_out:
+        return exact_round(problem, quick_round(problem))
+    shortest = shortest_finish(first.done, problem)
+    if first.finish_s <= shortest:
         return replace(first, bound_s=first.finish_s, solver="exact")
-    return exact_round(problem, quick_round(problem))
+    return exact_round(problem, quick_round(problem, enough_s=shortest))
 
 
 def plan_round(

@@ -10,7 +10,7 @@ from lamplight.core.round.problem import RoundPlan, RoundProblem, Turn
 from lamplight.core.round.timing import Timetable, not_before, placed_late
 
 # How many other orders are tried for each stretch of work, and at most.
-TRIES_EACH, MOST_TRIES = 400, 16_000
+TRIES_EACH, MOST_TRIES = 250, 10_000
 SEED = 7
 # A rule of thumb: what the hands take next, the smallest first. It is given the seconds until they could begin, the
 # seconds that the machine works alone from there on, and whether the job has begun.
@@ -23,12 +23,13 @@ RULES: tuple[Rule, ...] = (
 )
 
 
-def quick_round(problem: RoundProblem, betters: bool = True) -> RoundPlan:
+def quick_round(problem: RoundProblem, betters: bool = True, enough_s: int = 0) -> RoundPlan:
     """A lawful round that leaves out as little as it finds a way to do; what matters most is tried first.
 
     Args:
         problem: what is to be done.
         betters: whether other orders are tried.
+        enough_s: an end than which none can be better; then no more are tried.
     """
     table = Timetable(problem)
     doing = list(range(len(table.jobs)))
@@ -37,7 +38,7 @@ def quick_round(problem: RoundProblem, betters: bool = True) -> RoundPlan:
         doing = [n for n in doing if table.jobs[n].begun]
         order = dispatched(table, doing)
         if order is None and any(due >= 0 for due in table.due):  # two machines wait, and one of them too long
-            return quick_round(without_haste(problem), betters)
+            return quick_round(without_haste(problem), betters, enough_s)
         if order is None:  # what was begun can no longer be over in time: first that, and nothing else
             late = [n for n in doing for _ in table.hands[n]]
             return _plan(table, placed_late(table, late), doing)
@@ -45,7 +46,7 @@ def quick_round(problem: RoundProblem, betters: bool = True) -> RoundPlan:
             more = dispatched(table, [*doing, job])
             if more is not None:
                 doing, order = [*doing, job], more
-    order = bettered(table, order) if betters else order
+    order = bettered(table, order, enough_s) if betters else order
     return _plan(table, table.placed(order, table.starts(order) or ()), doing)
 
 
@@ -138,7 +139,7 @@ def _too_late(hands: _Hands, back: Sequence[tuple[int, int, int, int]]) -> bool:
     return False
 
 
-def bettered(table: Timetable, order: Sequence[int], tries: int | None = None) -> list[int]:
+def bettered(table: Timetable, order: Sequence[int], enough_s: int = 0) -> list[int]:
     """The best of many orders, each by changing the best so far a little; a little worse is let pass early on."""
     best = current = list(order)
     value = table.value(best)
@@ -146,8 +147,10 @@ def bettered(table: Timetable, order: Sequence[int], tries: int | None = None) -
         return best
     best_value = current_value = value
     chance = random.Random(SEED)
-    count = tries or min(MOST_TRIES, TRIES_EACH * len(best))
+    count = min(MOST_TRIES, TRIES_EACH * len(best))
     for n in range(count):
+        if best_value[0] <= enough_s:
+            break
         tried = _moved(current, chance)
         found = table.value(tried)
         if found is None:
