@@ -20,7 +20,7 @@ from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
 from lamplight.core.round.stops import Stop, stops_of
 from lamplight.core.round.works import UNIT_S, in_units
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.site.slots import slot_after, slot_at
+from lamplight.core.site.slots import KeeperAway, WeekSlot, slot_after, slot_at
 from lamplight.core.site.work_windows import rushes
 from lamplight.core.stock.stock import enough
 from lamplight.store.changes import edition
@@ -87,11 +87,23 @@ def time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: in
     Raises:
         InvalidInput: for less than five minutes or more than ten hours.
     """
+    return _time_for_it(site, now, keeper_id, minutes, _hours(site))
+
+
+# The hours of a week for the machines, and who is away from them.
+Hours = tuple[tuple[WeekSlot, ...], tuple[KeeperAway, ...]]
+
+
+def _hours(site: SiteRow) -> Hours:
+    return week_slots(site.id), keepers_away(site.id)
+
+
+def _time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None, hours: Hours) -> datetime:
     if minutes is not None:
         if not LEAST_TIME <= timedelta(minutes=minutes) <= LONGEST_TIME:
             raise InvalidInput("A round takes between 5 minutes and 10 hours.")
         return now + timedelta(minutes=minutes)
-    slot = slot_at(now, site.calendar, week_slots(site.id), keeper_id, keepers_away(site.id))
+    slot = slot_at(now, site.calendar, hours[0], keeper_id, hours[1])
     if slot is not None and slot.end - now >= LEAST_TIME:
         return slot.end
     return now + USUAL_TIME
@@ -117,11 +129,12 @@ def round_view(
     """
     now = minute(now)
     row = open_round(site.id, keeper_id)
-    until = time_for_it(site, now, keeper_id, minutes)
+    hours = _hours(site)
+    until = _time_for_it(site, now, keeper_id, minutes, hours)
     if row is not None and minutes is None:
         until = max(row.until, now + LEAST_TIME)
-    week, away = week_slots(site.id), keepers_away(site.id)
-    following = slot_after(max(now, until - timedelta(minutes=1)), site.calendar, week, keeper_id, away=away)
+    ends = max(now, until - timedelta(minutes=1))
+    following = slot_after(ends, site.calendar, hours[0], keeper_id, away=hours[1])
     next_slot = following.start if following else None
     asked = Asked(site, now, until, next_slot or now + NO_SLOT_AHEAD, row.skipped if row else frozenset())
     gathered, beyond = _gathered(views, asked)
