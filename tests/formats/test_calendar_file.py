@@ -58,6 +58,8 @@ class Written(unittest.TestCase):
         events = Calendar.from_ical(written(before, after)).walk("VEVENT")
         self.assertEqual([event["dtstart"].dt.hour for event in events], [8, 9])
         self.assertEqual([event["dtstart"].dt.astimezone(UTC) for event in events], [before.start, after.start])
+        # 3.6.5: the onset is the wall clock before the change, 02:00 on 28 March 2027 by the zone database.
+        self.assertIn("BEGIN:DAYLIGHT\r\nDTSTART:20270328T020000\r\n", written(before, after))
         for zone in ("Europe/Berlin", "America/New_York", "Australia/Sydney", "UTC", "Asia/Kolkata"):
             with self.subTest(zone=zone):
                 days = [visit(f"{n}", 1 + 7 * (n % 4), 3 + n // 4) for n in range(8)]

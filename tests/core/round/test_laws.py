@@ -11,6 +11,7 @@ from lamplight.core.round.planning import plan_quickly, plan_round, plan_well
 from lamplight.core.round.problem import Rank, RoundPlan, RoundProblem, Span, faults
 from lamplight.core.round.quick import quick_round
 from lamplight.core.round.stops import stops_of
+from lamplight.core.round.timing import Timetable
 from lamplight.core.round.works import Work
 from tests.core.round.problems import any_chores, any_problem, best_by_hand, missing, one_job, share, walks
 
@@ -112,6 +113,13 @@ class Laws(unittest.TestCase):
         plan = plan_well(problem)
         self.assertEqual(faults(plan, problem), [])
         self.assertEqual([job.key for job in plan.done], ["second", "first"])
+
+    def test_an_order_that_comes_back_too_late_is_none(self):
+        """Five minutes more than the machine may wait; as long as it may wait, the order holds."""
+        for hands, holds in ((8, True), (13, False)):
+            soaks, other = one_job("soaks", 1, 2, 5, 2, most=12), one_job("other", 2, hands)
+            table = Timetable(RoundProblem((soaks, other), walks([1, 2]), 7200))
+            self.assertEqual(table.starts([0, 1, 0]) is not None, holds)
 
     def test_what_is_under_way_is_never_left_out(self):
         """Also where it can no longer be over in time."""
