@@ -16,7 +16,7 @@ from multiprocessing.connection import Connection
 from pathlib import Path
 from urllib.parse import urlencode
 
-from lamplight.actions.backups import daily_backups
+from lamplight.clockwork import clockwork
 from lamplight.store.database import held_open
 from lamplight.web import create_app
 from lamplight.web.addresses import Reach
@@ -32,7 +32,7 @@ def _serve(folder: Path, reach: Reach, ready: Connection) -> None:
     clock = Clock()
     server = create_server(create_app(folder, clock, reach=reach), reach.host, 0)
     ready.send(int(server.effective_port))
-    with held_open(folder), daily_backups(folder, clock.now):
+    with held_open(folder), clockwork(folder, clock.now, "http://127.0.0.1"):
         server.run()
 
 

@@ -1,4 +1,4 @@
-"""The command line: serve, demo, add-keeper, import-readings, export, backup, restore, check."""
+"""The command line: serve, demo, add-keeper, import-readings, export, backup, restore, check, notify."""
 
 from __future__ import annotations
 
@@ -85,7 +85,7 @@ def demo(host: str, port: int, fresh: bool, data: Path) -> None:
 
 
 def _serve(folder: Path, reach: Reach, port: int, clock: Clock) -> None:
-    from lamplight.actions.backups import daily_backups
+    from lamplight.clockwork import clockwork
     from lamplight.store.database import database, held_open
     from lamplight.store.passphrases import secrets_by_keeper
     from lamplight.web import create_app
@@ -99,10 +99,11 @@ def _serve(folder: Path, reach: Reach, port: int, clock: Clock) -> None:
         server = create_server(app, reach.host, port)
     except OSError as problem:
         raise Said(f"Port {port} cannot be used ({problem.strerror}). Choose another with --port.") from problem
-    click.echo(f"Lamplight is ready at http://{reached_at(reach.host)}:{server.effective_port}/")
+    address = f"http://{reached_at(reach.host)}:{server.effective_port}"
+    click.echo(f"Lamplight is ready at {address}/")
     sys.stdout.flush()
     try:
-        with held_open(folder), daily_backups(folder, clock.now):
+        with held_open(folder), clockwork(folder, clock.now, address):
             server.run()
     except KeyboardInterrupt:
         click.echo("Good night.")
@@ -185,6 +186,26 @@ def export(data: Path | None, file: TextIO) -> None:
     with database.connection_context():
         here = the_site()
         file.write(readings_as_csv(here) if here else "machine,counter,time,value\r\n")
+
+
+@main.command()
+@DATA
+def notify(data: Path | None) -> None:
+    """Write the notes whose hour has come and send what waits, once, as from cron."""
+    from lamplight.actions.notify import notify as turn
+    from lamplight.actions.notify import plan_anew
+    from lamplight.actions.opening import open_book
+    from lamplight.clockwork import post_office
+    from lamplight.store.database import database
+    from lamplight.web.clock import clock_from_environment
+
+    folder = _with_data(data)
+    open_book(folder)
+    with database.connection_context(), post_office(folder) as office:
+        now = clock_from_environment().now()
+        plan_anew(now)
+        done = turn(office, now)
+    click.echo(f"{done.sent} sent, {done.put_off} to be tried again, {done.given_up} given up.")
 
 
 @main.command()

@@ -13,13 +13,18 @@ from pathlib import Path
 
 from click.testing import CliRunner
 
+from lamplight.actions.entries import Actor
+from lamplight.actions.mail_settings import ServerFields, save_mail, save_wishes
 from lamplight.actions.passphrases import is_right
 from lamplight.actions.sign_in import account_of
 from lamplight.cli import main
 from lamplight.core.care.status import Status
+from lamplight.core.mail.wishes import Wishes
 from lamplight.demo.seed import MARK, prepare
+from lamplight.simulators.mail_catcher import caught
 from lamplight.store.database import data_file, database
 from lamplight.store.migrating import open_database
+from lamplight.store.plans import announced
 from lamplight.store.sites import keepers
 from tests.base import NOW, DataTest
 
@@ -41,8 +46,29 @@ class Commands(DataTest):
     def test_help_names_every_command(self):
         """What the issue of a command line is for."""
         said = self.run_it("--help")
-        for word in ("serve", "demo", "add-keeper", "import-readings", "export", "backup", "restore", "check"):
+        for word in (
+            "serve",
+            "demo",
+            "add-keeper",
+            "import-readings",
+            "export",
+            "backup",
+            "restore",
+            "check",
+            "notify",
+        ):
             self.assertIn(word, said)
+
+    def test_notify(self):
+        """As from cron: one turn, and what it did."""
+        self.used_machine(name="Hall", done={"brew-tablet": 40})
+        save_mail(self.site, ServerFields("catcher"), self.folder, Actor(NOW - timedelta(hours=1)))
+        wishes = Wishes(True, 12 * 60, False)
+        save_wishes(self.site, None, "ann@example.org", wishes, Actor(NOW - timedelta(hours=1)))
+        self.assertIn("1 sent", self.run_it("notify", "--data", str(self.folder)))
+        self.assertIn("0 sent", self.run_it("notify", "--data", str(self.folder)))
+        self.assertEqual([mail.recipient for mail in caught(self.folder)], ["ann@example.org"])
+        self.assertIsNotNone(announced(self.site.id))
 
     def test_add_keeper(self):
         """A keeper may sign in afterwards; a short passphrase is refused, and nobody is added by it."""

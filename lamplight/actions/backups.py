@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-import contextlib
 import logging
-from collections.abc import Callable, Iterator
 from datetime import datetime, timedelta
 from pathlib import Path
-from threading import Event, Thread
 
 from peewee import DatabaseError
 
@@ -18,27 +15,7 @@ from lamplight.store.clock import last_written
 from lamplight.store.database import database
 
 LOG = logging.getLogger("lamplight")
-SECONDS_BETWEEN_LOOKS = 600
 OLD = timedelta(days=2)  # a daily copy that is older was missed
-
-
-@contextlib.contextmanager
-def daily_backups(folder: Path, now: Callable[[], datetime]) -> Iterator[None]:
-    """Look every ten minutes, in a thread of its own, whether today's copy is there; make it where it is not."""
-    over = Event()
-    thread = Thread(target=_look_until, args=(over, folder, now), name="backups", daemon=True)
-    thread.start()
-    try:
-        yield
-    finally:
-        over.set()
-        thread.join()
-
-
-def _look_until(over: Event, folder: Path, now: Callable[[], datetime]) -> None:
-    while not over.is_set():
-        back_up_once(folder, now())
-        over.wait(SECONDS_BETWEEN_LOOKS)
 
 
 def back_up_once(folder: Path, now: datetime) -> Path | None:

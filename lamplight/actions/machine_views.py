@@ -23,6 +23,7 @@ from lamplight.core.job.procedure import Procedure
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
+from lamplight.core.mail.alarms import stops
 from lamplight.core.run.finish import outcome_words
 from lamplight.core.run.state import RunState
 from lamplight.core.site.calendar import SiteCalendar
@@ -109,7 +110,7 @@ class MachineView:
     @property
     def stopped(self) -> bool:
         """Whether what is lit stops drinks, or means that a part is missing."""
-        return any(meaning.pattern.stops_drinks or meaning.pattern.sort.trouble for meaning in self.panel.meanings)
+        return any(stops(meaning) for meaning in self.panel.meanings)
 
     @property
     def cleaner_inside(self) -> bool:

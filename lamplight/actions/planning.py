@@ -47,7 +47,7 @@ class PlanView:
         known: what was announced before, or None.
         moved: what is other than was announced.
         fresh: whether it is what was announced, and nothing has changed since.
-        routine: titles of what comes round so often that it belongs to every day.
+        every: what comes round so often that it belongs to every day, with how many days it lasts, 1 or more.
     """
 
     plan: Plan
@@ -56,12 +56,39 @@ class PlanView:
     known: Announced | None
     moved: tuple[Moved, ...]
     fresh: bool
-    routine: tuple[str, ...]
+    every: Mapping[TaskKey, int]
 
     @property
     def today(self) -> date:
         """The site's date."""
         return self.problem.today
+
+    @property
+    def routine(self) -> tuple[str, ...]:
+        """The titles of what belongs to every day, each once."""
+        titles = {due.item.key: due.item.title for view in self.views.values() for due in view.status.dues}
+        return tuple(dict.fromkeys(titles[item] for _, item in self.every))
+
+    def named(self, sentence: str) -> str:
+        """A sentence of the plan with the machine's name in place of its number."""
+        for number, view in self.views.items():
+            sentence = sentence.replace(f" [{number}] ", f" at {view.row.name} ")
+        return sentence
+
+    def wanted(self, days: int) -> dict[str, float]:
+        """Units of each product, by key, that are taken out of the cupboard within so many days."""
+        end = self.today + timedelta(days=days)
+        times = {key: days / lasts for key, lasts in self.every.items()}
+        for one in self.plan.planned:
+            if self.problem.day(one.slot) < end:
+                times[one.key] = times.get(one.key, 0) + 1
+        units: dict[str, float] = {}
+        for (machine, item), count in times.items():
+            due = self.views[machine].status.due(item)
+            for line in self.views[machine].needs(due) if due is not None else ():
+                if line.product:
+                    units[line.product] = units.get(line.product, 0.0) + count * line.units
+        return units
 
 
 def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: bool = False) -> PlanView:
@@ -74,7 +101,7 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
         well: whether it is planned thoroughly; else at once, holding to what was announced.
     """
     known = announced(site.id)
-    problem, routine = _problem(site, views, now, known)
+    problem, every = _problem(site, views, now, known)
     thorough = well and len(views) <= MOST_THOROUGH
     state = edition(database)
     rests_on = _rests_on(site, now)
@@ -85,10 +112,16 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
     titles = {task.key: task.title for task in problem.tasks}
     before = [(machine, item, site.calendar.today(start)) for machine, item, start in known.visits] if known else []
     moved = moves(before, plan, problem, titles) if known else ()
-    fresh = known is not None and known.rests_on == rests_on
+    fresh = plan_stands(site, now)
     if fresh and not well:
         plan, moved = held_plan(problem), ()
-    return PlanView(plan, problem, {view.row.id: view for view in views}, known, moved, fresh, routine)
+    return PlanView(plan, problem, {view.row.id: view for view in views}, known, moved, fresh, every)
+
+
+def plan_stands(site: SiteRow, now: datetime) -> bool:
+    """Whether nothing has changed since the plan was announced."""
+    known = announced(site.id)
+    return known is not None and known.rests_on == _rests_on(site, now)
 
 
 def _rests_on(site: SiteRow, now: datetime) -> str:
@@ -99,20 +132,21 @@ def _rests_on(site: SiteRow, now: datetime) -> str:
 
 def _problem(
     site: SiteRow, views: Sequence[MachineView], now: datetime, known: Announced | None
-) -> tuple[PlanProblem, tuple[str, ...]]:
+) -> tuple[PlanProblem, dict[TaskKey, int]]:
     today = site.calendar.today(now)
     end = today + timedelta(days=7 * WEEKS)
     slots = plan_slots(site, views, now)
     tasks: list[Task] = []
-    routine: dict[str, None] = {}
+    every: dict[TaskKey, int] = {}
     for view in views:
         for due in view.status.dues:
             term = term_now(due, today)
             if term is None or due.covered_by or due.instead or view.status.work is None:
                 continue
             after = _after(view, due.item, slots, term)
-            if slots and has_routine(after(0) or term):
-                routine[due.item.title] = None
+            next_time = after(0) if slots else None
+            if slots and has_routine(next_time or term):
+                every[view.row.id, due.item.key] = (next_time or term).days
                 continue
             tasks.append(_task(view, due, term, after))
     starts = {slot.start: n for n, slot in enumerate(slots)}
@@ -123,7 +157,7 @@ def _problem(
         pinned=_numbers(((key, start) for key, own in pins().items() for start in own), starts, keys),
         announced=_numbers((((machine, item), start) for machine, item, start in held), starts, keys),
     )  # fmt: skip
-    return problem, tuple(routine)
+    return problem, every
 
 
 def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None]) -> Task:

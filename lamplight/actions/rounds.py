@@ -17,7 +17,7 @@ from lamplight.core.round.carry import CarryLine, carry_list
 from lamplight.core.round.fold import Chore
 from lamplight.core.round.planning import plan_quickly, plan_round, plan_well
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
-from lamplight.core.round.stops import Stop, stops_of
+from lamplight.core.round.stops import Stop, stops_of, why_left_out
 from lamplight.core.round.works import UNIT_S, in_units
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import KeeperAway, WeekSlot, slot_after, slot_at
@@ -75,6 +75,17 @@ class RoundView:
     next_slot: datetime | None
     best: bool
     beyond: int = 0
+
+    @property
+    def not_done(self) -> tuple[Waiting, ...]:
+        """Everything that is due and not done in it, and why."""
+        until_s = int((self.until - self.now).total_seconds())
+        left = [
+            Waiting(job.machine, share, why_left_out(job, self.plan, until_s))
+            for job in self.plan.left_out
+            for share in job.shares
+        ]
+        return (*left, *self.waiting)
 
     def at(self, seconds: int) -> datetime:
         """The moment so many seconds from the beginning of the plan."""

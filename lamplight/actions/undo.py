@@ -51,6 +51,8 @@ WORDS = {
     "round": ("round", "rounds"),
     "feed_version": ("address of a calendar feed", "addresses of calendar feeds"),
     "keeper_absence": ("absence of a keeper", "absences of keepers"),
+    "mail_version": ("way of sending mail", "ways of sending mail"),
+    "wishes_version": ("wish about mail", "wishes about mail"),
     "plan_pin": ("day that was chosen", "days that were chosen"),
     "manual_page": ("page of the manual", "pages of the manual"),
 }

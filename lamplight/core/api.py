@@ -53,7 +53,7 @@ from lamplight.core.diagnosis.disagreements import Disagreement, Reason, disagre
 from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evidence_of
 from lamplight.core.diagnosis.faults import FaultWeeks, circuits_in_trouble, fault_weeks
 from lamplight.core.diagnosis.grinding import Grinding, grinding
-from lamplight.core.diagnosis.panel_reading import PanelReading, Settled, jobs_of, panel_reading
+from lamplight.core.diagnosis.panel_reading import PanelReading, Settled, jobs_of, lit_since, panel_reading
 from lamplight.core.errors import (
     InvalidFields,
     InvalidInput,
@@ -170,6 +170,10 @@ from lamplight.core.machine.told import (
     place_of,
     word_source,
 )
+from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm, stops
+from lamplight.core.mail.note import Note, NoteLine, NoteSection
+from lamplight.core.mail.outbox import MailState, left_in_hand, next_try
+from lamplight.core.mail.wishes import DueNote, NoteKind, Wishes, is_away, notes_due
 from lamplight.core.moment import Moment
 from lamplight.core.plan.exact import exact_plan, known_plan, least_cost
 from lamplight.core.plan.greedy import greedy_plan

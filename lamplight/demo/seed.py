@@ -18,6 +18,7 @@ from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done, set_limit
+from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
 from lamplight.actions.preparing import defer
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
@@ -42,6 +43,7 @@ from lamplight.demo.story import (
     KEEPER_AWAY,
     KEEPERS,
     MACHINES,
+    MAIL,
     OPENS,
     OWN_LIMITS,
     READ_DAYS,
@@ -53,8 +55,9 @@ from lamplight.demo.story import (
     MachineStory,
 )  # fmt: skip
 from lamplight.formats.readings_csv import write
+from lamplight.simulators.mail_catcher import FOLDER as CATCHER_FOLDER
 from lamplight.store.backups import BACKUP_FOLDER
-from lamplight.store.database import PHOTO_FOLDER, data_file, database
+from lamplight.store.database import PHOTO_FOLDER, data_file, data_folder, database
 from lamplight.store.migrating import open_database
 from lamplight.store.models import Entry
 from lamplight.store.runs import RunRow, run_row
@@ -104,7 +107,7 @@ def _clear(folder: Path) -> None:
         database.close()
     for suffix in ("", "-wal", "-shm"):
         Path(f"{data_file(folder)}{suffix}").unlink(missing_ok=True)
-    for name in (BACKUP_FOLDER, PHOTO_FOLDER):
+    for name in (BACKUP_FOLDER, PHOTO_FOLDER, CATCHER_FOLDER):
         shutil.rmtree(folder / name, ignore_errors=True)
 
 
@@ -143,6 +146,9 @@ def tell(now: datetime) -> None:
     who, from_day, to_day, stand_in = KEEPER_AWAY
     leaves, comes = today + timedelta(days=from_day), today + timedelta(days=to_day)
     add_keeper_absence(site, keepers[who], leaves, comes, keepers[stand_in], "On holiday", begin)
+    save_mail(site, ServerFields(CATCHER), data_folder(), begin)
+    for n, (mailbox, wishes) in enumerate(MAIL):
+        save_wishes(site, keepers[n], mailbox, wishes, begin)
     for back, total, carbonate in WATER:
         day = today - timedelta(days=back)
         add_water_test(site.id, TypedTest(MAINS, day, total, carbonate), today, begin)

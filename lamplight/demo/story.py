@@ -9,10 +9,17 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from lamplight.core.mail.wishes import Wishes
+
 SITE = "Kilnside Tileworks"
 ZONE = "Europe/Berlin"
 OPENS, CLOSES = "06:30", "18:00"
 KEEPERS = (("Ada Brook", "AB"), ("Jonas Reed", "JR"))
+# What each of them is told by mail, into the catcher; names of hosts that are nobody's, RFC 2606.
+MAIL = (
+    ("ada@kilnside.example", Wishes(True, 6 * 60, True, 6)),
+    ("jonas@kilnside.example", Wishes(False, 7 * 60, True, None)),
+)
 
 
 @dataclass(frozen=True)

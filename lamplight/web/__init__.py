@@ -95,6 +95,8 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.lamps import views as lamps
     from lamplight.web.log import views as log
     from lamplight.web.machines import views as machines
+    from lamplight.web.mail import stopping
+    from lamplight.web.mail import views as mail
     from lamplight.web.plan import feeds, screen
     from lamplight.web.plan import views as plan
     from lamplight.web.procedures import views as procedures
@@ -103,6 +105,7 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.rounds import views as rounds
     from lamplight.web.runs import views as runs
     from lamplight.web.setup import views as setup
+    from lamplight.web.simulated import mail as simulated_mail
     from lamplight.web.simulated import views as simulated
     from lamplight.web.supplies import views as supplies
     from lamplight.web.today import views as today
@@ -119,6 +122,8 @@ def _register_blueprints(app: Flask) -> None:
         plan,
         feeds,
         screen,
+        mail,
+        stopping,
         runs,
         rounds,
         hours,
@@ -128,5 +133,7 @@ def _register_blueprints(app: Flask) -> None:
         procedures,
         told,
         simulated,
+        simulated_mail,
     ):
         app.register_blueprint(place.blueprint)
+    CSRF.exempt(stopping.stop)  # a mail program stops a mail by itself, and has seen no form of ours

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from flask import Flask, Response, abort, request
+from flask import Flask, Response, abort, g, request
 
 from lamplight.actions.manuals import MOST_BYTES_IN_ALL
 from lamplight.actions.photos import MOST_BYTES
@@ -21,6 +21,11 @@ POLICY = "; ".join(
         "form-action 'self'",
         "frame-ancestors 'none'",
     )
+)
+
+# A mail is shown in a frame with the styles that it brings along, and with nothing else that it could.
+MAIL_POLICY = (
+    "default-src 'none'; style-src 'unsafe-inline'; img-src data:; frame-ancestors 'self'; sandbox allow-popups"
 )
 
 LARGEST_FORM = 256 * 1024
@@ -54,10 +59,11 @@ def add_headers(app: Flask) -> None:
 
     @app.after_request
     def headers(response: Response) -> Response:
-        response.headers["Content-Security-Policy"] = POLICY
+        framed = g.get("policy")
+        response.headers["Content-Security-Policy"] = framed or POLICY
         response.headers["X-Content-Type-Options"] = "nosniff"
         response.headers["Referrer-Policy"] = "same-origin"
-        response.headers["X-Frame-Options"] = "DENY"
+        response.headers["X-Frame-Options"] = "SAMEORIGIN" if framed else "DENY"
         response.headers["Cross-Origin-Opener-Policy"] = "same-origin"
         response.headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=()"
         response.vary.add("HX-Request")

@@ -16,7 +16,7 @@ VIEWS = (
     "/machines/new", "/machines/new?kind=office-tower", "/machines/1/edit",
     "/machines/1/settings", "/machines/1?weeks=12", "/water", "/kinds", "/kinds/office-tower", "/kinds/new",
     "/readings", "/readings/3", "/readings/import", "/log", "/log/20/undo", "/site", "/people", "/nowhere",
-    "/plan", "/hours", "/calendars", "/plan/saves", "/round/sheet",
+    "/plan", "/hours", "/calendars", "/mail", "/simulated/mail", "/plan/saves", "/round/sheet",
 )  # fmt: skip
 TOLD_VIEWS = (
     "/machines/1/settings?at=group", "/machines/3/programmes", "/machines/3/programmes/descale", "/machines/3/manual",

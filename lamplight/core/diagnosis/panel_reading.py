@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Mapping
 from dataclasses import dataclass
+from datetime import datetime
 
 from lamplight.core.assess import MachineStatus
 from lamplight.core.care.context import Evaluated
@@ -12,7 +13,7 @@ from lamplight.core.lamps.causes import Cause
 from lamplight.core.lamps.match import Match, Meaning, PanelSignals, lamps_of, meanings, unexplained
 from lamplight.core.lamps.panel import Panel, Pattern, Sort
 from lamplight.core.lamps.refills import filling_of, last_filled
-from lamplight.core.lamps.sightings import PanelSeen, panel_at
+from lamplight.core.lamps.sightings import PanelSeen, panel_at, panels_seen
 
 DARK = PanelSignals()
 # What a job puts out though the pattern names no item: its causes' own jobs.
@@ -93,15 +94,47 @@ def panel_reading(
     holding: list[Meaning] = []
     settled: list[Settled] = []
     for meaning in meanings(panel, seen.signals):
-        due = _settled_by(meaning, seen, status, causes or {})
-        if due:
-            settled.append(Settled(meaning, due, due.item.title.lower()))
-        elif _filled_since(meaning, seen, status, traits):
-            settled.append(Settled(meaning, None, "its refill, confirmed"))
+        gone = _settled(meaning, seen, status, causes or {}, traits)
+        if gone is not None:
+            settled.append(gone)
         else:
             holding.append(meaning)
     reading = PanelReading(seen, tuple(holding), tuple(settled))
     return PanelReading(settled=tuple(settled)) if reading.signals.dark else reading
+
+
+def lit_since(
+    meaning: Meaning,
+    panel: Panel,
+    status: MachineStatus,
+    causes: Mapping[str, Cause] | None = None,
+    traits: Collection[str] = (),
+) -> datetime | None:
+    """Since when something has been lit, however often it was seen meanwhile; None where it is not.
+
+    What was put out and seen lit again is lit since then. Arguments as `panel_reading` has them.
+    """
+    since = None
+    for seen in reversed(panels_seen(status.book.sightings)):
+        if seen.at > status.context.now:
+            continue
+        held = {one.pattern.title: one for one in meanings(panel, seen.signals)}.get(meaning.pattern.title)
+        if held is None or _settled(held, seen, status, causes or {}, traits) is not None:
+            break
+        since = seen.at
+    return since
+
+
+def _settled(
+    meaning: Meaning, seen: PanelSeen, status: MachineStatus, causes: Mapping[str, Cause], traits: Collection[str]
+) -> Settled | None:
+    """What put out something that was seen, or None while it holds."""
+    due = _settled_by(meaning, seen, status, causes)
+    if due is not None:
+        return Settled(meaning, due, due.item.title.lower())
+    if _filled_since(meaning, seen, status, traits):
+        return Settled(meaning, None, "its refill, confirmed")
+    return None
 
 
 def _settled_by(meaning: Meaning, seen: PanelSeen, status: MachineStatus, causes: Mapping[str, Cause]) -> Due | None:

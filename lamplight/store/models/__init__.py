@@ -24,6 +24,7 @@ from lamplight.store.models.care_facts import (
     WaterTestFact,
 )
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
+from lamplight.store.models.mail_facts import MailVersion, Outgoing, ToldOnce, WishesVersion
 from lamplight.store.models.plan_facts import AnnouncedPlan, FeedVersion, PlanPin
 from lamplight.store.models.round_facts import KeeperAbsence, Round, RoundEventRow, SlotsVersion, WalksVersion
 from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo, Run, RunEventRow
@@ -51,7 +52,7 @@ TABLES = (
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
-    KeeperAbsence,
+    KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
@@ -59,7 +60,7 @@ FACTS = (
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
-    PlanPin, FeedVersion, KeeperAbsence,
+    PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion,
 )  # fmt: skip
 
 __all__ = [
@@ -95,8 +96,10 @@ __all__ = [
     "LimitVersion",
     "Machine",
     "MachineVersion",
+    "MailVersion",
     "ManualPage",
     "OrderedFact",
+    "Outgoing",
     "PanelSighting",
     "PartNote",
     "PlanPin",
@@ -116,8 +119,10 @@ __all__ = [
     "SlotsVersion",
     "StockMoveFact",
     "TextVersion",
+    "ToldOnce",
     "UtcField",
     "WalksVersion",
     "WaterTestFact",
+    "WishesVersion",
     "WordsTold",
 ]

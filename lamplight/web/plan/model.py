@@ -106,7 +106,7 @@ def plan_model(view: PlanView, closed: dict[date, str], machine: int | None, sta
         tuple((one.task.title, _reason(one, view)) for one in chosen.placed) if chosen else (),
         choices,
         moved or (view.known.moved if view.known and view.fresh else ()),
-        tuple(_named(sentence, view) for sentence in view.plan.broken),
+        tuple(view.named(sentence) for sentence in view.plan.broken),
     )
 
 
@@ -114,13 +114,6 @@ def _headline(visits: Sequence[VisitLine], view: PlanView) -> str:
     if not visits:
         return "Nothing to plan in the next four weeks."
     return f"{plural(view.plan.openings, 'opening')} in the next four weeks."
-
-
-def _named(sentence: str, view: PlanView) -> str:
-    """A sentence of the plan with the machine's name in place of its number."""
-    for number, machine in view.views.items():
-        sentence = sentence.replace(f" [{number}] ", f" at {machine.row.name} ")
-    return sentence
 
 
 def _visit(slot: int, machine: int, placed: Sequence[Planned], view: PlanView) -> VisitLine:

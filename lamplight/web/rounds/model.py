@@ -15,7 +15,7 @@ from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.care.status import Status
 from lamplight.core.round.carry import Nature
 from lamplight.core.round.problem import RoundJob, Share, Turn
-from lamplight.core.round.stops import machine_tracks, sum_words, why_left_out
+from lamplight.core.round.stops import machine_tracks, sum_words
 from lamplight.core.words import day_words, listed
 from lamplight.drawing.score import Bar, Block, Score, Shut, score
 from lamplight.web.lamps.model import lit_lamps
@@ -255,19 +255,11 @@ def _back_words(placed: tuple[Turn, ...]) -> str:
 
 
 def _not_now(view: RoundView) -> tuple[NotNow, ...]:
-    until_s = int((view.until - view.now).total_seconds())
-    left = [
-        NotNow(job.machine, view.views[job.machine].row.name, share, why_left_out(job, view.plan, until_s),
-               f"{job.machine}:{share.item}")
-        for job in view.plan.left_out
-        for share in job.shares
-    ]  # fmt: skip
-    waiting = [
+    return tuple(
         NotNow(one.machine, view.views[one.machine].row.name, one.share, one.why,
                f"{one.machine}:{one.share.item}", one.blocked)
-        for one in view.waiting
-    ]  # fmt: skip
-    return (*left, *waiting)
+        for one in view.not_done
+    )  # fmt: skip
 
 
 def _missing(view: RoundView) -> str:

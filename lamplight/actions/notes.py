@@ -1,0 +1,292 @@
+"""What is told by mail: the round of the morning, the week ahead, and what is told at once."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from math import ceil
+
+from lamplight.actions.causes import known_causes
+from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.actions.planning import PlanView, plan_view
+from lamplight.actions.rounds import RoundView, round_view
+from lamplight.actions.stock import products, stock_held
+from lamplight.core.diagnosis.panel_reading import lit_since
+from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm, stops
+from lamplight.core.mail.note import Note, NoteLine, NoteSection
+from lamplight.core.mail.wishes import NoteKind
+from lamplight.core.plan.moves import moves
+from lamplight.core.round.stops import sum_words
+from lamplight.core.site.slots import Slot, slots_on
+from lamplight.core.stock.demand import StockLine
+from lamplight.core.words import clock_words, day_words, listed, plural, units_in_words
+from lamplight.store.plans import announcements
+from lamplight.store.rounds import keepers_away, week_slots
+from lamplight.store.sites import SiteRow, closures
+
+MOST_LINES = 12
+WEEK_DAYS = 7
+# What is ordered has come by then, and the next note in between tells of more. Ours, no source.
+ORDER_DAYS = 21
+# What is closed or away is told so far ahead.
+AHEAD_DAYS = 21
+
+
+@dataclass(frozen=True)
+class Reader:
+    """Whom a note is for.
+
+    Attributes:
+        keeper_id: who; None where nobody has a name.
+        address: of the application, for links; without a slash at its end.
+        since: when the last such note was written, or None.
+    """
+
+    keeper_id: int | None
+    address: str
+    since: datetime | None = None
+
+
+def morning_note(site: SiteRow, now: datetime, reader: Reader) -> Note | None:
+    """The round of the day, what to take, what changed; None on a day with nothing to do.
+
+    Args:
+        site: where.
+        now: what is over is left out; the round is planned as things will stand when its time begins.
+        reader: for whom.
+    """
+    slots = _slots_today(site, now, reader.keeper_id)
+    for n, slot in enumerate(slots):
+        start = max(now, slot.start)
+        views = machine_views(site, start)
+        seen = round_view(site, views, start, reader.keeper_id, max(5, _minutes(start, slot.end)), well=True)
+        if seen.stops:
+            later = _later(site, slots[n + 1 :], seen)
+            return _morning(site, now, reader, seen, later)
+    return None
+
+
+def trial_note(site: SiteRow, now: datetime, reader: Reader) -> Note:
+    """A note that shows that mail arrives: that of the morning, or a sentence where there is nothing to do."""
+    note = morning_note(site, now, reader)
+    why = "You asked for this one to try whether mail arrives."
+    if note is None:
+        link = f"{reader.address}/"
+        return Note(NoteKind.TRIAL, "Mail arrives", "Nothing to do any more today.", (), link, "Open Lamplight", why)
+    return replace(note, kind=NoteKind.TRIAL, subject=f"To try: {note.subject}", why=why)
+
+
+def _slots_today(site: SiteRow, now: datetime, keeper_id: int | None) -> list[Slot]:
+    today = site.calendar.today(now)
+    slots = slots_on(today, site.calendar, week_slots(site.id), keeper_id, keepers_away(site.id))
+    return [slot for slot in slots if _minutes(max(now, slot.start), slot.end) >= 5]
+
+
+def _minutes(start: datetime, end: datetime) -> int:
+    return int((end - start).total_seconds() // 60)
+
+
+def _morning(site: SiteRow, now: datetime, reader: Reader, seen: RoundView, later: Sequence[NoteLine]) -> Note:
+    own_s = seen.plan.hands_s + seen.plan.walk_s
+    today = site.calendar.today(now)
+    starts = _clock(site, seen.now)
+    headline = f"{sum_words(seen.stops, own_s)} From {starts}, done by {_clock(site, seen.at(seen.plan.finish_s))}."
+    taken = [
+        NoteLine(
+            f"{carried.line.amount} {carried.line.thing}".strip(),
+            "not enough in the cupboard" if carried.there is False else "",
+        )
+        for carried in seen.bag
+    ]
+    sections = (
+        NoteSection("The round", _stops(site, seen)),
+        NoteSection("Take with you", tuple(taken)),
+        NoteSection("Later today", tuple(later)),
+        NoteSection("Not in this time", _left_out(seen)),
+        NoteSection("What changed since the last note", _changed(site, seen, now, reader)),
+    )
+    subject = f"{day_words(today, today)}: {plural(len(_machines(seen)), 'machine')} from {starts}"
+    return Note(
+        NoteKind.MORNING, subject, headline, sections, f"{reader.address}/", "Open the round",
+        f"This note comes on days with something to do at {site.name}.",
+    )  # fmt: skip
+
+
+def _machines(seen: RoundView) -> list[int]:
+    return list(dict.fromkeys(stop.machine for stop in seen.stops))
+
+
+def _stops(site: SiteRow, seen: RoundView) -> tuple[NoteLine, ...]:
+    lines = []
+    for machine in _machines(seen):
+        view = seen.views[machine]
+        own = [stop for stop in seen.stops if stop.machine == machine]
+        titles = [share.title for stop in own for job in stop.begun for share in job.shares]
+        backs = [seen.at(stop.start_s) for stop in own if not stop.first_time]
+        minutes = max(1, round(sum(stop.hands_s for stop in own) / 60))
+        back = f"; back at {listed([_clock(site, at) for at in backs])}" if backs else ""
+        place = f", {view.row.place}" if view.row.place else ""
+        detail = f"{listed(list(dict.fromkeys(titles))) or 'go on with its run'}, {minutes} min{back}"
+        lines.append(NoteLine(f"{view.row.name}{place}", detail, _clock(site, seen.at(own[0].start_s))))
+    return tuple(lines)
+
+
+def _clock(site: SiteRow, moment: datetime) -> str:
+    return f"{moment.astimezone(site.calendar.tz):%H:%M}"
+
+
+def _later(site: SiteRow, slots: Sequence[Slot], seen: RoundView) -> list[NoteLine]:
+    """What falls due until the last hours of the day, and is not done in the round."""
+    if not slots:
+        return []
+    last = slots[-1]
+    done = {(job.machine, share.item) for job in seen.plan.done for share in job.shares}
+    before = {(view.row.id, due.item.key) for view in seen.views.values() for due in view.status.dues if due.to_do}
+    lines = []
+    for view in machine_views(site, last.start):
+        titles = [
+            due.item.title for due in view.status.dues if due.to_do and (view.row.id, due.item.key) not in done | before
+        ]
+        if titles:
+            lines.append(NoteLine(view.row.name, listed(titles), _clock(site, last.start)))
+    return lines[:MOST_LINES]
+
+
+def _left_out(seen: RoundView) -> tuple[NoteLine, ...]:
+    lines = [NoteLine(f"{one.share.title} at {seen.views[one.machine].row.name}", one.why) for one in seen.not_done]
+    return tuple(lines[:MOST_LINES])
+
+
+def _changed(site: SiteRow, seen: RoundView, now: datetime, reader: Reader) -> tuple[NoteLine, ...]:
+    """What moved in the plan, and which machines stand, since the last note."""
+    since = reader.since or now - timedelta(days=1)
+    lines = [
+        NoteLine(f"{view.row.name}: {alarm.words}", f"since {clock_words(site.calendar.local(alarm.since), today)}")
+        for view in seen.views.values()
+        for today in (site.calendar.today(now),)
+        for alarm in alarms_of(view)
+        if alarm.since is not None and alarm.since > since
+    ]
+    said = [one for one in announcements(site.id) if one.made_at <= since]
+    if said:
+        plan = plan_view(site, machine_views(site, now), now)
+        titles = {task.key: task.title for task in plan.problem.tasks}
+        before = [(machine, item, site.calendar.today(start)) for machine, item, start in said[-1].visits]
+        lines += [
+            NoteLine(move.words(plan.views[move.machine].row.name, plan.today))
+            for move in moves(before, plan.plan, plan.problem, titles)
+            if move.machine in plan.views and move.was is not None
+        ]
+    return tuple(lines[:MOST_LINES])
+
+
+def alarms_of(view: MachineView) -> tuple[Alarm, ...]:
+    """What is told at once of a machine."""
+    causes = known_causes(view.equipped)
+    lamps = tuple(
+        lamp_alarm(view.row.id, meaning, lit_since(meaning, view.kind.panel, view.status, causes, view.kind.traits))
+        for meaning in view.panel.meanings
+        if stops(meaning)
+    )
+    return lamps + hygiene_alarms(view.row.id, view.status.dues)
+
+
+def at_once_note(
+    site: SiteRow, alarms: Sequence[Alarm], views: Mapping[int, MachineView], now: datetime, reader: Reader
+) -> Note:
+    """What happened just now.
+
+    Args:
+        site: where.
+        alarms: one or more.
+        views: the machines by number.
+        now: aware.
+        reader: for whom.
+    """
+    today = site.calendar.today(now)
+    lines = []
+    for alarm in alarms:
+        row = views[alarm.machine].row
+        since = f"since {clock_words(site.calendar.local(alarm.since), today)}" if alarm.since else ""
+        place = f" ({row.place})" if row.place else ""
+        lines.append(
+            NoteLine(f"{row.name}{place}: {alarm.words}", " · ".join(part for part in (alarm.advice, since) if part))
+        )
+    names = list(dict.fromkeys(views[alarm.machine].row.name for alarm in alarms))
+    first = alarms[0]
+    headline = f"{names[0]}: {first.words}."
+    if len(names) > 1:
+        headline = f"{listed(names) if len(names) <= 3 else plural(len(names), 'machine')} want a keeper."
+    elif len(alarms) > 1:
+        headline = f"{names[0]} wants a keeper."
+    where = f"/machines/{first.machine}" if len(names) == 1 else "/"
+    return Note(
+        NoteKind.AT_ONCE, headline.rstrip("."), headline, (NoteSection("Now", tuple(lines[:MOST_LINES])),),
+        f"{reader.address}{where}", "Look at it",
+        "Such a note comes once, when a lamp stops a machine or a limit of hygiene is passed.",
+    )  # fmt: skip
+
+
+def week_note(site: SiteRow, now: datetime, reader: Reader) -> Note:
+    """The visits of the next seven days, what to order, and who is away."""
+    views = machine_views(site, now)
+    plan = plan_view(site, views, now)
+    visits = _visits(site, plan, reader.keeper_id)
+    orders = _orders(plan)
+    headline = (
+        f"{plural(len(visits), 'visit')} in the next seven days." if visits else "No visit in the next seven days."
+    )
+    if orders:
+        headline += f" {plural(len(orders), 'thing')} to order."
+    sections = (
+        NoteSection("Visits", visits[: MOST_LINES * 2]),
+        NoteSection("Order", orders),
+        NoteSection("Closed and away", _away(site, plan.today)),
+        NoteSection("What gives way", tuple(NoteLine(plan.named(words)) for words in plan.plan.broken[:MOST_LINES])),
+    )
+    return Note(
+        NoteKind.WEEK, f"The week from {day_words(plan.today, plan.today)}: {plural(len(visits), 'visit')}", headline,
+        sections, f"{reader.address}/plan", "Open the plan", "This look ahead comes once a week.",
+    )  # fmt: skip
+
+
+def _visits(site: SiteRow, plan: PlanView, keeper_id: int | None) -> tuple[NoteLine, ...]:
+    end = plan.today + timedelta(days=WEEK_DAYS)
+    lines = []
+    for (number, machine), placed in plan.plan.visits().items():
+        slot = plan.problem.slots[number]
+        day = site.calendar.today(slot.start)
+        if day >= end or (keeper_id is not None and slot.keeper not in (None, keeper_id)):
+            continue
+        titles = listed([one.task.title for one in placed])
+        lines.append(
+            NoteLine(plan.views[machine].row.name, titles, clock_words(site.calendar.local(slot.start), plan.today))
+        )
+    return tuple(lines)
+
+
+def _orders(plan: PlanView) -> tuple[NoteLine, ...]:
+    """What the plan takes until what is ordered now has come, and is not there."""
+    held, known = stock_held(), products()
+    wanted = plan.wanted(ORDER_DAYS)
+    lines = [StockLine(known[key], held.get(key), units) for key, units in sorted(wanted.items()) if key in known]
+    return tuple(
+        NoteLine(
+            line.product.title,
+            f"{units_in_words(line.amount or 0, line.product.unit)} there, about "
+            f"{units_in_words(ceil(line.needed), line.product.unit)} wanted in {plural(ORDER_DAYS, 'day')}",
+        )
+        for line in lines
+        if line.short
+    )
+
+
+def _away(site: SiteRow, today: date) -> tuple[NoteLine, ...]:
+    end = today + timedelta(days=AHEAD_DAYS)
+    lines = [
+        NoteLine(row.label or "closed", "", f"{day_words(row.first, today)} to {day_words(row.last, today)}")
+        for row in closures()
+        if row.last >= today and row.first < end
+    ]
+    return tuple(lines[:MOST_LINES])

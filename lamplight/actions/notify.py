@@ -1,0 +1,149 @@
+"""What Lamplight does by itself: plans anew once facts have changed, and tells keepers by mail."""
+
+from __future__ import annotations
+
+import logging
+from collections.abc import Callable, Sequence
+from datetime import datetime, timedelta
+from functools import partial
+
+from peewee import DatabaseError
+
+from lamplight.actions.cache import kept
+from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.actions.mail_settings import FROM_ITSELF, NONE, SERVER
+from lamplight.actions.notes import Reader, alarms_of, at_once_note, morning_note, trial_note, week_note
+from lamplight.actions.outbox import TRIAL_GOOD_FOR, Delivered, HandOver, deliver, tidy, write_mail
+from lamplight.actions.planning import announce, plan_stands
+from lamplight.core.errors import LamplightError
+from lamplight.core.mail.alarms import Alarm
+from lamplight.core.mail.outbox import AT_ONCE_GOOD_FOR
+from lamplight.core.mail.wishes import DueNote, NoteKind, is_away, notes_due
+from lamplight.core.site.computer_clock import BACK
+from lamplight.store.changes import edition
+from lamplight.store.clock import last_written
+from lamplight.store.database import database
+from lamplight.store.mail import MailSettings, WishesRow, keys_told, last_note, mail_settings, seen_by, wishes_rows
+from lamplight.store.plans import announced
+from lamplight.store.rounds import keepers_away
+from lamplight.store.sites import SiteRow, the_site
+
+LOG = logging.getLogger("lamplight")
+# A keeper who is typing is let finish, and a busy day does not keep the computer planning.
+QUIET, BETWEEN_PLANS = timedelta(minutes=3), timedelta(minutes=10)
+# Where nothing was written, limits of hygiene are looked after this often.
+LOOK_EVERY_MIN = 5
+USUAL_ADDRESS = "http://127.0.0.1:8000"
+
+# Answers how messages are handed over under these settings.
+Post = Callable[[MailSettings], HandOver]
+
+
+def notify(post: Post, now: datetime, started_at: str = USUAL_ADDRESS) -> Delivered:
+    """Write every note whose hour has come and every alarm that is new, and send what waits.
+
+    Args:
+        post: answers how messages are handed over.
+        now: aware. Under a clock that runs behind what was written nothing is told.
+        started_at: the application's address where keepers said no other, for links.
+    """
+    site = the_site()
+    settings = mail_settings(site.id) if site else None
+    last = last_written()
+    if site is None or settings is None or settings.way == NONE or (last and now < last - BACK):
+        return Delivered()
+    wishes, address = wishes_rows(site.id), settings.address or started_at
+    alarms: list[Alarm] | None = None
+    if any(row.wishes.at_once for row in wishes):
+        alarms = _alarms(site, now)
+    for row in wishes:
+        _write_due(site, row, address, now)
+        if row.wishes.at_once and alarms:
+            _write_alarms(site, row, alarms, address, now)
+    current = None if alarms is None else [alarm.key for alarm in alarms]
+    sender = settings.sender if settings.way == SERVER else FROM_ITSELF
+    done = deliver(site, sender, address, current, post(settings), now)
+    if done.sent:
+        tidy(now)
+    return done
+
+
+def _alarms(site: SiteRow, now: datetime) -> list[Alarm]:
+    """What is told at once, looked for anew when something was written and every few minutes."""
+    state = edition(database)
+    rests_on = state and (state.whole, site, now.replace(minute=now.minute - now.minute % LOOK_EVERY_MIN, second=0))
+    return kept("alarms", rests_on, lambda: [alarm for view in machine_views(site, now) for alarm in alarms_of(view)])
+
+
+def _write_due(site: SiteRow, row: WishesRow, address: str, now: datetime) -> None:
+    """The notes by the clock."""
+    away = keepers_away(site.id)
+    due = notes_due(row.wishes, row.keeper_id, now, site.calendar, away)
+    told = keys_told(site.id, row.keeper_id) if due else set()
+    for one in due:
+        if one.key in told or _asked_lately(site, row, one, now):
+            continue
+        reader = Reader(row.keeper_id, address, last_note(site.id, row.keeper_id, one.kind))
+        note = week_note(site, now, reader) if one.kind is NoteKind.WEEK else morning_note(site, now, reader)
+        if note is not None:
+            write_mail(site, row, note, [one.key], one.until, address, now)
+
+
+def _asked_lately(site: SiteRow, row: WishesRow, due: DueNote, now: datetime) -> bool:
+    """Whether it was found already that there is nothing to do today; asked again when something was written."""
+    state = edition(database)
+    before: set[object] = kept(("nothing to do", row.keeper_id, due.key), state and (state.whole, site), set)
+    found = "nothing" in before and now.minute % LOOK_EVERY_MIN != 0
+    before.add("nothing")
+    return found
+
+
+def _write_alarms(site: SiteRow, row: WishesRow, alarms: Sequence[Alarm], address: str, now: datetime) -> None:
+    """What is new to a keeper, in one mail; not what they wrote down themselves."""
+    if is_away(row.keeper_id, site.calendar.today(now), keepers_away(site.id)):
+        return
+    told = keys_told(site.id, row.keeper_id)
+    fresh = [alarm for alarm in alarms if alarm.key not in told and not _own(alarm, row.keeper_id)]
+    if not fresh:
+        return
+    views = {view.row.id: view for view in machine_views(site, now)}
+    note = at_once_note(site, fresh, views, now, Reader(row.keeper_id, address))
+    write_mail(site, row, note, [alarm.key for alarm in fresh], now + AT_ONCE_GOOD_FOR, address, now)
+
+
+def _own(alarm: Alarm, keeper_id: int | None) -> bool:
+    return keeper_id is not None and alarm.since is not None and seen_by(alarm.machine, alarm.since) == keeper_id
+
+
+def write_trial(site: SiteRow, row: WishesRow, address: str, now: datetime) -> None:
+    """Write a mail that shows that everything works: the note of the morning, where there is one."""
+    note = trial_note(site, now, Reader(row.keeper_id, address))
+    write_mail(site, row, note, [f"trial {now.isoformat()}"], now + TRIAL_GOOD_FOR, address, now)
+
+
+def plan_anew(now: datetime) -> bool:
+    """Announce the plan anew where facts changed and nobody is typing; answers whether it was."""
+    site = the_site()
+    last = last_written()
+    if site is None or (last is not None and abs(now - last) < QUIET):
+        return False
+    known = announced(site.id)
+    if known is not None and abs(now - known.made_at) < BETWEEN_PLANS:
+        return False
+    if plan_stands(site, now):
+        return False
+    views: list[MachineView] = machine_views(site, now)
+    if not views:
+        return False
+    announce(site, views, now)
+    return True
+
+
+def by_itself(post: Post, now: Callable[[], datetime], started_at: str = USUAL_ADDRESS) -> None:
+    """One turn of everything; what goes wrong is told in the server's log, and tried again the next time."""
+    with database.connection_context():
+        for work in (partial(notify, post, started_at=started_at), plan_anew):
+            try:
+                work(now())
+            except (LamplightError, DatabaseError, OSError) as problem:
+                LOG.warning("Not done by itself this time: %s", problem)

@@ -1,0 +1,1 @@
+"""Rules of what is told by mail."""
