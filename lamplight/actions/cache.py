@@ -11,7 +11,7 @@ from typing import Any, TypeVar
 
 Answer = TypeVar("Answer")
 _KEPT: dict[Hashable, tuple[object, Any]] = {}
-MOST_KEPT = 5000
+MOST_KEPT = 20_000
 
 
 def forget() -> None:

@@ -9,7 +9,7 @@ from hashlib import sha256
 from secrets import compare_digest, token_urlsafe
 
 from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.problem import Costs
 from lamplight.core.words import listed
@@ -77,11 +77,15 @@ class _Visit:
     items: tuple[str, ...]
 
 
-def _visits(said: Announced) -> dict[tuple[int, date, int], _Visit]:
-    """By machine, date and the how manieth of that day: what stays the same visit when its hour or its jobs change."""
+def _visits(said: Announced, keeper_id: int | None) -> dict[tuple[int, date, int], _Visit]:
+    """By machine, date and the how manieth of that day: what stays the same visit when its hour or its jobs change.
+
+    For a keeper only what lies in their hours, or in anybody's.
+    """
     by_start: dict[tuple[int, datetime], list[str]] = {}
-    for machine, item, start in said.visits:
-        by_start.setdefault((machine, start), []).append(item)
+    for (machine, item, start), keeper in zip(said.visits, said.keepers, strict=True):
+        if keeper_id is None or keeper in (None, keeper_id):
+            by_start.setdefault((machine, start), []).append(item)
     found: dict[tuple[int, date, int], _Visit] = {}
     for (machine, start), items in sorted(by_start.items()):
         place = 0
@@ -91,7 +95,9 @@ def _visits(said: Announced) -> dict[tuple[int, date, int], _Visit]:
     return found
 
 
-def feed_events(site: SiteRow, views: Sequence[MachineView], now: datetime, address: str) -> list[VisitEvent]:
+def feed_events(
+    site: SiteRow, views: Sequence[MachineView], now: datetime, address: str, keeper_id: int | None = None
+) -> list[VisitEvent]:
     """The visits that were announced last as events, and those that were taken back, as long as they lie ahead.
 
     Args:
@@ -99,8 +105,9 @@ def feed_events(site: SiteRow, views: Sequence[MachineView], now: datetime, addr
         views: every machine.
         now: what is over is left out.
         address: of the application, for links; without a slash at its end.
+        keeper_id: whose; None for everybody's.
     """
-    history = [_visits(said) for said in announcements(site.id)]
+    history = [_visits(said, keeper_id) for said in announcements(site.id)]
     if not history:
         return []
     own = {view.row.id: view for view in views}
@@ -147,7 +154,7 @@ def _event(
 
 def feed_file(site: SiteRow, feed: FeedRow, views: Sequence[MachineView], now: datetime, address: str) -> bytes:
     """The calendar of one feed; arguments as `feed_events` has them."""
-    events = feed_events(site, views, now, address)
+    events = feed_events(site, views, now, address, feed.keeper_id)
     return write_calendar(events, f"{site.name}: coffee machines", site.calendar.zone, now, feed.alarm_minutes)
 
 

@@ -9,7 +9,7 @@ from datetime import datetime
 from lamplight.actions.causes import known_causes
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.procedures import FREE
 from lamplight.core.diagnosis.disagreements import Disagreement, disagreements
 from lamplight.core.diagnosis.grinding import DRINK_JUDGED, GRIND_EVENTS, grinding

@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import kinds
-from lamplight.actions.machine_views import MachineView, machine_view
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_view
 from lamplight.actions.once import taken_once
 from lamplight.actions.retelling import retell
 from lamplight.actions.runs import current_run

@@ -8,7 +8,8 @@ from datetime import date, datetime, timedelta
 from math import ceil
 
 from lamplight.actions.causes import known_causes
-from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_views
 from lamplight.actions.planning import PlanView, plan_view
 from lamplight.actions.rounds import RoundView, round_view
 from lamplight.actions.stock import products, stock_held

@@ -10,7 +10,8 @@ from functools import partial
 from peewee import DatabaseError
 
 from lamplight.actions.cache import kept
-from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import find_out, machine_views
 from lamplight.actions.mail_settings import FROM_ITSELF, NONE, SERVER
 from lamplight.actions.notes import Reader, alarms_of, at_once_note, morning_note, trial_note, week_note
 from lamplight.actions.outbox import TRIAL_GOOD_FOR, Delivered, HandOver, deliver, tidy, write_mail
@@ -33,6 +34,7 @@ LOG = logging.getLogger("lamplight")
 QUIET, BETWEEN_PLANS = timedelta(minutes=3), timedelta(minutes=10)
 # Where nothing was written, limits of hygiene are looked after this often.
 LOOK_EVERY_MIN = 5
+SECONDS_TO_LOOK = 4.0
 USUAL_ADDRESS = "http://127.0.0.1:8000"
 
 # Answers how messages are handed over under these settings.
@@ -71,8 +73,16 @@ def notify(post: Post, now: datetime, started_at: str = USUAL_ADDRESS) -> Delive
 def _alarms(site: SiteRow, now: datetime) -> list[Alarm]:
     """What is told at once, looked for anew when something was written and every few minutes."""
     state = edition(database)
-    rests_on = state and (state.whole, site, now.replace(minute=now.minute - now.minute % LOOK_EVERY_MIN, second=0))
-    return kept("alarms", rests_on, lambda: [alarm for view in machine_views(site, now) for alarm in alarms_of(view)])
+    span = now.replace(minute=now.minute - now.minute % LOOK_EVERY_MIN, second=0, microsecond=0)
+
+    def own(view: MachineView) -> tuple[Alarm, ...]:
+        rests_on = state and (state.of_machine(view.row.id), site, span)
+        return kept(("alarms", view.row.id), rests_on, lambda: alarms_of(view))
+
+    def look() -> list[Alarm]:
+        return [alarm for view in machine_views(site, now) if view.may_alarm for alarm in own(view)]
+
+    return kept("alarms", state and (state.whole, site, span), look)
 
 
 def _write_due(site: SiteRow, row: WishesRow, address: str, now: datetime) -> None:
@@ -121,6 +131,12 @@ def write_trial(site: SiteRow, row: WishesRow, address: str, now: datetime) -> N
     write_mail(site, row, note, [f"trial {now.isoformat()}"], now + TRIAL_GOOD_FOR, address, now)
 
 
+def look_around(now: datetime) -> int:
+    """Look at machines that no page has reached yet, a while; answers how many are left."""
+    site = the_site()
+    return find_out(site, now, SECONDS_TO_LOOK) if site else 0
+
+
 def plan_anew(now: datetime) -> bool:
     """Announce the plan anew where facts changed and nobody is typing; answers whether it was."""
     site = the_site()
@@ -142,7 +158,7 @@ def plan_anew(now: datetime) -> bool:
 def by_itself(post: Post, now: Callable[[], datetime], started_at: str = USUAL_ADDRESS) -> None:
     """One turn of everything; what goes wrong is told in the server's log, and tried again the next time."""
     with database.connection_context():
-        for work in (partial(notify, post, started_at=started_at), plan_anew):
+        for work in (look_around, partial(notify, post, started_at=started_at), plan_anew):
             try:
                 work(now())
             except (LamplightError, DatabaseError, OSError) as problem:

@@ -2,36 +2,34 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
-from functools import cache, partial
+from functools import partial
 
 from lamplight.actions.cache import kept
 from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.machine_views import MachineView
-from lamplight.core.care.item import CareItem, Due
-from lamplight.core.care.triggers import Prompted
+from lamplight.actions.looking import look_into
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.weeks_ahead import plan_slots, weeks_ahead
+from lamplight.core.care.item import CareItem
 from lamplight.core.errors import InvalidInput
+from lamplight.core.plan.bound import least_weight
 from lamplight.core.plan.exact import exact_plan, known_plan
 from lamplight.core.plan.lived import Way, lived
+from lamplight.core.plan.many import plan_in_parts
 from lamplight.core.plan.moves import Moved, moves
-from lamplight.core.plan.problem import Plan, PlanProblem, Task, TaskKey, held_plan
-from lamplight.core.plan.terms import Term, has_routine, term_after, term_now
+from lamplight.core.plan.problem import Plan, PlanProblem, TaskKey, held_plan
+from lamplight.core.plan.terms import term_after, term_now
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.site.slots import Slot, slots_from
 from lamplight.store.changes import edition
 from lamplight.store.database import database
 from lamplight.store.models import AnnouncedPlan, PlanPin
 from lamplight.store.plans import Announced, announced, pins
-from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import MachineRow, SiteRow
 
-WEEKS = 4
-# What lasts longer than so many days does not come round twice in the weeks ahead.
-ONCE_DAYS = 90
-# So many machines are planned thoroughly; more are planned at once and not bettered.
-MOST_THOROUGH = 12
+# So many machines are planned together; more in parts, by keeper and place.
+MOST_TOGETHER = 12
 KEPT_ANNOUNCEMENTS = 60
 # What lasts so long stands in the year; of no more machines than a page holds.
 RARE_DAYS, MOST_TURNS_A_YEAR, MOST_IN_A_YEAR = 26, 16, 60
@@ -101,21 +99,30 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
         well: whether it is planned thoroughly; else at once, holding to what was announced.
     """
     known = announced(site.id)
-    problem, every = _problem(site, views, now, known)
-    thorough = well and len(views) <= MOST_THOROUGH
+    look_into(views)
+    problem, every = weeks_ahead(site, views, now, known)
     state = edition(database)
     rests_on = _rests_on(site, now)
-    key = ("plan", thorough, rests_on)
+    key = ("plan", well, rests_on)
     tasks = tuple((task.key, task.now) for task in problem.tasks)
     same = state and (state.whole, problem.slots, problem.announced, problem.pinned, tasks)
-    plan = kept(key, same, lambda: exact_plan(problem) if thorough else known_plan(problem))
+    own, fresh = {view.row.id: view for view in views}, plan_stands(site, now)
+    if fresh and not well:
+        held = kept(("held", rests_on), same, lambda: held_plan(problem))
+        return PlanView(held, problem, own, known, (), True, every)
+    plan = kept(key, same, lambda: _planned(problem, views, well))
     titles = {task.key: task.title for task in problem.tasks}
     before = [(machine, item, site.calendar.today(start)) for machine, item, start in known.visits] if known else []
     moved = moves(before, plan, problem, titles) if known else ()
-    fresh = plan_stands(site, now)
-    if fresh and not well:
-        plan, moved = held_plan(problem), ()
-    return PlanView(plan, problem, {view.row.id: view for view in views}, known, moved, fresh, every)
+    return PlanView(plan, problem, own, known, moved, fresh, every)
+
+
+def _planned(problem: PlanProblem, views: Sequence[MachineView], well: bool) -> Plan:
+    """Together where there are few machines, else in parts; thoroughly or at once."""
+    if len(views) <= MOST_TOGETHER:
+        return exact_plan(problem) if well else known_plan(problem)
+    places = {view.row.id: view.row.place for view in views}
+    return plan_in_parts(problem, places) if well else plan_in_parts(problem, places, 0)
 
 
 def plan_stands(site: SiteRow, now: datetime) -> bool:
@@ -130,86 +137,6 @@ def _rests_on(site: SiteRow, now: datetime) -> str:
     return f"{state.whole[1] if state else 0} {site.calendar.today(now).isoformat()}"
 
 
-def _problem(
-    site: SiteRow, views: Sequence[MachineView], now: datetime, known: Announced | None
-) -> tuple[PlanProblem, dict[TaskKey, int]]:
-    today = site.calendar.today(now)
-    end = today + timedelta(days=7 * WEEKS)
-    slots = plan_slots(site, views, now)
-    tasks: list[Task] = []
-    every: dict[TaskKey, int] = {}
-    for view in views:
-        for due in view.status.dues:
-            term = term_now(due, today)
-            if term is None or due.covered_by or due.instead or view.status.work is None:
-                continue
-            after = _after(view, due.item, slots, term)
-            next_time = after(0) if slots else None
-            if slots and has_routine(next_time or term):
-                every[view.row.id, due.item.key] = (next_time or term).days
-                continue
-            tasks.append(_task(view, due, term, after))
-    starts = {slot.start: n for n, slot in enumerate(slots)}
-    keys = {task.key for task in tasks}
-    held = known.visits if known else ()
-    problem = PlanProblem(
-        today, end, slots, tuple(tasks),
-        pinned=_numbers(((key, start) for key, own in pins().items() for start in own), starts, keys),
-        announced=_numbers((((machine, item), start) for machine, item, start in held), starts, keys),
-    )  # fmt: skip
-    return problem, every
-
-
-def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None]) -> Task:
-    item = due.item
-    return Task(
-        view.row.id,
-        item.key,
-        item.title,
-        item.circuit,
-        item.minutes,
-        item.opening,
-        any(need.product for need in view.needs(due)),
-        term,
-        after,
-        any(isinstance(trigger, Prompted) for trigger in item.triggers),
-    )
-
-
-def _numbers(
-    chosen: Iterable[tuple[TaskKey, datetime]], starts: Mapping[datetime, int], keys: set[TaskKey]
-) -> dict[TaskKey, frozenset[int]]:
-    """Slots by task, of those that are still ahead."""
-    found: dict[TaskKey, set[int]] = {}
-    for key, start in chosen:
-        if key in keys and start in starts:
-            found.setdefault(key, set()).add(starts[start])
-    return {key: frozenset(own) for key, own in found.items()}
-
-
-def plan_slots(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tuple[Slot, ...]:
-    """Every time for the machines in the weeks ahead; none while everybody is away."""
-    absent = [{day for absence in view.status.book.absences for day in absence.dates()} for view in views]
-    away = set.intersection(*absent) if absent else set()
-    calendar: SiteCalendar = site.calendar.without(away)
-    return tuple(slots_from(now, calendar, week_slots(site.id), 7 * WEEKS, None, keepers_away(site.id)))
-
-
-def _after(view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term) -> Callable[[int], Term | None]:
-    """The term of an item if it were done in a slot; slots of one day share it."""
-    work = view.status.work
-    assert work is not None
-    if term.days > ONCE_DAYS and not term.due:
-        return lambda _slot: None
-
-    @cache
-    def by_day(day: date) -> Term | None:
-        last = max(slot.end for slot in slots if slot.start.date() == day)
-        return term_after(work, item, last)
-
-    return lambda slot: by_day(slots[slot].start.date())
-
-
 def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> PlanView:
     """Plan thoroughly, and hold to it from now on; what moved is written with it. Nothing is done where all stayed."""
     seen = plan_view(site, views, now, well=True)
@@ -220,11 +147,16 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
     if not said and seen.known is not None:
         said = list(seen.known.moved)
     visits = [
-        [one.task.machine, one.task.item, seen.problem.slots[one.slot].start.isoformat()] for one in seen.plan.planned
+        [one.task.machine, one.task.item, slot.start.isoformat(), slot.keeper]
+        for one in seen.plan.planned
+        for slot in (seen.problem.slots[one.slot],)
     ]
     rests_on = _rests_on(site, now)  # inside the transaction the file has no state of its own
+    weight, least = seen.plan.cost, least_weight(seen.problem)
     with database.atomic():
-        AnnouncedPlan.create(site=site.id, made_at=now, rests_on=rests_on, visits=visits, moved=said)
+        AnnouncedPlan.create(
+            site=site.id, made_at=now, rests_on=rests_on, visits=visits, moved=said, weight=weight, least=least
+        )
         newest = AnnouncedPlan.select(AnnouncedPlan.id).order_by(AnnouncedPlan.id.desc()).limit(KEPT_ANNOUNCEMENTS)
         AnnouncedPlan.delete().where(AnnouncedPlan.id.not_in([row.id for row in newest])).execute()
     return seen
@@ -298,7 +230,7 @@ def pin_visit(
     Raises:
         InvalidInput: when there is no such slot, or nothing of the sort is planned at that machine.
     """
-    known = {task.key for task in _problem(site, views, actor.now, None)[0].tasks}
+    known = {task.key for task in weeks_ahead(site, views, actor.now, None)[0].tasks}
     if not items or any((row.id, item) not in known for item in items):
         raise InvalidInput("Nothing of the sort is planned at that machine any more. Load the page again.")
     if to is not None and to not in {slot.start for slot in plan_slots(site, views, actor.now)}:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
 from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.procedures import FREE, known_procedure, procedure_for
 from lamplight.actions.stock import products, roles, serving, stock_held
 from lamplight.actions.unheard import can_listen, needs_expected, unheard

@@ -6,7 +6,7 @@ from collections.abc import Collection
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.preparing import Preparation, prepare
 from lamplight.actions.procedures import END_OF_DAY, RINSE_OUT
 from lamplight.core.anatomy.circuits import Circuit

@@ -8,7 +8,7 @@ from datetime import datetime, timedelta
 
 from lamplight.actions.cache import kept, minute
 from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.round_chores import NO_SLOT_AHEAD, Asked, MachineChores, Waiting, chores_at
 from lamplight.actions.stock import products, stock_held
 from lamplight.core.care.status import Status
@@ -173,7 +173,7 @@ def round_view(
 
 def _gathered(views: Sequence[MachineView], asked: Asked) -> tuple[list[MachineChores], int]:
     """What the machines need that need anything, the most urgent first; and how many were not looked at."""
-    wanting = [view for view in views if view.run or view.left_inside or view.status.worst >= Status.SOON]
+    wanting = [view for view in views if view.run or view.left_inside or view.worst >= Status.SOON]
     gathered: list[MachineChores] = []
     hands_s, time_s = 0, (asked.until - asked.now).total_seconds()
     # Runs that are open stand first; beyond twice the time nothing would be reached.

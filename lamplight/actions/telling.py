@@ -14,7 +14,8 @@ import yaml
 
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import KINDS, kind_of
-from lamplight.actions.machine_views import MachineView, machine_view
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_view
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.retelling import retell
 from lamplight.core.errors import InvalidInput, StaleStep

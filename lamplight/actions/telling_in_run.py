@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from lamplight.actions.corrections import corrected
 from lamplight.actions.entries import Actor
 from lamplight.actions.listening import use_offered
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.runs import answer_step, current_run
 from lamplight.actions.telling import call_in, programmes_known, say_words, tell, words_known
 from lamplight.core.errors import InvalidInput, StaleStep

@@ -175,9 +175,11 @@ from lamplight.core.mail.note import Note, NoteLine, NoteSection
 from lamplight.core.mail.outbox import MailState, left_in_hand, next_try
 from lamplight.core.mail.wishes import DueNote, NoteKind, Wishes, is_away, notes_due
 from lamplight.core.moment import Moment
-from lamplight.core.plan.exact import exact_plan, known_plan, least_cost
+from lamplight.core.plan.bound import least_by_machine, least_weight
+from lamplight.core.plan.exact import chosen_anew, exact_plan, known_plan
 from lamplight.core.plan.greedy import greedy_plan
 from lamplight.core.plan.lived import Lived, Spread, Way, lived, saved
+from lamplight.core.plan.many import SitePart, parts_of, plan_in_parts, weight_by_machine
 from lamplight.core.plan.moves import Moved, Price, moves, price, visit_price
 from lamplight.core.plan.problem import (
     Costs,

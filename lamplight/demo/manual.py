@@ -10,7 +10,8 @@ from datetime import datetime, timedelta
 from PIL import Image, ImageDraw
 
 from lamplight.actions.entries import Actor
-from lamplight.actions.machine_views import MachineView, machine_view
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_view
 from lamplight.actions.manuals import add_page
 from lamplight.actions.telling import confirm_all, edition_of, programmes_known, say_words, tell
 from lamplight.core.machine.told import Telling

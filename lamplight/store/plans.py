@@ -17,12 +17,17 @@ class Announced:
         rests_on: the state of the file and the day for which it was made.
         visits: machine, item and beginning of the slot of each turn.
         moved: what moved with it, in sentences.
+        keepers: in whose hours each turn lies, as the visits stand; None for anybody's.
+        weight, least: what it weighs, and what no plan weighs less than; 0 where nobody reckoned it.
     """
 
     made_at: datetime
     rests_on: str
     visits: tuple[tuple[int, str, datetime], ...]
     moved: tuple[str, ...]
+    keepers: tuple[int | None, ...]
+    weight: float = 0.0
+    least: float = 0.0
 
 
 def pins() -> dict[tuple[int, str], frozenset[datetime]]:
@@ -76,5 +81,7 @@ def announced(site_id: int) -> Announced | None:
 
 
 def _announced(row: AnnouncedPlan) -> Announced:
-    visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start in row.visits)
-    return Announced(row.made_at, row.rests_on, visits, tuple(row.moved))
+    # What was announced before hours had keepers names none.
+    visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start, *_ in row.visits)
+    keepers = tuple(keeper[0] if keeper else None for _, _, _, *keeper in row.visits)
+    return Announced(row.made_at, row.rests_on, visits, tuple(row.moved), keepers, row.weight, row.least)

@@ -7,6 +7,8 @@ from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
+from peewee import fn
+
 from lamplight.core.diagnosis.evidence import ConfirmationAt
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.lamps.match import PanelSignals
@@ -42,6 +44,17 @@ class SightingRow:
     machine_id: int
     who: str
     sighting: Sighting
+
+
+def most_seen(since: datetime, most: int) -> list[int]:
+    """Numbers of the machines whose panels were seen most often since a moment, or at which a cause was tried."""
+    count: dict[int, int] = defaultdict(int)
+    for model in (PanelSighting, CauseTried):
+        rows = model.select(model.machine, fn.COUNT(model.entry)).join(Entry, on=model.entry)
+        rows = rows.where(Entry.undone_at.is_null(), model.at >= since).group_by(model.machine)
+        for machine_id, number in rows.tuples():
+            count[machine_id] += number
+    return sorted(count, key=lambda machine_id: (-count[machine_id], machine_id))[:most]
 
 
 def sighting_rows(machine_ids: Collection[int] | None = None) -> list[SightingRow]:

@@ -10,9 +10,84 @@ from urllib.parse import unquote
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.entries import Actor
+from lamplight.actions.feeds import feed_events
+from lamplight.actions.hours import add_slots
+from lamplight.actions.machine_views import machine_views
+from lamplight.actions.planning import plan_view
+from lamplight.actions.sites import save_keeper
+from lamplight.core.plan.problem import plan_faults
 from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
 from lamplight.store.plans import announced, pins
+from lamplight.store.sites import the_site
 from tests.base import NOW, WebTest
+
+
+class TwoKeepers(WebTest):
+    """Two keepers with the very same hours, and machines in two places."""
+
+    def setUp(self):
+        super().setUp()
+        self.ann, self.ben = (save_keeper(name, name[:2], Actor(NOW)) for name in ("Ann", "Ben"))
+        for keeper in (self.ann, self.ben):
+            add_slots(the_site(), [0, 1, 2, 3, 4], 7 * 60, 7 * 60 + 45, keeper, Actor(NOW))
+        done = {"brew-tablet": 4, "group-rinse": 3, "outlets": 3, "descale": 30}
+        for n in range(14):
+            self.used_machine(name=f"M{n}", done=done | {"group-rinse": n % 5})
+
+    def test_announced_and_held_in_their_own_hours(self):
+        """Hours that begin at the same time are told apart: planned again, all that was said stays; minutes hold."""
+        self.post("/plan/made")
+        said = announced(self.site.id)
+        self.assertEqual(set(said.keepers), {self.ann, self.ben})
+        views = machine_views(the_site(), NOW)
+        seen = plan_view(the_site(), views, NOW)
+        self.assertTrue(seen.fresh)
+        self.assertEqual(plan_faults(seen.plan, seen.problem), [])
+        self.assertEqual(len(seen.plan.planned), len(said.visits))
+        self.post("/hours/ways", {"home": "hall 2"})
+        self.post("/plan/made")
+        again = announced(self.site.id)
+        turns = [set(zip(one.visits, one.keepers, strict=True)) for one in (said, again)]
+        self.assertLessEqual(turns[0], turns[1])
+        self.assertTrue(0 < again.least <= again.weight)
+
+    def test_whose(self):
+        """Each keeper's own visits, and together all of them."""
+        self.post("/plan/made")
+        said = announced(self.site.id)
+        pages = {keeper: self.get(f"/plan?keeper={keeper}") for keeper in (0, self.ann, self.ben)}
+        counts = {
+            keeper: set(re.findall(r"/plan\?machine=(\d+)&at", unquote(unescape(p)))) for keeper, p in pages.items()
+        }
+        for keeper in (self.ann, self.ben):
+            own = {str(visit[0]) for visit, whose in zip(said.visits, said.keepers, strict=True) if whose == keeper}
+            self.assertEqual(counts[keeper], own)
+        self.assertEqual(counts[0], counts[self.ann] | counts[self.ben])
+        for page in pages.values():
+            self.assertLess(len(page), 400_000)
+
+    def test_one_day_in_the_list(self):
+        """A day with more visits than hang from it leads to all of them."""
+        self.post("/plan/made")
+        first = min(start for _, _, start in announced(self.site.id).visits)
+        day = self.calendar.today(first)
+        page = self.get(f"/plan?day={day.isoformat()}")
+        rows = page[page.index("table-title") :]
+        self.assertNotIn((first + timedelta(days=7)).strftime("%a %-d %b"), rows)
+        self.get("/plan?day=yesterday&keeper=x&first=-3")
+
+    def test_each_feed_has_its_own(self):
+        """A calendar of Ann has nothing of Ben's; what goes over to Ben is cancelled in hers."""
+        self.post("/plan/made")
+        views = machine_views(the_site(), NOW)
+        ann, ben, all_ = (feed_events(the_site(), views, NOW, "", who) for who in (self.ann, self.ben, None))
+        self.assertEqual({one.uid for one in ann} & {one.uid for one in ben}, set())
+        self.assertEqual({one.uid for one in ann} | {one.uid for one in ben}, {one.uid for one in all_})
+        row = AnnouncedPlan.select().order_by(AnnouncedPlan.id.desc()).first()
+        visits = [[*visit[:3], self.ben] for visit in row.visits]
+        AnnouncedPlan.create(site=self.site.id, made_at=NOW, rests_on="x", visits=visits, moved=[])
+        gone = feed_events(the_site(), views, NOW, "", self.ann)
+        self.assertTrue(gone and all(one.cancelled for one in gone))
 
 
 class Plan(WebTest):

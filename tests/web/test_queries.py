@@ -22,7 +22,7 @@ PAGES = {
     "/machines/{id}/settings": (34, 7),
     "/readings": (35, 6),
     "/readings/{id}": (35, 8),
-    "/lamps": (34, 5),
+    "/lamps": (36, 7),
     "/lamps/{id}": (38, 7),
     "/water": (36, 7),
     "/supplies": (36, 7),

@@ -7,8 +7,8 @@ import unittest
 from datetime import timedelta
 
 from lamplight.actions.entries import Actor
-from lamplight.actions.planning import plan_slots
 from lamplight.actions.sites import save_keeper
+from lamplight.actions.weeks_ahead import plan_slots
 from lamplight.store.models import Entry, RoundEventRow
 from lamplight.store.rounds import open_round, ways, week_slots
 from lamplight.store.sites import the_site

@@ -51,7 +51,7 @@ def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float = EFFOR
     """The best plan that is found, never a worse one than the greedy one.
 
     The days of one machine are chosen anew while those of the others stay, machine after machine, until nothing gets
-    better. Its bound is worked out apart; see `least_cost`.
+    better. Its bound is worked out apart; see `least_weight`.
 
     Args:
         problem: the weeks ahead.
@@ -64,8 +64,7 @@ def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float = EFFOR
     machines = list(dict.fromkeys(task.machine for task in problem.tasks))
     for _ in range(passes):
         before = best.cost
-        for machine in machines:
-            best = _bettered(problem, best, machine, effort)
+        best = chosen_anew(problem, best, machines, effort)
         if best.cost > before - LEAST_GAIN:
             break
     return replace(best, exact=True)
@@ -77,43 +76,47 @@ def known_plan(problem: PlanProblem) -> Plan:
     return held if held.cost <= greedy.cost and not plan_faults(held, problem) else greedy
 
 
-def least_cost(problem: PlanProblem, effort: float = EFFORT) -> float:
-    """What no plan weighs less than: what each machine would weigh at least, had it all the time for itself.
+def _of_one(problem: PlanProblem, machine: int) -> PlanProblem:
+    tasks = {task.key: task for task in problem.tasks if task.machine == machine}
+    pinned = {key: own for key, own in problem.pinned.items() if key in tasks}
+    announced = {key: own for key, own in problem.announced.items() if key in tasks}
+    return replace(problem, tasks=tuple(tasks.values()), pinned=pinned, announced=announced)
+
+
+def chosen_anew(problem: PlanProblem, best: Plan, machines: Sequence[int], effort: float = EFFORT) -> Plan:
+    """The same plan with the days of some machines chosen anew, one after the other, where that weighs less.
 
     Args:
         problem: the weeks ahead.
+        best: a lawful plan of them.
+        machines: which.
         effort: as `exact_plan` has it.
     """
-    machines = dict.fromkeys(task.machine for task in problem.tasks)
-    return sum(_alone(problem, machine, effort) for machine in machines)
+    planned = best.planned
+    for machine in machines:
+        planned = _with_one_anew(problem, planned, machine, effort)
+    if planned is best.planned:
+        return best
+    ordered = tuple(sorted(planned, key=lambda one: (one.slot, one.task.machine, one.task.item)))
+    return Plan(ordered, gives_way(ordered, problem), plan_cost(ordered, problem))
 
 
-def _of_one(problem: PlanProblem, machine: int) -> PlanProblem:
-    return replace(problem, tasks=tuple(task for task in problem.tasks if task.machine == machine))
-
-
-def _alone(problem: PlanProblem, machine: int, effort: float) -> float:
-    """What a machine's care weighs at least, with every slot open anyway and all to itself."""
-    own = _of_one(problem, machine)
-    _, bound = _chosen(replace(own, shared=frozenset(range(len(problem.slots)))), greedy_plan(own), effort)
-    return bound
-
-
-def _bettered(problem: PlanProblem, best: Plan, machine: int, effort: float) -> Plan:
-    """The same plan with the days of one machine chosen anew, where that weighs less."""
-    others = tuple(one for one in best.planned if one.task.machine != machine)
+def _with_one_anew(
+    problem: PlanProblem, planned: tuple[Planned, ...], machine: int, effort: float
+) -> tuple[Planned, ...]:
+    """The turns with those of one machine chosen anew; the very same where nothing weighs less."""
+    others = tuple(one for one in planned if one.task.machine != machine)
     taken = slot_minutes(others, problem)
     rooms = tuple(problem.room(slot) - taken.get(slot, 0.0) for slot in range(len(problem.slots)))
     own = replace(_of_one(problem, machine), rooms=rooms, shared=problem.shared | frozenset(taken))
-    known = tuple(one for one in best.planned if one.task.machine == machine)
-    found, _ = _chosen(own, Plan(known, cost=plan_cost(known, own)), effort)
-    together = tuple(sorted((*others, *found), key=lambda one: (one.slot, one.task.machine, one.task.item)))
-    cost = plan_cost(together, problem)
-    return Plan(together, gives_way(together, problem), cost) if cost < best.cost - LEAST_GAIN else best
+    known = tuple(one for one in planned if one.task.machine == machine)
+    weight = plan_cost(known, own)
+    found = _chosen(own, Plan(known, cost=weight), effort)
+    return (*others, *found) if plan_cost(found, own) < weight - LEAST_GAIN else planned
 
 
-def _chosen(problem: PlanProblem, known: Plan, effort: float) -> tuple[tuple[Planned, ...], float]:
-    """The best days that are found for all tasks of a problem, and what none weighs less than."""
+def _chosen(problem: PlanProblem, known: Plan, effort: float) -> tuple[Planned, ...]:
+    """The best days that are found for all tasks of a problem."""
     from ortools.sat.python import cp_model
 
     days = _Days(cp_model.CpModel(), problem)
@@ -127,11 +130,10 @@ def _chosen(problem: PlanProblem, known: Plan, effort: float) -> tuple[tuple[Pla
     solver.parameters.linearization_level = 2
     solver.parameters.max_deterministic_time = effort
     status = solver.solve(days.cp)
-    bound = max(0.0, solver.best_objective_bound / SCALE)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return known.planned, bound
+        return known.planned
     planned = _read(days, lambda chosen: bool(solver.value(chosen)))
-    return (planned if plan_cost(planned, problem) < known.cost else known.planned), bound
+    return planned if plan_cost(planned, problem) < known.cost else known.planned
 
 
 def _way(days: _Days, task: Task, known: Sequence[int]) -> None:

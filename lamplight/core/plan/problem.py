@@ -290,8 +290,10 @@ def _given_way(plan: Plan, task: Task) -> bool:
 def slot_minutes(planned: Sequence[Planned], problem: PlanProblem) -> dict[int, float]:
     """How many minutes each slot holds, ways and openings included."""
     costs, found = problem.costs, {}
-    for slot in sorted({one.slot for one in planned}):
-        here = [one for one in planned if one.slot == slot]
+    by_slot: dict[int, list[Planned]] = {}
+    for one in planned:
+        by_slot.setdefault(one.slot, []).append(one)
+    for slot, here in sorted(by_slot.items()):
         visits = {one.task.machine for one in here}
         openings = {(one.task.machine, one.task.opening) for one in here if one.task.opening}
         found[slot] = sum(one.task.minutes for one in here) + costs.visit * len(visits) + costs.opening * len(openings)

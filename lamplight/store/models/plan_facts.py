@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from peewee import BooleanField, CharField, Check, ForeignKeyField, IntegerField
+from peewee import BooleanField, CharField, Check, FloatField, ForeignKeyField, IntegerField
 from playhouse.sqlite_ext import JSONField
 
 from lamplight.store.models.base import Base, Fact, Keeper, Machine, Site, UtcField
@@ -28,6 +28,8 @@ class AnnouncedPlan(Base):
     rests_on = CharField()
     visits = JSONField()
     moved = JSONField()
+    weight = FloatField(default=0.0)
+    least = FloatField(default=0.0)
 
 
 class FeedVersion(Fact):

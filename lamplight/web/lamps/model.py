@@ -10,7 +10,7 @@ from markupsafe import Markup
 
 from lamplight.actions.causes import known_causes, known_symptoms
 from lamplight.actions.lamps import Diagnosis, diagnose_meaning, disagreements_of, grinding
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.diagnosis.disagreements import Disagreement
 from lamplight.core.diagnosis.faults import FaultWeeks, fault_weeks
@@ -62,9 +62,8 @@ class FaultLine:
 def lit_first(views: Sequence[MachineView]) -> list[MachineView]:
     """The machines whose panel shows something first, what stops drinks before the rest; then by name."""
 
-    def place(view: MachineView) -> tuple[bool, bool, str]:
-        pressing = any(meaning.pattern.stops_drinks for meaning in view.panel.meanings)
-        return (view.panel.seen is None, not pressing, view.row.name.lower())
+    def place(view: MachineView) -> tuple[int, str]:
+        return (-view.how_lit, view.row.name.lower())
 
     return sorted(views, key=place)
 

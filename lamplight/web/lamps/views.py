@@ -3,25 +3,29 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from datetime import timedelta
 
 from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.causes import known_symptoms
 from lamplight.actions.lamps import change_grind, diagnose, judge_drink, note_refill, note_sighting, try_cause
-from lamplight.actions.machine_views import MachineView, machine_view, machine_views
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_view, machine_views
 from lamplight.actions.teaching import PatternWords, correct_pattern, teach_pattern
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings, step_lamp
 from lamplight.core.lamps.panel import PromptForce, Sort
 from lamplight.drawing.lamp_panel import signals_in_words
-from lamplight.store.sightings import lamps_from_data
+from lamplight.store.sightings import lamps_from_data, most_seen
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.lamps.model import fault_lines, lamps_model, lit_first, panel_lines
-from lamplight.web.paging import paged
+from lamplight.web.paging import PAGE, paged
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 
+# Faults are counted over so many weeks.
+FAULT_WEEKS = 12
 blueprint = Blueprint("lamps", __name__, url_prefix="/lamps", template_folder="templates")
 
 
@@ -29,7 +33,9 @@ blueprint = Blueprint("lamps", __name__, url_prefix="/lamps", template_folder="t
 def page():  # noqa: ANN201
     views = machine_views(site(), now())
     part = paged(lit_first(views), request.args.get("first", ""))
-    return render("lamps/page.html", "worktop", lines=panel_lines(part.items), part=part, faults=fault_lines(views))
+    troubled = set(most_seen(now() - timedelta(weeks=FAULT_WEEKS), PAGE))
+    faults = fault_lines([view for view in views if view.row.id in troubled])
+    return render("lamps/page.html", "worktop", lines=panel_lines(part.items), part=part, faults=faults)
 
 
 def _view(machine_id: int) -> MachineView:

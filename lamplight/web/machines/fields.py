@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.item import CareItem
 
 REST = "rest"

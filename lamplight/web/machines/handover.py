@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date
 
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.lamps.panel import Condition, Panel, Pattern
 from lamplight.core.machine.differences import Difference
 from lamplight.core.machine.kind import AccessFact

@@ -9,7 +9,8 @@ from datetime import date, datetime
 from markupsafe import Markup
 
 from lamplight.actions.care import events_of
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.kinds import kind_of
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.item import Due, Start
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import COUNTED, Prompted
@@ -19,6 +20,7 @@ from lamplight.core.usage.passage import NEVER
 from lamplight.core.words import amount, clock_words, day_words, grouped
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import double_ruler, lamp_marks, marks_of, scale
+from lamplight.store.sites import MachineRow as MachineFacts
 from lamplight.web.lamps.model import lit_lamps, message_shown, panel_words
 
 RULER_WEEKS, RULER_WIDTH = (1, 4, 12), 1200.0
@@ -43,11 +45,11 @@ class MachineRowModel:
 
 def found_among(views: Sequence[MachineView], wanted: str) -> list[MachineView]:
     """Machines whose name, place or kind holds the wanted words, in their order."""
-    return [
-        view
-        for view in views
-        if wanted.lower() in f"{view.row.name} {view.row.place} {view.kind.title} {view.row.serial}".lower()
-    ]
+
+    def words(row: MachineFacts) -> str:
+        return f"{row.name} {row.place} {kind_of(row.kind).title} {row.serial}".lower()
+
+    return [view for view in views if wanted.lower() in words(view.row)]
 
 
 def machine_rows(views: Sequence[MachineView]) -> list[MachineRowModel]:

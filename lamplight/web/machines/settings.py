@@ -9,7 +9,7 @@ from flask import flash, request, url_for
 from markupsafe import Markup
 
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machines import set_limits
 from lamplight.actions.procedures import procedure_for
 from lamplight.actions.telling import KnownWords, programme_title, say_words, word_title, words_known

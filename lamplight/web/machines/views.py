@@ -9,7 +9,8 @@ from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.care import note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
 from lamplight.actions.kinds import kind_of, kinds
-from lamplight.actions.machine_views import MachineView, machine_view, machine_views
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_view, machine_views
 from lamplight.actions.machines import (
     LastDoneAnswer,
     MachineFields,

@@ -9,7 +9,8 @@ from datetime import date, datetime, timedelta
 from flask import url_for
 from markupsafe import Markup
 
-from lamplight.actions.planning import WEEKS, PlanView
+from lamplight.actions.planning import PlanView
+from lamplight.actions.weeks_ahead import WEEKS
 from lamplight.core.plan.moves import Price, visit_price
 from lamplight.core.plan.problem import Planned
 from lamplight.core.site.slots import Slot
@@ -17,6 +18,8 @@ from lamplight.core.words import day_words, listed, plural, span_words
 from lamplight.drawing.weeks import DayHung, Tag, week_line
 
 MOST_MOVED = 6
+# So many visits hang from a day; the others are told in the list.
+MOST_TAGS = 8
 # How far from its day the price of a visit is told.
 DAYS_AROUND = 10
 
@@ -83,25 +86,46 @@ class PlanModel:
     broken: tuple[str, ...]
 
 
-def plan_model(view: PlanView, closed: dict[date, str], machine: int | None, start: datetime | None) -> PlanModel:
+@dataclass(frozen=True)
+class Looked:
+    """What is looked at of a plan.
+
+    Attributes:
+        machine, start: the visit, or None.
+        day: only what is done on a date, in the list; None for all.
+        keeper: only what lies in somebody's hours, or in anybody's; None for all.
+    """
+
+    machine: int | None = None
+    start: datetime | None = None
+    day: date | None = None
+    keeper: int | None = None
+
+
+def plan_model(view: PlanView, closed: dict[date, str], looked: Looked) -> PlanModel:
     """The page.
 
     Args:
         view: the plan.
         closed: why nothing is done on a date.
-        machine, start: of the visit that is looked at.
+        looked: what is looked at.
     """
-    visits = tuple(_visit(slot, number, placed, view) for (slot, number), placed in view.plan.visits().items())
-    chosen = next((one for one in visits if one.machine_id == machine and one.slot.start == start), None)
+    visits = tuple(
+        _visit(slot, number, placed, view)
+        for (slot, number), placed in view.plan.visits().items()
+        if looked.keeper is None or view.problem.slots[slot].keeper in (None, looked.keeper)
+    )
+    start = looked.start
+    chosen = next((one for one in visits if one.machine_id == looked.machine and one.slot.start == start), None)
     choices = _choices(chosen, view) if chosen else ()
     minutes = view.plan.minutes(view.problem)
     moved = tuple(move.words(view.views[move.machine].row.name, view.today) for move in view.moved)
     return PlanModel(
         view,
         _headline(visits, view),
-        f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}, ways and openings counted.",
+        f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}, ways and openings counted.{_gap(view)}",
         tuple(_weeks(view, visits, closed, chosen, choices)),
-        visits,
+        tuple(one for one in visits if looked.day in (None, one.slot.start.date())),
         chosen,
         tuple((one.task.title, _reason(one, view)) for one in chosen.placed) if chosen else (),
         choices,
@@ -114,6 +138,15 @@ def _headline(visits: Sequence[VisitLine], view: PlanView) -> str:
     if not visits:
         return "Nothing to plan in the next four weeks."
     return f"{plural(view.plan.openings, 'opening')} in the next four weeks."
+
+
+def _gap(view: PlanView) -> str:
+    """How far above the least a plan lies that was searched thoroughly; nothing where a limit gives way, which weighs
+    more than all else."""
+    known = view.known
+    if not view.fresh or known is None or not known.least or view.plan.broken:
+        return ""
+    return f" No plan weighs less than {round(100 * known.least / max(known.weight, known.least))} % of this one."
 
 
 def _visit(slot: int, machine: int, placed: Sequence[Planned], view: PlanView) -> VisitLine:
@@ -188,7 +221,14 @@ def _day(
     chosen: VisitLine | None,
     choices: Sequence[Choice],
 ) -> DayHung:
-    tags = [_tag(visit, chosen) for visit in visits if visit.slot.start.date() == day]
+    own = [visit for visit in visits if visit.slot.start.date() == day]
+    # The visit that is looked at hangs among those that are shown.
+    shown = sorted(own, key=lambda visit: (visit is not chosen, visit.slot.start))[:MOST_TAGS]
+    tags = [_tag(visit, chosen) for visit in sorted(shown, key=own.index)]
+    if len(own) > len(shown):
+        more = f"{len(own) - len(shown)} more"
+        href = url_for("plan.page", day=day.isoformat(), _anchor="table-title")
+        tags.append(Tag(more, (), "", href, f"{more} on {day:%a %-d %b}, in the list"))
     slots = [slot for slot in view.problem.slots if slot.start.date() == day]
     beyond = day >= view.problem.end
     worth = chosen is not None and any(one.term.earliest <= day <= one.term.best_before for one in chosen.placed)

@@ -9,7 +9,8 @@ from flask import Blueprint, abort, render_template
 from markupsafe import Markup
 
 from lamplight.actions.feeds import SCREEN, feed_of
-from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_views
 from lamplight.core.care.status import Status
 from lamplight.core.run.clock import likely_end
 from lamplight.drawing.cutaway import Scene, cutaway
@@ -20,6 +21,8 @@ from lamplight.web.lamps.model import lit_lamps
 blueprint = Blueprint("screen", __name__, template_folder="templates")
 # The drawings take the room there is; many machines are told in words alone.
 MOST_DRAWN, DRAWN_PX = 6, 190
+# Of more machines those stand on it that want something most.
+MOST_ON_SCREEN = 40
 
 
 @dataclass(frozen=True)
@@ -63,6 +66,7 @@ def page(token: str):  # noqa: ANN201
     if here is None or feed_of(here, token, SCREEN) is None:
         abort(404)
     moment = now()
-    views = sorted(machine_views(here, moment), key=lambda view: view.row.name.lower())
+    known = machine_views(here, moment)
+    views = sorted(known[:MOST_ON_SCREEN], key=lambda view: view.row.name.lower())
     machines = [shown(view, moment, len(views) <= MOST_DRAWN) for view in views]
-    return render_template("plan/screen.html", machines=machines, here=here)
+    return render_template("plan/screen.html", machines=machines, here=here, more=len(known) - len(views))

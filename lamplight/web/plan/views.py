@@ -2,20 +2,25 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date, datetime, timedelta
 
 from flask import Blueprint, flash, request, url_for
 from werkzeug.utils import redirect
 
-from lamplight.actions.machine_views import MachineView, machine_views
-from lamplight.actions.planning import YearMark, announce, pin_visit, plan_view, weeks_lived, year_ahead
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import ALL_LOOKED_INTO, machine_views
+from lamplight.actions.planning import YearMark, announce, pin_visit, plan_stands, plan_view, weeks_lived, year_ahead
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.lived import saved
+from lamplight.store.plans import announced
+from lamplight.store.rounds import week_slots
 from lamplight.store.sites import closures, machine
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.plan.model import plan_model
-from lamplight.web.rendering import actor, see_other, site, wants_fragment
+from lamplight.web.paging import paged
+from lamplight.web.plan.model import Looked, plan_model
+from lamplight.web.rendering import actor, everybody, keeper, see_other, site, wants_fragment
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("plan", __name__, template_folder="templates")
@@ -28,10 +33,50 @@ def page():  # noqa: ANN201
 
 
 def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: ANN202
-    seen = plan_view(site(), views, now())
-    start = _moment(request.values.get("at", ""))
-    model = plan_model(seen, _shut(views), forms.row_number(request.values.get("machine", "")), start)
-    return render("plan/page.html", "worktop", code, model=model, error=error)
+    looked, whose = _looked(), _whose()
+    if len(views) > ALL_LOOKED_INTO and plan_stands(site(), now()) and whose and looked.keeper is None:
+        # Of very many machines those are looked into that whoever is here goes to; the others when they are asked for.
+        own = keeper()
+        looked = replace(looked, keeper=own.id if own and own.id in whose else next(iter(whose)))
+    looked = replace(looked, keeper=looked.keeper or None)
+    seen = plan_view(site(), _theirs(views, looked.keeper), now())
+    model = plan_model(seen, _shut(views), looked)
+    part = paged(model.visits, request.values.get("first", ""))
+    return render(
+        "plan/page.html", "worktop", code, model=model, error=error, part=part, looked=looked, whose=whose
+    )  # fmt: skip
+
+
+def _whose() -> dict[int, str]:
+    """Keepers who have hours of their own."""
+    named = {slot.keeper for slot in week_slots(site().id)}
+    return {row.id: row.name for row in everybody() if row.id in named}
+
+
+def _theirs(views: list[MachineView], keeper_id: int | None) -> list[MachineView]:
+    """Of very many machines those that somebody was announced to go to, as long as that stands; else all."""
+    known = announced(site().id)
+    if keeper_id is None or known is None or len(views) <= ALL_LOOKED_INTO or not plan_stands(site(), now()):
+        return views
+    own = {visit[0] for visit, whose in zip(known.visits, known.keepers, strict=True) if whose in (None, keeper_id)}
+    return [view for view in views if view.row.id in own]
+
+
+def _looked() -> Looked:
+    """What the address or the form looks at."""
+    values = request.values
+    return Looked(
+        forms.row_number(values.get("machine", "")), _moment(values.get("at", "")), _day(values.get("day", "")),
+        forms.row_number(values.get("keeper", "")),
+    )  # fmt: skip
+
+
+def _day(text: str) -> date | None:
+    """A date of an address; None for what is none."""
+    try:
+        return date.fromisoformat(text)
+    except ValueError:
+        return None
 
 
 def _moment(text: str) -> datetime | None:

@@ -8,7 +8,7 @@ from datetime import datetime
 
 from markupsafe import Markup
 
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.plausibility import Doubt

@@ -10,7 +10,8 @@ from flask import Blueprint, Response, abort, flash, request
 
 from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings, readings_as_csv
 from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_views import MachineView, machine_view, machine_views
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_view, machine_views
 from lamplight.actions.readings import (
     DoubtfulReadings,
     TypedReading,

@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 from flask import url_for
 from markupsafe import Markup
 
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.rounds import CarriedLine, RoundView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.care.status import Status

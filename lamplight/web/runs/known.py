@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from lamplight.actions.listening import Offered, offered
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.telling import KnownWords, call_in, edition_of, programmes_known, word_title, words_known
 from lamplight.core.job.adapt import volume_meant
 from lamplight.core.job.adaptation import adaptation_of

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from lamplight.actions.listening import Offered, heard_in, offered
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.steps import StepKind
 from lamplight.core.run.hearing import may_take_back, waits_for_a_call

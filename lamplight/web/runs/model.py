@@ -8,7 +8,7 @@ from datetime import datetime
 
 from markupsafe import Markup
 
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.runs import asks_for_lamp
 from lamplight.core.care.item import Due
 from lamplight.core.job.chemistry import CIRCUITS, Inside

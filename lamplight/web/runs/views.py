@@ -7,7 +7,8 @@ from datetime import date
 
 from flask import Blueprint, abort, flash, request, send_file
 
-from lamplight.actions.machine_views import MachineView, first_pressing, machine_view, machine_views
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import ALL_LOOKED_INTO, first_pressing, machine_view, machine_views
 from lamplight.actions.photos import add_photo, photo_path
 from lamplight.actions.preparing import Preparation, Wishes, defer, prepare
 from lamplight.actions.procedures import RINSE_OUT
@@ -136,7 +137,7 @@ def _existing(run_id: int) -> tuple[RunRow, MachineView]:
 
 def show_run(run_id: int, code: int = 200, notice: str = "", doubts=(), form=None):  # noqa: ANN001, ANN201
     """The page of a run where it stands."""
-    others = machine_views(site(), now())  # first: the run's own machine is one of them
+    others = machine_views(site(), now())[:ALL_LOOKED_INTO]  # what fits into a wait is found among the most urgent
     run, view = _existing(run_id)
     model = run_model(run, view, others, inspections_due(run, actor()), now(), _earlier(run))
     after = _afterwards(run, view, others) if model.mode == "over" else {}

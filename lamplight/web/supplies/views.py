@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Sequence
 
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.machine_views import MachineView, machine_views
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_views
 from lamplight.actions.stock import FORMS, ProductFields, move_stock, products, roles, save_product, serving, stock_held
-from lamplight.core.care.item import Due
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry
 from lamplight.core.job.dose import range_words
@@ -23,10 +23,14 @@ from lamplight.web.rendering import page as render
 blueprint = Blueprint("supplies", __name__, url_prefix="/supplies", template_folder="templates")
 
 
-def _lines() -> dict[str, list[StockLine]]:
+# Of more machines those are reckoned with that want something first; the page says so.
+MOST_RECKONED = 120
+
+
+def _lines(views: Sequence[MachineView]) -> dict[str, list[StockLine]]:
     """Products by the words of their role."""
     held, known = stock_held(), products()
-    wanted = demand((due, view.needs(due)) for view, due in _jobs())
+    wanted = demand((due, view.needs(due)) for view in views[:MOST_RECKONED] for due in view.status.dues)
     lines: dict[str, list[StockLine]] = {}
     for role in roles().values():
         for product in (one for one in serving(role.key, known) if one.role == role.key):
@@ -35,16 +39,12 @@ def _lines() -> dict[str, list[StockLine]]:
     return lines
 
 
-def _jobs() -> Iterator[tuple[MachineView, Due]]:
-    """Every item of every machine."""
-    return ((view, due) for view in machine_views(site(), now()) for due in view.status.dues)
-
-
 def _show(code: int = 200, errors: dict[str, str] | None = None, form=None):  # noqa: ANN001, ANN202
+    views = machine_views(site(), now())
     return render(
-        "supplies/page.html", "worktop", code, groups=_lines(), roles=roles(), forms_known=FORMS,
+        "supplies/page.html", "worktop", code, groups=_lines(views), roles=roles(), forms_known=FORMS,
         chemistries=list(Chemistry), errors=errors or {}, form=form or {}, words=units_in_words,
-        range_words=range_words,
+        range_words=range_words, beyond=max(0, len(views) - MOST_RECKONED),
     )  # fmt: skip
 
 

@@ -9,7 +9,7 @@ from functools import lru_cache
 
 from markupsafe import Markup
 
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.job.needs import NeedLine, added_up

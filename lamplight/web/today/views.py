@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, flash, redirect, render_template, request, url_for
 
 from lamplight.actions.care import mark_done
-from lamplight.actions.machine_views import machine_views
+from lamplight.actions.machine_views import machine_views, still_to_look_at
 from lamplight.actions.rounds import round_view
 from lamplight.core.errors import InvalidInput
 from lamplight.store.sites import MachineRow, machine
@@ -18,6 +18,8 @@ from lamplight.web.rounds.model import TIMES, next_slot_words, round_model
 from lamplight.web.today.model import today_model
 
 blueprint = Blueprint("today", __name__, template_folder="templates")
+# What is told beside the round is told of so many machines, the most urgent.
+MOST_LISTED = 48
 
 
 @blueprint.get("/")
@@ -41,8 +43,14 @@ def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "",
     minutes = minutes_asked()
     seen = round_view(here, views, now(), _keeper_id(), minutes, well)
     round_ = round_model(seen)
-    given["model"] = today_model(views, here.calendar, now(), drawn=not round_.lines)
-    given |= {"round": round_, "minutes": minutes, "times": TIMES, "next_slot": next_slot_words(seen)}
+    given["model"] = today_model(views[:MOST_LISTED], here.calendar, now(), drawn=not round_.lines)
+    given |= {
+        "unseen": still_to_look_at(views),
+        "round": round_,
+        "minutes": minutes,
+        "times": TIMES,
+        "next_slot": next_slot_words(seen),
+    }
     if whole:
         return render_template("today/round.html", **given)
     return render("today/round.html", "worktop", code, **given)

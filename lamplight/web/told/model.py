@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from werkzeug.datastructures import MultiDict
 
 from lamplight.actions.listening import Offered, calls_of
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.actions.procedures import procedures
 from lamplight.actions.telling import programme_title, programmes_known, surety_of, word_title, words_known
 from lamplight.core.machine.programme import Use

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.actions.machine_views import MachineView
+from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.errors import MissingReading
 from lamplight.core.water.at_machine import level_to_set

@@ -14,6 +14,7 @@ from lamplight.core.water.hardness import UNITS
 from lamplight.store.waters import MAINS, installations, water_tests
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.paging import paged
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 from lamplight.web.water.model import SHORT, machine_waters, test_lines
@@ -29,10 +30,11 @@ def page():  # noqa: ANN201
 def _show(errors=None):  # noqa: ANN001, ANN202
     here = site()
     views = machine_views(here, now())
+    part = paged(sorted(views, key=lambda view: view.row.name.lower()), request.values.get("first", ""))
     tests = test_lines(water_tests())
     return render(
         "water/page.html", "worktop", 422 if errors else 200, tests=tests,
-        machines=machine_waters(views, installations()), units=[(unit, SHORT[unit]) for unit in UNITS],
+        machines=machine_waters(part.items, installations()), part=part, units=[(unit, SHORT[unit]) for unit in UNITS],
         sources=sorted({MAINS, *(line.row.source for line in tests)}), errors=errors or {},
         form=request.form if errors else {}, today=here.calendar.today(now()),
     )  # fmt: skip

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 from itertools import product
 
@@ -70,6 +71,26 @@ def any_site(seed, most_tasks=8):
                  chance.choice(("", "brew door", "programmes")), chance.random() < 0.5)
         )  # fmt: skip
     return PlanProblem(TODAY, day(28), slots, tuple(tasks))
+
+
+def firm(seed, machines, keepers, places):
+    """Many machines in some places, and keepers who do nothing else on each working day."""
+    chance = random.Random(seed)
+    slots = sorted(
+        (replace(slot(n, 480), keeper=keeper) for n in range(28) if n % 7 < 5 for keeper in range(1, keepers + 1)),
+        key=lambda one: (one.start, one.keeper),
+    )
+    tasks = []
+    for machine in range(1, machines + 1):
+        for n, lasts in enumerate((14, 7, 14, 30, 30, 60, 90)):
+            since = -chance.randint(0, lasts)
+            best = max(0, since + lasts)
+            now = term(max(0, since + round(0.7 * lasts)), best, best if n == 1 else None, since)
+            after = repeating(slots, lasts, hygiene=n == 1) if lasts < 40 else (lambda _slot: None)
+            minutes, opening = chance.randint(2, 12), chance.choice(("", "brew door", "programmes"))
+            tasks.append(task(machine, f"item {n}", now, after, minutes, opening, chance.random() < 0.5))
+    where = {machine: f"place {chance.randint(1, places)}" for machine in range(1, machines + 1)}
+    return PlanProblem(TODAY, day(28), tuple(slots), tuple(tasks)), where
 
 
 def single(tasks, minutes, costs):

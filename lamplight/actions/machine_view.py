@@ -1,0 +1,158 @@
+"""One machine as everything looks at it: its kind, where its items stand, and the run that is open on it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from datetime import datetime
+from functools import cached_property
+
+from lamplight.actions.causes import known_causes
+from lamplight.actions.kinds import equipped_kind
+from lamplight.actions.procedures import END_OF_DAY, procedure_for
+from lamplight.core.assess import MachineStatus
+from lamplight.core.care.item import Due
+from lamplight.core.care.status import Status
+from lamplight.core.care.visits import Visit, visits
+from lamplight.core.diagnosis.evidence import Circumstances, Facts, evidence_of
+from lamplight.core.diagnosis.panel_reading import PanelReading, panel_reading
+from lamplight.core.job.chemistry import Inside, Product, before_the_cup
+from lamplight.core.job.needs import NeedLine, need_lines
+from lamplight.core.job.procedure import Procedure
+from lamplight.core.lamps.causes import Tried
+from lamplight.core.machine.kind import Kind
+from lamplight.core.mail.alarms import stops
+from lamplight.core.run.state import RunState
+from lamplight.store.runs import (
+    RunRow,
+    ended_runs,
+)
+from lamplight.store.sightings import confirmations_given
+from lamplight.store.sites import MachineRow
+from lamplight.store.waters import Setup
+
+
+@dataclass(frozen=True)
+class Looked:
+    """What a machine's book says now."""
+
+    kind: Kind
+    status: MachineStatus
+    serving: Mapping[str, Product]
+
+
+@dataclass(frozen=True)
+class MachineView:
+    """A machine with its kind, where its items stand, and the run that is open on it.
+
+    Of many machines the book of each is looked into only where somebody asks.
+
+    Attributes:
+        look: looks into its book.
+        rests_on: equal for two views as long as their books are.
+        standing: how urgent it is at most, where that is known without looking; for many machines alone.
+        left_inside: cleaners that an earlier run left inside.
+        deferrals: until when items were left for later, by key.
+        tried: causes that were tried here, oldest first.
+    """
+
+    row: MachineRow
+    look: Callable[[], Looked] = field(repr=False, compare=False)
+    rests_on: object = field(repr=False)
+    run: RunRow | None
+    setup: Setup = field(default_factory=Setup)
+    left_inside: tuple[Inside, ...] = ()
+    deferrals: Mapping[str, datetime] = field(default_factory=dict)
+    tried: tuple[Tried, ...] = ()
+    standing: tuple[Status, bool] | None = field(default=None, compare=False)
+    lit: int | None = field(default=None, compare=False)
+
+    @cached_property
+    def looked(self) -> Looked:
+        """What its book says."""
+        return self.look()
+
+    @property
+    def kind(self) -> Kind:
+        """Of which kind it is, with what was said of this machine."""
+        return self.looked.kind
+
+    @property
+    def status(self) -> MachineStatus:
+        """Where its items stand."""
+        return self.looked.status
+
+    @property
+    def serving(self) -> Mapping[str, Product]:
+        """The product that serves each role here."""
+        return self.looked.serving
+
+    @property
+    def how_lit(self) -> int:
+        """0 where its panel is dark, 1 where it shows something, 2 where that stops drinks."""
+        if self.lit is not None and "looked" not in self.__dict__:
+            return self.lit
+        stopped = any(meaning.pattern.stops_drinks for meaning in self.panel.meanings)
+        return 0 if self.panel.seen is None else 2 if stopped else 1
+
+    @property
+    def may_alarm(self) -> bool:
+        """Whether a lamp may stop it, or a limit of hygiene be passed; surely not where this is False."""
+        return self.standing is None or self.how_lit > 0 or self.standing[0] is Status.OVERDUE
+
+    @property
+    def worst(self) -> Status:
+        """Of its most urgent item; at most so urgent where nobody looked yet."""
+        if self.standing is not None and "looked" not in self.__dict__:
+            return self.standing[0]
+        return self.status.worst
+
+    @cached_property
+    def equipped(self) -> Kind:
+        """Its kind as it is fitted here, which procedures and causes go by."""
+        return equipped_kind(self.kind, self.status.book.water)
+
+    @cached_property
+    def panel(self) -> PanelReading:
+        """What its panel says now."""
+        return panel_reading(self.kind.panel, self.status, known_causes(self.equipped), self.kind.traits)
+
+    @cached_property
+    def facts(self) -> Facts:
+        """What is known about it that speaks for or against a cause."""
+        runs: dict[str, RunState] = {}
+        for run in ended_runs(self.row.id):
+            runs.setdefault(run.item, run.state)
+        around = Circumstances(confirmations_given(self.row.id), runs, self.deferrals)
+        return evidence_of(self.status, self.kind, around)
+
+    @cached_property
+    def visits(self) -> tuple[Visit, ...]:
+        """Items that are best done together."""
+        return visits(self.status.dues, self.status.context, self.setup.window_days)
+
+    @cached_property
+    def done_at_closing(self) -> frozenset[str]:
+        """Keys of the items that the end of the day does in one run."""
+        return frozenset(procedure_for(self.equipped, END_OF_DAY, self.serving).settles)
+
+    def procedure(self, due: Due) -> Procedure | None:
+        """The procedure that guides an item here; None where it needs no guiding."""
+        return procedure_for(self.equipped, due.item.procedure, self.serving) if due.item.procedure else None
+
+    def needs(self, due: Due) -> tuple[NeedLine, ...]:
+        """What a job takes here: by its procedure, else by the item itself."""
+        procedure = self.procedure(due)
+        if procedure is None:
+            return tuple(NeedLine("", product) for product in due.item.products)
+        return need_lines(procedure, self.serving)
+
+    @property
+    def stopped(self) -> bool:
+        """Whether what is lit stops drinks, or means that a part is missing."""
+        return any(stops(meaning) for meaning in self.panel.meanings)
+
+    @property
+    def cleaner_inside(self) -> bool:
+        """Whether nobody should drink: cleaner is inside, of this run or left by an earlier one."""
+        return bool(before_the_cup(self.left_inside)) or bool(self.run and self.run.state.cleaner_inside)

@@ -1,0 +1,130 @@
+"""What the weeks ahead are planned from: what comes round at every machine, and the hours that somebody has for it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from datetime import date, datetime, timedelta
+from functools import cache, partial
+
+from lamplight.actions.cache import kept
+from lamplight.actions.machine_view import MachineView
+from lamplight.core.care.item import CareItem, Due
+from lamplight.core.care.triggers import Prompted
+from lamplight.core.plan.problem import PlanProblem, Task, TaskKey
+from lamplight.core.plan.terms import Term, has_routine, term_after, term_now
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.site.slots import Slot, slots_from
+from lamplight.store.plans import Announced, pins
+from lamplight.store.rounds import keepers_away, week_slots
+from lamplight.store.sites import SiteRow
+
+WEEKS = 4
+# What lasts longer than so many days does not come round twice in the weeks ahead.
+ONCE_DAYS = 90
+
+
+def weeks_ahead(
+    site: SiteRow, views: Sequence[MachineView], now: datetime, known: Announced | None
+) -> tuple[PlanProblem, dict[TaskKey, int]]:
+    today = site.calendar.today(now)
+    end = today + timedelta(days=7 * WEEKS)
+    slots = plan_slots(site, views, now)
+    tasks: list[Task] = []
+    every: dict[TaskKey, int] = {}
+    for view in views:
+        rests_on = (view.status.work, today, slots, tuple((due.status, due.likely) for due in view.status.dues))
+        own, routine = kept(("tasks", view.row.id), rests_on, partial(_tasks, view, today, slots))
+        tasks += own
+        every |= routine
+    keys = {task.key for task in tasks}
+    held = _announced_slots(known, slots, keys)
+    problem = PlanProblem(today, end, slots, tuple(tasks), pinned=_pinned_slots(slots, keys, held), announced=held)
+    return problem, every
+
+
+def _tasks(view: MachineView, today: date, slots: tuple[Slot, ...]) -> tuple[list[Task], dict[TaskKey, int]]:
+    """What comes round at a machine, and what so often that it belongs to every day."""
+    tasks: list[Task] = []
+    every: dict[TaskKey, int] = {}
+    for due in view.status.dues:
+        term = term_now(due, today)
+        if term is None or due.covered_by or due.instead or view.status.work is None:
+            continue
+        after = _after(view, due.item, slots, term)
+        next_time = after(0) if slots else None
+        if slots and has_routine(next_time or term):
+            every[view.row.id, due.item.key] = (next_time or term).days
+            continue
+        tasks.append(_task(view, due, term, after))
+    return tasks, every
+
+
+def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None]) -> Task:
+    item = due.item
+    return Task(
+        view.row.id,
+        item.key,
+        item.title,
+        item.circuit,
+        item.minutes,
+        item.opening,
+        any(need.product for need in view.needs(due)),
+        term,
+        after,
+        any(isinstance(trigger, Prompted) for trigger in item.triggers),
+    )
+
+
+def _announced_slots(
+    known: Announced | None, slots: Sequence[Slot], keys: set[TaskKey]
+) -> dict[TaskKey, frozenset[int]]:
+    """Where each task was announced, of what still lies ahead: two keepers may have the same hours."""
+    numbers = {(slot.start, slot.keeper): n for n, slot in enumerate(slots)}
+    found: dict[TaskKey, set[int]] = {}
+    if known is not None:
+        for (machine, item, start), keeper in zip(known.visits, known.keepers, strict=True):
+            number = numbers.get((start, keeper))
+            if number is not None and (machine, item) in keys:
+                found.setdefault((machine, item), set()).add(number)
+    return {key: frozenset(own) for key, own in found.items()}
+
+
+def _pinned_slots(
+    slots: Sequence[Slot], keys: set[TaskKey], held: Mapping[TaskKey, frozenset[int]]
+) -> dict[TaskKey, frozenset[int]]:
+    """Where keepers chose to do each task; of several who have hours then, in those of whom was announced before."""
+    at: dict[datetime, list[int]] = {}
+    for number, slot in enumerate(slots):
+        at.setdefault(slot.start, []).append(number)
+    usual = {machine: slots[number].keeper for (machine, _), own in held.items() for number in own}
+    found: dict[TaskKey, set[int]] = {}
+    for key, starts in pins().items():
+        for start in starts if key in keys else ():
+            here = at.get(start, [])
+            own = [number for number in here if slots[number].keeper == usual.get(key[0])]
+            if here:
+                found.setdefault(key, set()).add((own or here)[0])
+    return {key: frozenset(own) for key, own in found.items()}
+
+
+def plan_slots(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tuple[Slot, ...]:
+    """Every time for the machines in the weeks ahead; none while everybody is away."""
+    absent = [{day for absence in view.status.book.absences for day in absence.dates()} for view in views]
+    away = set.intersection(*absent) if absent else set()
+    calendar: SiteCalendar = site.calendar.without(away)
+    return tuple(slots_from(now, calendar, week_slots(site.id), 7 * WEEKS, None, keepers_away(site.id)))
+
+
+def _after(view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term) -> Callable[[int], Term | None]:
+    """The term of an item if it were done in a slot; slots of one day share it."""
+    work = view.status.work
+    assert work is not None
+    if term.days > ONCE_DAYS and not term.due:
+        return lambda _slot: None
+
+    @cache
+    def by_day(day: date) -> Term | None:
+        last = max(slot.end for slot in slots if slot.start.date() == day)
+        return term_after(work, item, last)
+
+    return lambda slot: by_day(slots[slot].start.date())
