@@ -5,14 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
-from functools import partial
 
 from lamplight.actions.cache import kept
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.looking import look_into
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.weeks_ahead import plan_slots, weeks_ahead
-from lamplight.core.care.item import CareItem
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.bound import least_weight
 from lamplight.core.plan.exact import exact_plan, known_plan
@@ -20,19 +18,15 @@ from lamplight.core.plan.lived import Way, lived
 from lamplight.core.plan.many import plan_in_parts
 from lamplight.core.plan.moves import Moved, moves
 from lamplight.core.plan.problem import Plan, PlanProblem, TaskKey, held_plan
-from lamplight.core.plan.terms import term_after, term_now
-from lamplight.core.site.calendar import SiteCalendar
 from lamplight.store.changes import edition
 from lamplight.store.database import database
-from lamplight.store.models import AnnouncedPlan, PlanPin
+from lamplight.store.models import AnnouncedPlan, PlanPin, PlanWish
 from lamplight.store.plans import Announced, announced, pins
 from lamplight.store.sites import MachineRow, SiteRow
 
 # So many machines are planned together; more in parts, by keeper and place.
 MOST_TOGETHER = 12
 KEPT_ANNOUNCEMENTS = 60
-# What lasts so long stands in the year; of no more machines than a page holds.
-RARE_DAYS, MOST_TURNS_A_YEAR, MOST_IN_A_YEAR = 26, 16, 60
 
 
 @dataclass(frozen=True)
@@ -162,44 +156,20 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
     return seen
 
 
-@dataclass(frozen=True)
-class YearMark:
-    """Something that comes round rarely, on the day on which it would best be done."""
-
-    machine: int
-    item: CareItem
-    day: date
+RISKS, SHARES = (0.05, 0.1, 0.2, 0.3), (0.5, 0.6, 0.7, 0.8, 0.9)
 
 
-def year_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tuple[YearMark, ...]:
-    """A year at a coarser grain: what lasts four weeks and more, each turn on its best day, by date."""
-    today = site.calendar.today(now)
-    end = today + timedelta(days=365)
-    marks: list[YearMark] = []
-    for view in views[:MOST_IN_A_YEAR]:
-        year = partial(_year_of, view, site.calendar, today, end)
-        marks += kept(("year", view.row.id), (view.status.work, today), year)
-    return tuple(sorted(marks, key=lambda mark: (mark.day, mark.machine, mark.item.key)))
+def wish_of_plan(site: SiteRow, risk: float, worth: float, actor: Actor) -> None:
+    """Say which risk the plan takes that a lamp comes first, and from which share of its time on care is worth it.
 
-
-def _year_of(view: MachineView, calendar: SiteCalendar, today: date, end: date) -> list[YearMark]:
-    marks: list[YearMark] = []
-    work = view.status.work
-    for due in view.status.dues if work is not None else ():
-        term = term_now(due, today)
-        if term is None or due.covered_by or (not term.due and term.days < RARE_DAYS):
-            continue
-        turns: list[YearMark] = []
-        while term is not None and term.best_before < end and len(turns) < MOST_TURNS_A_YEAR:
-            day = max(today, calendar.open_day_from(term.best_before, -1))
-            turns.append(YearMark(view.row.id, due.item, day))
-            assert work is not None
-            term = term_after(work, due.item, calendar.closing(day))
-            if term is not None and term.days < RARE_DAYS:
-                turns = []
-                break
-        marks += turns
-    return marks
+    Raises:
+        InvalidInput: for what is not offered.
+    """
+    if risk not in RISKS or worth not in SHARES:
+        raise InvalidInput("Choose a risk and a share from the lists.")
+    with database.atomic():
+        words = f"The plan takes {risk:.0%} risk; care is worth it from {worth:.0%} of its time on"
+        PlanWish.create(entry=write_entry("plan", words, actor), site=site.id, risk=risk, worth=worth)
 
 
 def weeks_lived(seen: PlanView) -> tuple[Way, Way, Way]:

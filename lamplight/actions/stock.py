@@ -5,16 +5,18 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
+from datetime import date, timedelta
 
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.core.bounds import DOSE, UNITS, VOLUME_ML, within
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, Role
-from lamplight.core.stock.stock import Holding, Move, holdings
+from lamplight.core.stock.stock import Awaited, Holding, Move, awaited, holdings
 from lamplight.core.words import units_in_words
 from lamplight.library import catalogue
 from lamplight.store.database import database
 from lamplight.store.models import ProductVersion, StockMoveFact
+from lamplight.store.sites import SiteRow
 from lamplight.store.stock import own_products, stock_moves
 
 FORMS = ("tablet", "powder", "sachet", "pellets", "liquid", "tube", "cartridge", "piece")
@@ -40,6 +42,31 @@ def serving(role: str, known: Mapping[str, Product]) -> list[Product]:
 def stock_held() -> dict[str, Holding]:
     """What there is of each product that was ever counted, bought or used."""
     return holdings(row.fact for row in stock_moves())
+
+
+def stock_awaited() -> dict[str, tuple[Awaited, ...]]:
+    """What was ordered of each product and has not come, the earliest arrival first."""
+    return awaited(row.fact for row in stock_moves(as_written=True))
+
+
+def order_stock(site: SiteRow, product_key: str, amount: float, arrives: date, actor: Actor) -> None:
+    """Write down that so many units were ordered, and on which day they should come.
+
+    Raises:
+        InvalidInput: for an unknown product, an amount out of range, or a day that is over or a year away.
+    """
+    product = products().get(product_key)
+    if product is None:
+        raise InvalidInput("There is no such product.")
+    within(amount, UNITS, "An amount")
+    today = site.calendar.today(actor.now)
+    if not today <= arrives <= today + timedelta(days=366):
+        raise InvalidInput("An order arrives on a day from today on, within a year.", "arrives")
+    at = site.calendar.opening(arrives)
+    with database.atomic():
+        words = f"{product.title}: {units_in_words(amount, product.unit)} ordered, expected {arrives:%a %-d %b %Y}"
+        entry = write_entry("stock", words, actor)
+        StockMoveFact.create(entry=entry, product=product_key, move=Move.ORDERED, amount=amount, at=at)
 
 
 def move_stock(product_key: str, move: Move, amount: float, actor: Actor) -> None:

@@ -53,6 +53,7 @@ WORDS = {
     "keeper_absence": ("absence of a keeper", "absences of keepers"),
     "mail_version": ("way of sending mail", "ways of sending mail"),
     "wishes_version": ("wish about mail", "wishes about mail"),
+    "plan_wish": ("wish about the plan", "wishes about the plan"),
     "plan_pin": ("day that was chosen", "days that were chosen"),
     "manual_page": ("page of the manual", "pages of the manual"),
 }

@@ -8,13 +8,16 @@ from functools import cache, partial
 
 from lamplight.actions.cache import kept
 from lamplight.actions.machine_view import MachineView
+from lamplight.actions.stock import stock_awaited, stock_held
 from lamplight.core.care.item import CareItem, Due
 from lamplight.core.care.triggers import Prompted
 from lamplight.core.plan.problem import PlanProblem, Task, TaskKey
-from lamplight.core.plan.terms import Term, has_routine, term_after, term_now
+from lamplight.core.plan.terms import Term, has_routine, term_after, term_now, waiting
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import Slot, slots_from
-from lamplight.store.plans import Announced, pins
+from lamplight.core.stock.stock import Awaited, Holding, enough, there_from
+from lamplight.core.words import day_words
+from lamplight.store.plans import Announced, pins, plan_wishes
 from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import SiteRow
 
@@ -31,9 +34,12 @@ def weeks_ahead(
     slots = plan_slots(site, views, now)
     tasks: list[Task] = []
     every: dict[TaskKey, int] = {}
+    wishes, coming, held_now = plan_wishes(site.id), stock_awaited(), stock_held()
     for view in views:
-        rests_on = (view.status.work, today, slots, tuple((due.status, due.likely) for due in view.status.dues))
-        own, routine = kept(("tasks", view.row.id), rests_on, partial(_tasks, view, today, slots))
+        waits = _waits(view, coming, held_now, site.calendar, today) if coming else {}
+        stands = tuple((due.status, due.likely) for due in view.status.dues)
+        rests_on = (view.status.work, today, slots, stands, wishes, waits)
+        own, routine = kept(("tasks", view.row.id), rests_on, partial(_tasks, view, today, slots, wishes, waits))
         tasks += own
         every |= routine
     keys = {task.key for task in tasks}
@@ -42,19 +48,56 @@ def weeks_ahead(
     return problem, every
 
 
-def _tasks(view: MachineView, today: date, slots: tuple[Slot, ...]) -> tuple[list[Task], dict[TaskKey, int]]:
-    """What comes round at a machine, and what so often that it belongs to every day."""
+def _waits(
+    view: MachineView,
+    coming: Mapping[str, tuple[Awaited, ...]],
+    held: Mapping[str, Holding],
+    calendar: SiteCalendar,
+    today: date,
+) -> dict[str, tuple[date, str]]:
+    """The items for which something is missing that was ordered: when it should come, and what it is."""
+    found: dict[str, tuple[date, str]] = {}
+    for due in view.status.dues:
+        for need in view.needs(due):
+            if not need.product or enough(held.get(need.product), need.units) is not False:
+                continue
+            at = there_from(held.get(need.product), coming.get(need.product, ()), need.units)
+            if at is not None:
+                day = calendar.today(at)
+                words = f"{need.thing}, ordered, expected {day_words(day, today)}"
+                found[due.item.key] = max(found.get(due.item.key, (day, words)), (day, words))
+    return found
+
+
+def _tasks(
+    view: MachineView,
+    today: date,
+    slots: tuple[Slot, ...],
+    wishes: tuple[float, float],
+    waits: Mapping[str, tuple[date, str]],
+) -> tuple[list[Task], dict[TaskKey, int]]:
+    """What comes round at a machine, and what so often that it belongs to every day.
+
+    Args:
+        view: the machine.
+        today: the site's date.
+        slots: the hours ahead.
+        wishes: the risk that is taken, and from which share on an item is worth it.
+        waits: when what is missing for an item should come, and what it is.
+    """
     tasks: list[Task] = []
     every: dict[TaskKey, int] = {}
     for due in view.status.dues:
-        term = term_now(due, today)
+        term = term_now(due, today, *wishes)
         if term is None or due.covered_by or due.instead or view.status.work is None:
             continue
-        after = _after(view, due.item, slots, term)
+        after = _after(view, due.item, slots, term, wishes)
         next_time = after(0) if slots else None
         if slots and has_routine(next_time or term):
             every[view.row.id, due.item.key] = (next_time or term).days
             continue
+        if due.item.key in waits:
+            term = waiting(term, *waits[due.item.key])
         tasks.append(_task(view, due, term, after))
     return tasks, every
 
@@ -115,7 +158,9 @@ def plan_slots(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tu
     return tuple(slots_from(now, calendar, week_slots(site.id), 7 * WEEKS, None, keepers_away(site.id)))
 
 
-def _after(view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term) -> Callable[[int], Term | None]:
+def _after(
+    view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term, wishes: tuple[float, float]
+) -> Callable[[int], Term | None]:
     """The term of an item if it were done in a slot; slots of one day share it."""
     work = view.status.work
     assert work is not None
@@ -125,6 +170,6 @@ def _after(view: MachineView, item: CareItem, slots: Sequence[Slot], term: Term)
     @cache
     def by_day(day: date) -> Term | None:
         last = max(slot.end for slot in slots if slot.start.date() == day)
-        return term_after(work, item, last)
+        return term_after(work, item, last, *wishes)
 
     return lambda slot: by_day(slots[slot].start.date())

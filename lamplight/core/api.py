@@ -187,6 +187,8 @@ from lamplight.core.plan.problem import (
     Planned,
     PlanProblem,
     Task,
+    crowding,
+    even_room,
     first_day,
     gives_way,
     held_plan,
@@ -196,7 +198,7 @@ from lamplight.core.plan.problem import (
     slot_minutes,
     turn_cost,
 )
-from lamplight.core.plan.terms import Term, chance_by, has_routine, quantile, term_after, term_now
+from lamplight.core.plan.terms import Term, chance_by, has_routine, quantile, term_after, term_now, waiting
 from lamplight.core.round.carry import CarryLine, Nature, Packing, carry_list, serves_words
 from lamplight.core.round.exact import exact_round, shortest_finish
 from lamplight.core.round.fold import Chore, folded
@@ -241,7 +243,8 @@ from lamplight.core.site.degrees import from_celsius, in_celsius, said_in
 from lamplight.core.site.slots import KeeperAway, Slot, WeekSlot, attended, slot_after, slot_at, slots_from, slots_on
 from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, stands_free, window_if_not_now
 from lamplight.core.stock.demand import StockLine, demand
-from lamplight.core.stock.stock import Holding, Move, StockMove, enough, holdings
+from lamplight.core.stock.stock import Awaited, Holding, Move, StockMove, awaited, enough, holdings, there_from
+from lamplight.core.stock.usage import StockUse, runs_out_on
 from lamplight.core.timeline import Timeline
 from lamplight.core.usage.count_then import position_of_count
 from lamplight.core.usage.counters import (

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.store.models import AnnouncedPlan, Entry, FeedVersion, PlanPin
+from lamplight.core.plan.terms import ACCEPTED_RISK, WORTH_SHARE
+from lamplight.store.models import AnnouncedPlan, Entry, FeedVersion, PlanPin, PlanWish
 
 
 @dataclass(frozen=True)
@@ -38,6 +39,18 @@ def pins() -> dict[tuple[int, str], frozenset[datetime]]:
         own = found.setdefault((row.machine_id, row.item), set())
         (own.add if row.held else own.discard)(row.start)
     return {key: frozenset(own) for key, own in found.items() if own}
+
+
+def plan_wishes(site_id: int) -> tuple[float, float]:
+    """Which risk a plan takes, and from which share of its time on care is worth it; the usual ones where none said."""
+    row = (
+        PlanWish.select()
+        .join(Entry)
+        .where(Entry.undone_at.is_null(), PlanWish.site == site_id)
+        .order_by(PlanWish.id.desc())
+        .first()
+    )
+    return (row.risk, row.worth) if row else (ACCEPTED_RISK, WORTH_SHARE)
 
 
 @dataclass(frozen=True)

@@ -38,9 +38,8 @@ class MoveRow:
     fact: StockMove
 
 
-def stock_moves() -> list[MoveRow]:
-    """Every move that counts, oldest first."""
-    rows = (
-        StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null()).order_by(StockMoveFact.at, StockMoveFact.id)
-    )
+def stock_moves(as_written: bool = False) -> list[MoveRow]:
+    """Every move that counts, oldest first; or in the order in which they were written."""
+    rows = StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null())
+    rows = rows.order_by(StockMoveFact.id) if as_written else rows.order_by(StockMoveFact.at, StockMoveFact.id)
     return [MoveRow(row.entry_id, StockMove(row.product, Move(row.move), row.amount, row.at)) for row in rows]

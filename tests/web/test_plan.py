@@ -6,7 +6,7 @@ import re
 import unittest
 from datetime import timedelta
 from html import unescape
-from urllib.parse import unquote
+from urllib.parse import quote, unquote
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.entries import Actor
@@ -15,9 +15,11 @@ from lamplight.actions.hours import add_slots
 from lamplight.actions.machine_views import machine_views
 from lamplight.actions.planning import plan_view
 from lamplight.actions.sites import save_keeper
+from lamplight.actions.stock import move_stock
 from lamplight.core.plan.problem import plan_faults
+from lamplight.core.stock.stock import Move
 from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
-from lamplight.store.plans import announced, pins
+from lamplight.store.plans import announced, pins, plan_wishes
 from lamplight.store.sites import the_site
 from tests.base import NOW, WebTest
 
@@ -35,7 +37,7 @@ class TwoKeepers(WebTest):
             self.used_machine(name=f"M{n}", done=done | {"group-rinse": n % 5})
 
     def test_announced_and_held_in_their_own_hours(self):
-        """Hours that begin at the same time are told apart: planned again, all that was said stays; minutes hold."""
+        """Hours that begin at the same time are told apart: planned again, hardly anything moves; minutes hold."""
         self.post("/plan/made")
         said = announced(self.site.id)
         self.assertEqual(set(said.keepers), {self.ann, self.ben})
@@ -48,7 +50,7 @@ class TwoKeepers(WebTest):
         self.post("/plan/made")
         again = announced(self.site.id)
         turns = [set(zip(one.visits, one.keepers, strict=True)) for one in (said, again)]
-        self.assertLessEqual(turns[0], turns[1])
+        self.assertLessEqual(len(turns[0] - turns[1]), len(turns[0]) // 20)
         self.assertTrue(0 < again.least <= again.weight)
 
     def test_whose(self):
@@ -123,6 +125,54 @@ class Plan(WebTest):
         self.post("/plan/made")
         self.assertEqual(AnnouncedPlan.select().count(), 1)
         self.assertLess(len(held), 400_000)
+
+    def test_how_it_chooses(self):
+        """Risk and share are the keeper's: with a later share nothing comes earlier; what is not offered is refused."""
+        site = the_site()
+        views = machine_views(site, NOW)
+        first = {task.key: task.now.earliest for task in plan_view(site, views, NOW).problem.tasks}
+        self.post("/plan/wishes", {"risk": "0.3", "worth": "0.9"})
+        self.assertEqual(plan_wishes(site.id), (0.3, 0.9))
+        later = {task.key: task.now for task in plan_view(site, machine_views(site, NOW), NOW).problem.tasks}
+        self.assertTrue(all(later[key].earliest >= day for key, day in first.items()))
+        self.assertTrue(any(later[key].earliest > day for key, day in first.items()))
+        self.shows(self.get("/plan"), "30 % risk, from 90 % on")
+        for risk, worth in (("0.5", "0.9"), ("0.3", "2"), ("x", "0.9"), ("", "")):
+            self.post("/plan/wishes", {"risk": risk, "worth": worth}, 422)
+
+    def test_what_waits_for_an_order(self):
+        """Nothing there and an order on its way: it is planned on no day before, and the page says why."""
+        move_stock("brew-tablets", Move.COUNTED, 0, Actor(NOW))
+        arrives = self.calendar.today(NOW) + timedelta(days=9)
+        form = {"product": "brew-tablets", "amount": "20", "do": "ordered"}
+        self.post("/supplies/moves", form | {"arrives": "2020-01-01"}, 422)
+        self.post("/supplies/moves", form | {"arrives": ""}, 422)
+        self.post("/supplies/moves", form | {"arrives": arrives.isoformat()})
+        self.shows(self.get("/supplies"), "20 tablets ordered, expected")
+        self.post("/plan/made")
+        days = [
+            self.calendar.today(start) for _, item, start in announced(self.site.id).visits if item == "brew-tablet"
+        ]
+        self.assertTrue(days)
+        self.assertGreaterEqual(min(days), arrives)
+        machine, _, start = next(one for one in announced(self.site.id).visits if one[1] == "brew-tablet")
+        self.shows(self.get(f"/plan?machine={machine}&at={quote(start.isoformat())}"), "It waits for")
+        self.post("/supplies/moves", form | {"do": "bought"})
+        self.hides(self.get("/supplies"), "ordered, expected")
+
+    def test_on_paper_and_away(self):
+        """The week on one page; who is away, and what is done just before."""
+        add_absence(
+            self.site.id, None, *(self.calendar.today(NOW) + timedelta(days=n) for n in (6, 9)), "Fair", Actor(NOW)
+        )
+        page = self.get("/plan/week")
+        for n in range(7):
+            self.shows(page, (NOW + timedelta(days=n)).strftime("%a %-d %b"))
+        plan = self.get("/plan")
+        self.shows(plan, "Everybody, ")
+        self.shows(plan, "Just before, ")
+        move_stock("brew-tablets", Move.COUNTED, 3, Actor(NOW))
+        self.shows(self.get("/plan/year"), "cupboard empty")
 
     def test_a_small_fact_moves_nothing(self):
         """A note that changes no date: planned anew, all stays; the page says so."""

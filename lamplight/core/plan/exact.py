@@ -19,6 +19,7 @@ from lamplight.core.plan.problem import (
     PlanProblem,
     Task,
     TaskKey,
+    even_room,
     gives_way,
     held_plan,
     plan_cost,
@@ -35,6 +36,7 @@ SEED, EFFORT, PASSES = 1, 0.4, 2
 LEAST_GAIN = 0.01
 # Weights are whole numbers: hundredths of a minute.
 SCALE = 100
+MINUTES_A_DAY = 1440
 
 
 @dataclass
@@ -216,6 +218,10 @@ def _rooms(days: _Days) -> None:
         held_here = [Planned(task, 0, slot, task.now) for task, _ in here if slot in problem.pinned.get(task.key, ())]
         least = slot_minutes(held_here, problem).get(slot, 0.0)  # a keeper may choose more than there is time for
         cp.add(sum(held) <= int(max(problem.room(slot), least) * SCALE))
+        if costs.crowded:
+            beyond = cp.new_int_var(0, MINUTES_A_DAY, "")
+            cp.add(SCALE * beyond >= sum(held) - int(even_room(problem, slot) * SCALE))
+            days.weights.append(round(costs.crowded * SCALE) * beyond)
 
 
 def _machines(here: list[tuple[Task, IntVar]]) -> list[list[IntVar]]:

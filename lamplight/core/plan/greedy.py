@@ -5,7 +5,7 @@ from __future__ import annotations
 import heapq
 from datetime import date, timedelta
 
-from lamplight.core.plan.problem import Plan, Planned, PlanProblem, Task, gives_way, plan_cost, turn_cost
+from lamplight.core.plan.problem import Plan, Planned, PlanProblem, Task, even_room, gives_way, plan_cost, turn_cost
 from lamplight.core.plan.terms import Term
 
 # How far past its best date a turn is looked for a place, where nobody falls ill of it.
@@ -63,6 +63,10 @@ class _Filling:
             minutes, weight = minutes + costs.visit, weight + costs.visit + costs.stands
         if task.opening and (slot, task.machine, task.opening) not in self.openings:
             minutes, weight = minutes + costs.opening, weight + costs.opening
+        if costs.crowded:
+            room = even_room(self.problem, slot)
+            before = max(0.0, self.minutes[slot] - room)
+            weight += costs.crowded * (max(0.0, self.minutes[slot] + minutes - room) - before)
         return minutes, weight + (0.0 if self.minutes[slot] or slot in self.problem.shared else costs.day)
 
     def place(self, task: Task, term: Term, before: int | None, pin: int | None) -> int | None:

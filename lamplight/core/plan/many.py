@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
-from lamplight.core.plan.exact import chosen_anew, known_plan
+from lamplight.core.plan.exact import PASSES, chosen_anew, known_plan
 from lamplight.core.plan.greedy import greedy_plan
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem, Task, gives_way, left_over, plan_cost, slot_minutes
 
@@ -139,7 +139,9 @@ def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
     )
     best = known_plan(own)
     weights = weight_by_machine(best, own)
-    best = chosen_anew(own, best, sorted(weights, key=lambda one: (-weights[one], one))[:most])
+    heaviest = sorted(weights, key=lambda one: (-weights[one], one))[:most]
+    for _ in range(PASSES if most >= len(weights) else 1):
+        best = chosen_anew(own, best, heaviest)
     return [replace(one, task=tasks[one.key], slot=part.slots[one.slot]) for one in best.planned]
 
 
@@ -184,17 +186,18 @@ def _with_what_is_left(problem: PlanProblem, plan: Plan) -> Plan:
 
 
 def weight_by_machine(plan: Plan, problem: PlanProblem) -> dict[int, float]:
-    """What a plan weighs at each machine, but for the days that several share."""
+    """What a plan weighs at each machine, but for what several share: the days, and how crowded they are."""
     own: dict[int, list[Planned]] = {}
     for one in plan.planned:
         own.setdefault(one.task.machine, []).append(one)
     tasks: dict[int, list[Task]] = {}
     for task in problem.tasks:
         tasks.setdefault(task.machine, []).append(task)
-    every = frozenset(range(len(problem.slots)))
+    every, costs = frozenset(range(len(problem.slots))), replace(problem.costs, crowded=0.0)
     return {
         machine: plan_cost(
-            own.get(machine, []), replace(problem, tasks=tuple(items), shared=every, announced={}, pinned={})
+            own.get(machine, []),
+            replace(problem, tasks=tuple(items), shared=every, announced={}, pinned={}, costs=costs),
         )
         for machine, items in tasks.items()
     }

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from itertools import zip_longest
@@ -19,6 +19,7 @@ class Moved:
     Attributes:
         machine, item, title: which.
         was, now: the dates; None where it was not announced, or is no longer planned.
+        why: the reason, in words, or empty.
     """
 
     machine: int
@@ -26,6 +27,7 @@ class Moved:
     title: str
     was: date | None
     now: date | None
+    why: str = ""
 
     def words(self, name: str, today: date) -> str:
         """``Filter change at Hall from Wed 2 Dec to Thu 3 Dec``."""
@@ -34,7 +36,8 @@ class Moved:
             return f"{what} is new, {day_words(self.now or today, today)}"
         if self.now is None:
             return f"{what} is no longer wanted on {day_words(self.was, today)}"
-        return f"{what} from {day_words(self.was, today)} to {day_words(self.now, today)}"
+        why = f": {self.why}" if self.why else ""
+        return f"{what} from {day_words(self.was, today)} to {day_words(self.now, today)}{why}"
 
 
 def moves(
@@ -53,15 +56,36 @@ def moves(
         if problem.today <= day < problem.end:
             was.setdefault((machine, item), []).append(day)
     now: dict[tuple[int, str], list[date]] = {}
+    terms: dict[tuple[int, str, date], Planned] = {}
+    times = {problem.day(slot) for slot in range(len(problem.slots))}
     for one in plan.planned:
         now.setdefault(one.key, []).append(problem.day(one.slot))
+        terms[*one.key, problem.day(one.slot)] = one
     found = []
     for key in sorted(was.keys() | now.keys()):
         old, new = was.get(key, []), now.get(key, [])
         gone, come = [day for day in old if day not in new], [day for day in new if day not in old]
         for was_day, now_day in zip_longest(gone, come):
-            found.append(Moved(*key, titles.get(key, key[1]), was_day, now_day))
+            placed = terms.get((*key, now_day)) if now_day is not None else None
+            why = _why(placed, was_day, problem, times) if placed is not None and was_day is not None else ""
+            found.append(Moved(*key, titles.get(key, key[1]), was_day, now_day, why))
     return tuple(found)
+
+
+def _why(placed: Planned, was: date, problem: PlanProblem, times: Collection[date]) -> str:
+    """Why a turn does not lie where it was announced."""
+    term, today = placed.term, problem.today
+    if placed.pinned(problem):
+        return "you chose that day"
+    if term.waits:
+        return f"it waits for {term.waits}"
+    if was not in times:
+        return "nobody has time for the machines on that day any more"
+    if was < term.earliest:
+        return f"it is worth it from {day_words(term.earliest, today)} on"
+    if was > term.best_before:
+        return f"its limit may come from {day_words(term.best_before, today)} on"
+    return "that spares ways or openings"
 
 
 @dataclass(frozen=True)

@@ -11,6 +11,8 @@ from lamplight.core.plan.terms import Term
 from lamplight.core.site.slots import Slot
 from lamplight.core.words import day_words
 
+# So much of a slot can be taken before it is crowded. Ours, no source.
+EVEN_SHARE = 0.6
 # A machine and an item of it.
 TaskKey = tuple[int, str]
 
@@ -28,6 +30,7 @@ class Costs:
         product: what a product is worth that is thrown away with the rest of its time.
         move: for what is moved although it was announced.
         limit: for each day past a limit of hygiene: it gives way only where nothing else can.
+        crowded: for each minute beyond three fifths of a slot, so that days are even and have room for what comes up.
     """
 
     day: float = 3.0
@@ -38,6 +41,7 @@ class Costs:
     product: float = 4.0
     move: float = 12.0
     limit: float = 600.0
+    crowded: float = 0.05
 
 
 @dataclass(frozen=True)
@@ -195,8 +199,22 @@ def plan_cost(planned: Sequence[Planned], problem: PlanProblem) -> float:
     )
     total += sum(turn_cost(one.task, one.term, problem.day(one.slot), costs) for one in planned)
     taken = {(one.key, one.slot) for one in planned}
+    if costs.crowded:
+        total += crowding(problem, slot_minutes(planned, problem))
     total += costs.move * sum((key, slot) not in taken for key, slots in problem.announced.items() for slot in slots)
     return total + sum(turn_cost(task, term, problem.end, costs) for task, _, term in left_over(planned, problem))
+
+
+def even_room(problem: PlanProblem, slot: int) -> float:
+    """Minutes of a slot that can be taken before it is crowded, 0 or more; less where others have taken some."""
+    whole = float(problem.slots[slot].minutes)
+    return max(0.0, EVEN_SHARE * whole - (whole - problem.room(slot)))
+
+
+def crowding(problem: PlanProblem, minutes: Mapping[int, float]) -> float:
+    """What crowded slots weigh, by the minutes that each holds."""
+    beyond = sum(max(0.0, held - even_room(problem, slot)) for slot, held in minutes.items())
+    return problem.costs.crowded * beyond
 
 
 def left_over(planned: Sequence[Planned], problem: PlanProblem) -> list[tuple[Task, int, Term]]:

@@ -13,7 +13,7 @@ from statistics import NormalDist
 from lamplight.core.assess import DayBasis
 from lamplight.core.care.context import EvaluationContext
 from lamplight.core.care.evaluate import evaluate_item
-from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone
+from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import BeforeAbsence, Prompted
 from lamplight.core.usage.passage import LATE, Passage
@@ -36,6 +36,7 @@ class Term:
         since: the date from which it counts; None where nobody knows.
         why: the deciding rule, in a sentence.
         due: whether it is due already.
+        waits: what it waits for, in words, or empty.
     """
 
     earliest: date
@@ -45,6 +46,7 @@ class Term:
     since: date | None = None
     why: str = ""
     due: bool = False
+    waits: str = ""
 
     @property
     def days(self) -> int:
@@ -131,10 +133,36 @@ def _term(due: Due, since: date | None, today: date, risk: float, worth: float) 
     elif since is None:
         earliest = today
     else:
-        earliest = since + timedelta(days=max(1, round(worth * (likely - since).days)))
+        earliest = max(since + timedelta(days=1), _worth_from(first, since, today, worth))
     earliest, best = max(earliest, today), max(best, today)
     latest = likely if due.item.hygiene else None
     return Term(min(earliest, best), best, latest, first.passage, since, first.sentence)
+
+
+def _worth_from(first: TriggerDue, since: date, today: date, worth: float) -> date:
+    """The date on which a share of the limit is used up: counted on from what is used today, where anything is counted,
+    else by the days."""
+    likely = first.passage.likely
+    assert likely is not None
+    if first.counted is None or first.counted[1] <= first.counted[0]:
+        return since + timedelta(days=round(worth * (likely - since).days))
+    used, limit = first.counted
+    if used >= worth * limit:
+        return today
+    return today + timedelta(days=round((worth * limit - used) / (limit - used) * (likely - today).days))
+
+
+def waiting(term: Term, arrives: date, waits: str) -> Term:
+    """A term of what cannot be done before something arrives; a limit of hygiene stays where it is.
+
+    Args:
+        term: as it would be.
+        arrives: when what it takes is there.
+        waits: what it waits for, in words.
+    """
+    if arrives <= term.earliest:
+        return term
+    return replace(term, earliest=arrives, best_before=max(arrives, term.best_before), waits=waits)
 
 
 def has_routine(term: Term | None) -> bool:

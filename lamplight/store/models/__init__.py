@@ -25,7 +25,7 @@ from lamplight.store.models.care_facts import (
 )
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
 from lamplight.store.models.mail_facts import MailVersion, Outgoing, ToldOnce, WishesVersion
-from lamplight.store.models.plan_facts import AnnouncedPlan, FeedVersion, PlanPin
+from lamplight.store.models.plan_facts import AnnouncedPlan, FeedVersion, PlanPin, PlanWish
 from lamplight.store.models.round_facts import KeeperAbsence, Round, RoundEventRow, SlotsVersion, WalksVersion
 from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo, Run, RunEventRow
 from lamplight.store.models.setting_facts import (
@@ -52,7 +52,7 @@ TABLES = (
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
-    KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce,
+    KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
@@ -60,7 +60,7 @@ FACTS = (
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
-    PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion,
+    PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion, PlanWish,
 )  # fmt: skip
 
 __all__ = [
@@ -103,6 +103,7 @@ __all__ = [
     "PanelSighting",
     "PartNote",
     "PlanPin",
+    "PlanWish",
     "Photo",
     "ProcedureVersion",
     "ProductVersion",

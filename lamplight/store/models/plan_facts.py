@@ -17,6 +17,14 @@ class PlanPin(Fact):
     held = BooleanField()
 
 
+class PlanWish(Fact):
+    """Which risk a plan takes that a lamp comes first, and from which share of its time on care is worth it."""
+
+    site = ForeignKeyField(Site)
+    risk = FloatField(constraints=[Check("risk > 0 AND risk < 1")])
+    worth = FloatField(constraints=[Check("worth BETWEEN 0 AND 1")])
+
+
 class AnnouncedPlan(Base):
     """A plan as it was announced: machine, item and beginning of the slot of each turn, and what moved with it.
 

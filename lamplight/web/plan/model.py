@@ -168,6 +168,8 @@ def _reason(one: Planned, view: PlanView) -> str:
     term, day = one.term, view.problem.day(one.slot)
     if one.pinned(view.problem):
         return "You chose this day."
+    if term.waits:
+        return f"It waits for {term.waits}."
     if term.due:
         return f"It is due: {term.why}."
     risk = f"from {day_words(term.best_before + timedelta(days=1), view.today)} on its limit may come first"

@@ -10,16 +10,27 @@ from werkzeug.utils import redirect
 
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import ALL_LOOKED_INTO, machine_views
-from lamplight.actions.planning import YearMark, announce, pin_visit, plan_stands, plan_view, weeks_lived, year_ahead
+from lamplight.actions.planning import (
+    RISKS,
+    SHARES,
+    announce,
+    pin_visit,
+    plan_stands,
+    plan_view,
+    weeks_lived,
+    wish_of_plan,
+)
+from lamplight.actions.year import RunsOut, YearMark, runs_out, year_ahead
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.lived import saved
-from lamplight.store.plans import announced
+from lamplight.store.plans import announced, plan_wishes
 from lamplight.store.rounds import week_slots
-from lamplight.store.sites import closures, machine
+from lamplight.store.sites import closures, keepers, machine
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.paging import paged
-from lamplight.web.plan.model import Looked, plan_model
+from lamplight.web.plan.absences import away_lines
+from lamplight.web.plan.model import Looked, VisitLine, plan_model
 from lamplight.web.rendering import actor, everybody, keeper, see_other, site, wants_fragment
 from lamplight.web.rendering import page as render
 
@@ -42,8 +53,12 @@ def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: 
     seen = plan_view(site(), _theirs(views, looked.keeper), now())
     model = plan_model(seen, _shut(views), looked)
     part = paged(model.visits, request.values.get("first", ""))
+    risk, worth = plan_wishes(site().id)
+    names = {row.id: row.name for row in keepers(active_only=False)}
+    away = away_lines(site(), model.visits, names, {view.row.id: view.row.name for view in views}, seen.today)
     return render(
-        "plan/page.html", "worktop", code, model=model, error=error, part=part, looked=looked, whose=whose
+        "plan/page.html", "worktop", code, model=model, error=error, part=part, looked=looked, whose=whose, risk=risk,
+        worth=worth, risks=RISKS, shares=SHARES, away=away,
     )  # fmt: skip
 
 
@@ -113,12 +128,17 @@ def year():  # noqa: ANN201
     for mark in marks:
         month = (mark.day.year - today.year) * 12 + mark.day.month - today.month
         cells.setdefault((mark.machine, month), []).append(mark)
+    empty: dict[int, list[RunsOut]] = {}
+    for one in runs_out(site(), views, marks, now()):
+        empty.setdefault((one.day.year - today.year) * 12 + one.day.month - today.month, []).append(one)
     shut = _spans(views)
     off = [
         [span for span in shut if span[0] < firsts[n + 1] and span[1] >= first] for n, first in enumerate(firsts[:12])
     ]
     own = [view for view in views if any(machine == view.row.id for machine, _ in cells)]
-    return render("plan/year.html", "worktop", months=firsts[:12], cells=cells, rows=own, off=off, count=len(marks))
+    return render(
+        "plan/year.html", "worktop", months=firsts[:12], cells=cells, rows=own, off=off, count=len(marks), empty=empty
+    )
 
 
 def _spans(views: list[MachineView]) -> list[tuple[date, date, str]]:
@@ -164,6 +184,40 @@ def make():  # noqa: ANN201
     if wants_fragment():  # the whole page is another then, its wall as well
         return "", 204, {"HX-Redirect": url_for("plan.page")}
     return see_other("plan.page")
+
+
+@blueprint.post("/plan/wishes")
+def wish():  # noqa: ANN201
+    """How the plan chooses."""
+    form = request.form
+    try:
+        risk, worth = (
+            forms.optional_rate(form.get("risk", ""), "The risk"),
+            forms.optional_rate(form.get("worth", ""), "It"),
+        )
+        wish_of_plan(site(), risk or 0.0, worth or 0.0, actor())
+    except InvalidInput as problem:
+        return _show(machine_views(site(), now()), 422, str(problem))
+    flash("Noted. The plan goes by it.")
+    return see_other("plan.page")
+
+
+@blueprint.get("/plan/week")
+def week():  # noqa: ANN201
+    """Seven days on one page of paper."""
+    views, looked = machine_views(site(), now()), _looked()
+    if not views:
+        return see_other("machines.add")
+    seen = plan_view(site(), _theirs(views, looked.keeper or None), now())
+    model = plan_model(seen, _shut(views), replace(looked, keeper=looked.keeper or None, day=None))
+    end = seen.today + timedelta(days=7)
+    days: dict[date, list[VisitLine]] = {seen.today + timedelta(days=n): [] for n in range(7)}
+    for visit in model.visits:
+        if visit.slot.start.date() < end:
+            days.setdefault(visit.slot.start.date(), []).append(visit)
+    return render(
+        "plan/week.html", "worktop", days=days, shut=_shut(views), model=model, name=_whose().get(looked.keeper or 0)
+    )
 
 
 @blueprint.post("/plan/visit")

@@ -8,7 +8,18 @@ from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import machine_views
-from lamplight.actions.stock import FORMS, ProductFields, move_stock, products, roles, save_product, serving, stock_held
+from lamplight.actions.stock import (
+    FORMS,
+    ProductFields,
+    move_stock,
+    order_stock,
+    products,
+    roles,
+    save_product,
+    serving,
+    stock_awaited,
+    stock_held,
+)
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry
 from lamplight.core.job.dose import range_words
@@ -44,7 +55,7 @@ def _show(code: int = 200, errors: dict[str, str] | None = None, form=None):  # 
     return render(
         "supplies/page.html", "worktop", code, groups=_lines(views), roles=roles(), forms_known=FORMS,
         chemistries=list(Chemistry), errors=errors or {}, form=form or {}, words=units_in_words,
-        range_words=range_words, beyond=max(0, len(views) - MOST_RECKONED),
+        range_words=range_words, awaited=stock_awaited(), beyond=max(0, len(views) - MOST_RECKONED),
     )  # fmt: skip
 
 
@@ -59,14 +70,17 @@ def move():  # noqa: ANN201
     site()
     form = request.form
     product = form.get("product", "")
-    what = {"counted": Move.COUNTED, "bought": Move.BOUGHT}.get(form.get("do", ""))
+    what = {"counted": Move.COUNTED, "bought": Move.BOUGHT, "ordered": Move.ORDERED}.get(form.get("do", ""))
     if what is None or product not in products():
         abort(404)
     try:
         amount = forms.optional_rate(form.get("amount", ""), "The amount")
         if amount is None:
             raise InvalidInput("Say how much.")
-        move_stock(product, what, amount, actor())
+        if what is Move.ORDERED:
+            order_stock(site(), product, amount, forms.day(form.get("arrives", ""), "The day it arrives"), actor())
+        else:
+            move_stock(product, what, amount, actor())
     except InvalidInput as problem:
         return _show(422, {product: str(problem)}, form)
     flash(f"{products()[product].title}: {units_in_words(amount, products()[product].unit)} {what.value}.")

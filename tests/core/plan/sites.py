@@ -117,4 +117,4 @@ def every_choice(problem):
     return best
 
 
-FREE = Costs(day=0, visit=0, stands=0, opening=0, late=0, product=0, move=0)
+FREE = Costs(day=0, visit=0, stands=0, opening=0, late=0, product=0, move=0, crowded=0)

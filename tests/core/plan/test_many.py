@@ -8,7 +8,7 @@ from dataclasses import replace
 from lamplight.core.plan.bound import least_by_machine, least_weight
 from lamplight.core.plan.exact import known_plan
 from lamplight.core.plan.many import parts_of, plan_in_parts, weight_by_machine
-from lamplight.core.plan.problem import plan_cost, plan_faults
+from lamplight.core.plan.problem import crowding, plan_cost, plan_faults, slot_minutes
 from tests.core.plan.sites import FREE, any_site, every_choice, firm, single, task, term
 
 
@@ -85,6 +85,7 @@ class Parts(unittest.TestCase):
         problem, places = firm(3, 12, 2, 4)
         plan = plan_in_parts(problem, places, 0)
         days = problem.costs.day * len({one.slot for one in plan.planned})
+        days += crowding(problem, slot_minutes(plan.planned, problem))
         self.assertAlmostEqual(sum(weight_by_machine(plan, problem).values()) + days, plan.cost)
 
     def test_nobody_has_time(self):

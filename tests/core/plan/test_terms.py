@@ -9,7 +9,7 @@ from scipy.stats import norm
 
 from lamplight.core.plan.moves import moves, price, visit_price
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem
-from lamplight.core.plan.terms import Term, chance_by, has_routine, quantile, term_after, term_now
+from lamplight.core.plan.terms import Term, chance_by, has_routine, quantile, term_after, term_now, waiting
 from lamplight.core.usage.passage import NEVER, Passage
 from tests.base import NOW, DataTest
 from tests.core.plan.sites import TODAY, day, slot, task, term
@@ -58,7 +58,36 @@ class Chances(unittest.TestCase):
         found = moves(before, plan, problem, {(1, "wash"): "Wash", (2, "tray"): "Tray"})
         told = [(one.item, one.was, one.now) for one in found]
         self.assertEqual(told, [("wash", day(2), day(4)), ("tray", day(3), None)])
-        self.assertEqual(found[0].words("Hall", TODAY), "Wash at Hall from Wed 25 Nov to Fri 27 Nov")
+        self.assertEqual(
+            found[0].words("Hall", TODAY), "Wash at Hall from Wed 25 Nov to Fri 27 Nov: that spares ways or openings"
+        )
+
+    def test_why_it_moved(self):
+        """Told from the term as it is now: it waits, nobody has time, too early, too late, or it spares something."""
+        slots = tuple(slot(n) for n in (0, 4, 6, 8))
+        for own, was, pinned, why in (
+            (term(0, 9), 6, False, "that spares ways or openings"),
+            (term(0, 9), 5, False, "nobody has time for the machines on that day any more"),
+            (term(7, 9), 6, False, "it is worth it from Mon 30 Nov on"),
+            (term(0, 4), 6, False, "its limit may come from Fri 27 Nov on"),
+            (term(0, 9), 6, True, "you chose that day"),
+            (waiting(term(0, 9), day(7), "tablets"), 6, False, "it waits for tablets"),
+        ):
+            wash = task(1, "wash", own)
+            problem = PlanProblem(
+                TODAY, day(28), slots, (wash,), pinned={wash.key: frozenset({3})} if pinned else {}
+            )  # fmt: skip
+            plan = Plan((Planned(wash, 0, 3, own),))
+            with self.subTest(why=why):
+                self.assertEqual([one.why for one in moves([(1, "wash", day(was))], plan, problem, {})], [why])
+
+    def test_waiting(self):
+        """Nothing is done before what it takes has come; a limit of hygiene stays; what comes in time is as it was."""
+        own = term(2, 5, 6)
+        later = waiting(own, day(8), "tablets")
+        self.assertEqual((later.earliest, later.best_before, later.latest), (day(8), day(8), day(6)))
+        self.assertIs(waiting(own, day(2), "tablets"), own)
+        self.assertEqual(waiting(own, day(4), "tablets").best_before, day(5))
 
 
 class ByTheRules(DataTest):
