@@ -128,7 +128,8 @@ class Security(WebTest):
         machine_id = self.machine()
         before = self.entry_count()
         for rule in self.app.url_map.iter_rules():
-            if "POST" in rule.methods:
+            # The link in a mail stops it without a form of ours; its own token lets nobody else do that.
+            if "POST" in rule.methods and rule.endpoint != "stopping.stop":
                 path = rule.rule.replace("<int:machine_id>", str(machine_id))
                 path = re.sub(r"<int:\w+>", "1", path)
                 answer = self.client.post(path, data={"name": "x"})

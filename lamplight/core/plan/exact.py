@@ -36,7 +36,6 @@ SEED, EFFORT, PASSES = 1, 0.4, 2
 LEAST_GAIN = 0.01
 # Weights are whole numbers: hundredths of a minute.
 SCALE = 100
-MINUTES_A_DAY = 1440
 
 
 @dataclass
@@ -219,9 +218,9 @@ def _rooms(days: _Days) -> None:
         least = slot_minutes(held_here, problem).get(slot, 0.0)  # a keeper may choose more than there is time for
         cp.add(sum(held) <= int(max(problem.room(slot), least) * SCALE))
         if costs.crowded:
-            beyond = cp.new_int_var(0, MINUTES_A_DAY, "")
-            cp.add(SCALE * beyond >= sum(held) - int(even_room(problem, slot) * SCALE))
-            days.weights.append(round(costs.crowded * SCALE) * beyond)
+            crowded = cp.new_bool_var("")
+            cp.add(sum(held) <= int(even_room(problem, slot) * SCALE)).only_enforce_if(~crowded)
+            days.weights.append(int(costs.crowded * SCALE) * crowded)
 
 
 def _machines(here: list[tuple[Task, IntVar]]) -> list[list[IntVar]]:

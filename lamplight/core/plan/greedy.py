@@ -65,8 +65,7 @@ class _Filling:
             minutes, weight = minutes + costs.opening, weight + costs.opening
         if costs.crowded:
             room = even_room(self.problem, slot)
-            before = max(0.0, self.minutes[slot] - room)
-            weight += costs.crowded * (max(0.0, self.minutes[slot] + minutes - room) - before)
+            weight += costs.crowded * (self.minutes[slot] <= room < self.minutes[slot] + minutes)
         return minutes, weight + (0.0 if self.minutes[slot] or slot in self.problem.shared else costs.day)
 
     def place(self, task: Task, term: Term, before: int | None, pin: int | None) -> int | None:

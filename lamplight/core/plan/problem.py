@@ -12,7 +12,7 @@ from lamplight.core.site.slots import Slot
 from lamplight.core.words import day_words
 
 # So much of a slot can be taken before it is crowded. Ours, no source.
-EVEN_SHARE = 0.6
+EVEN_SHARE = 0.8
 # A machine and an item of it.
 TaskKey = tuple[int, str]
 
@@ -30,7 +30,7 @@ class Costs:
         product: what a product is worth that is thrown away with the rest of its time.
         move: for what is moved although it was announced.
         limit: for each day past a limit of hygiene: it gives way only where nothing else can.
-        crowded: for each minute beyond three fifths of a slot, so that days are even and have room for what comes up.
+        crowded: for each slot that is filled beyond four fifths, so that days are even, with room for what comes up.
     """
 
     day: float = 3.0
@@ -41,7 +41,7 @@ class Costs:
     product: float = 4.0
     move: float = 12.0
     limit: float = 600.0
-    crowded: float = 0.05
+    crowded: float = 0.25
 
 
 @dataclass(frozen=True)
@@ -206,15 +206,16 @@ def plan_cost(planned: Sequence[Planned], problem: PlanProblem) -> float:
 
 
 def even_room(problem: PlanProblem, slot: int) -> float:
-    """Minutes of a slot that can be taken before it is crowded, 0 or more; less where others have taken some."""
+    """Minutes of a slot that can be taken before it is crowded, less what others have taken; all there are where it is
+    crowded by them anyway."""
     whole = float(problem.slots[slot].minutes)
-    return max(0.0, EVEN_SHARE * whole - (whole - problem.room(slot)))
+    even = EVEN_SHARE * whole - (whole - problem.room(slot))
+    return even if even >= 0 else problem.room(slot)
 
 
 def crowding(problem: PlanProblem, minutes: Mapping[int, float]) -> float:
     """What crowded slots weigh, by the minutes that each holds."""
-    beyond = sum(max(0.0, held - even_room(problem, slot)) for slot, held in minutes.items())
-    return problem.costs.crowded * beyond
+    return problem.costs.crowded * sum(held > even_room(problem, slot) + 1e-6 for slot, held in minutes.items())
 
 
 def left_over(planned: Sequence[Planned], problem: PlanProblem) -> list[tuple[Task, int, Term]]:
