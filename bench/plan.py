@@ -19,13 +19,17 @@ from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine
 from lamplight.actions.planning import plan_view
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
+from lamplight.core.plan.bound import least_weight
+from lamplight.core.plan.exact import known_plan
 from lamplight.core.plan.lived import lived, saved
+from lamplight.core.plan.many import plan_in_parts
 from lamplight.core.plan.problem import plan_faults
 from lamplight.core.site.calendar import OpeningHours
 from lamplight.library import catalogue
 from lamplight.store.database import database
 from lamplight.store.migrating import open_database
 from lamplight.store.sites import machine, the_site
+from tests.core.plan.sites import firm
 
 NOW = datetime(2026, 11, 24, 5, 30, tzinfo=UTC)
 SITES = 12
@@ -54,8 +58,28 @@ def made_up(seed: int) -> None:
             declare_done(row, item.key, LastDoneAnswer(at=at), None, Actor(NOW))
 
 
+def firms() -> None:
+    """Many machines of made-up care over keepers who do nothing else: planned in parts, its bound, and at once."""
+    print("machines keepers   parts s  weight  no less than   bound s   at once s  weight")
+    for machines, keepers, places in ((40, 2, 8), (200, 4, 25), (1000, 20, 120)):
+        problem, where = firm(1, machines, keepers, places)
+        began = time.perf_counter()
+        plan = plan_in_parts(problem, where)
+        planned = time.perf_counter()
+        least = least_weight(problem)
+        bound = time.perf_counter()
+        greedy = known_plan(problem)
+        done = time.perf_counter()
+        assert not plan_faults(plan, problem)
+        print(
+            f"{machines:8} {keepers:7} {planned - began:9.1f} {plan.cost:7.0f} {least:13.0f} {bound - planned:9.1f} "
+            f"{done - bound:11.1f} {greedy.cost:7.0f}"
+        )
+
+
 def main() -> None:
     """Print each site and the means."""
+    firms()
     shares, seconds = [], []
     sums: dict[str, list[tuple[float, ...]]] = {}
     print("site machines tasks  plan s   openings l/c/p        minutes l/c/p         surprises l/c/p   days past l/c/p")

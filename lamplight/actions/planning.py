@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
+from hashlib import sha256
 
 from lamplight.actions.cache import kept
 from lamplight.actions.entries import Actor, write_entry
@@ -131,11 +132,28 @@ def _rests_on(site: SiteRow, now: datetime) -> str:
     return f"{state.whole[1] if state else 0} {site.calendar.today(now).isoformat()}"
 
 
+def _asked(problem: PlanProblem) -> str:
+    """Names what a plan answers: every term as it stands, every slot, what was chosen."""
+    tasks = [(task.key, task.minutes, task.opening, task.uses, task.now) for task in problem.tasks]
+    slots = [(slot.start.isoformat(), slot.end.isoformat(), slot.keeper) for slot in problem.slots]
+    pinned = sorted((key, sorted(own)) for key, own in problem.pinned.items())
+    return sha256(repr((tasks, slots, pinned, problem.costs)).encode()).hexdigest()
+
+
 def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> PlanView:
-    """Plan thoroughly, and hold to it from now on; what moved is written with it. Nothing is done where all stayed."""
+    """Plan thoroughly, and hold to it from now on; what moved is written with it.
+
+    Where every term and every slot is what it was, nothing moves, however much was written meanwhile.
+    """
+    known = announced(site.id)
+    if known is not None:
+        look_into(views)
+        if known.asked == _asked(weeks_ahead(site, views, now, known)[0]):
+            rests_on = _rests_on(site, now)
+            newest = AnnouncedPlan.select(AnnouncedPlan.id).order_by(AnnouncedPlan.id.desc()).limit(1)
+            AnnouncedPlan.update(rests_on=rests_on).where(AnnouncedPlan.id.in_(newest)).execute()
+            return plan_view(site, views, now)
     seen = plan_view(site, views, now, well=True)
-    if seen.fresh:
-        return seen
     today = seen.today
     said = [move.words(seen.views[move.machine].row.name, today) for move in seen.moved]
     if not said and seen.known is not None:
@@ -149,7 +167,14 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
     weight, least = seen.plan.cost, least_weight(seen.problem)
     with database.atomic():
         AnnouncedPlan.create(
-            site=site.id, made_at=now, rests_on=rests_on, visits=visits, moved=said, weight=weight, least=least
+            site=site.id,
+            made_at=now,
+            rests_on=rests_on,
+            visits=visits,
+            moved=said,
+            weight=weight,
+            least=least,
+            asked=_asked(seen.problem),
         )
         newest = AnnouncedPlan.select(AnnouncedPlan.id).order_by(AnnouncedPlan.id.desc()).limit(KEPT_ANNOUNCEMENTS)
         AnnouncedPlan.delete().where(AnnouncedPlan.id.not_in([row.id for row in newest])).execute()

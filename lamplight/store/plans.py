@@ -20,6 +20,7 @@ class Announced:
         moved: what moved with it, in sentences.
         keepers: in whose hours each turn lies, as the visits stand; None for anybody's.
         weight, least: what it weighs, and what no plan weighs less than; 0 where nobody reckoned it.
+        asked: names what was asked for: the same while every term and every slot is.
     """
 
     made_at: datetime
@@ -29,6 +30,7 @@ class Announced:
     keepers: tuple[int | None, ...]
     weight: float = 0.0
     least: float = 0.0
+    asked: str = ""
 
 
 def pins() -> dict[tuple[int, str], frozenset[datetime]]:
@@ -97,4 +99,4 @@ def _announced(row: AnnouncedPlan) -> Announced:
     # What was announced before hours had keepers names none.
     visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start, *_ in row.visits)
     keepers = tuple(keeper[0] if keeper else None for _, _, _, *keeper in row.visits)
-    return Announced(row.made_at, row.rests_on, visits, tuple(row.moved), keepers, row.weight, row.least)
+    return Announced(row.made_at, row.rests_on, visits, tuple(row.moved), keepers, row.weight, row.least, row.asked)

@@ -126,6 +126,18 @@ class Plan(WebTest):
         self.assertEqual(AnnouncedPlan.select().count(), 1)
         self.assertLess(len(held), 400_000)
 
+    def test_the_same_question_has_the_same_answer(self):
+        """Written to ever so often, asked again and again: nothing moves while every term and slot is what it was."""
+        self.post("/plan/made")
+        said = announced(self.site.id)
+        for home in ("hall 2", "cellar", "hall 2"):
+            self.post("/hours/ways", {"home": home})
+            self.hides(self.get("/plan/year"), "Traceback")
+            self.post("/plan/made")
+            self.assertEqual(announced(self.site.id).visits, said.visits)
+            self.assertEqual(announced(self.site.id).made_at, said.made_at)
+            self.hides(self.get("/plan"), "Plan it well")
+
     def test_how_it_chooses(self):
         """Risk and share are the keeper's: with a later share nothing comes earlier; what is not offered is refused."""
         site = the_site()

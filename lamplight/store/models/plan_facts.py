@@ -38,6 +38,7 @@ class AnnouncedPlan(Base):
     moved = JSONField()
     weight = FloatField(default=0.0)
     least = FloatField(default=0.0)
+    asked = CharField(max_length=64, default="")
 
 
 class FeedVersion(Fact):
