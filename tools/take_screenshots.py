@@ -106,6 +106,11 @@ def _screen(page: Page) -> None:
     page.goto(page.locator("#screen-address").input_value())
 
 
+def _mail(page: Page) -> None:
+    page.goto("/mail")
+    page.frame_locator(".letter").get_by_text("The round").wait_for(timeout=60_000)
+
+
 VIEWS: dict[str, Callable[[Page], object]] = {
     "today": _opened("/today/planned"),
     "plan": _plan_held,
@@ -124,7 +129,7 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "run": _machine_at_work,
     "run-pour": _pour,
     "lamp-causes": _opened("/lamps/5"),
-    "card": _opened("/procedures/card/3/brew-tablet"),
+    "mail": _mail,
     "listen": _listening,
 }
 

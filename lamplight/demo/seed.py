@@ -23,7 +23,7 @@ from lamplight.actions.preparing import defer
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
-from lamplight.actions.stock import move_stock
+from lamplight.actions.stock import move_stock, order_stock
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
@@ -45,6 +45,7 @@ from lamplight.demo.story import (
     MACHINES,
     MAIL,
     OPENS,
+    ORDERED,
     OWN_LIMITS,
     READ_DAYS,
     SITE,
@@ -195,6 +196,9 @@ def _stock(site: SiteRow, now: datetime, keeper_id: int) -> None:
         day = site.calendar.open_day_from(site.calendar.today(now) - timedelta(days=back), -1)
         at = site.calendar.opening(day) + timedelta(minutes=3)
         move_stock(product, Move.COUNTED, units, Actor(at, keeper_id))
+    for product, units, ahead in ORDERED:
+        arrives = site.calendar.open_day_from(site.calendar.today(now) + timedelta(days=ahead))
+        order_stock(site, product, units, arrives, Actor(now - timedelta(days=1), keeper_id))
 
 
 def _defer(site: SiteRow, now: datetime, keeper_id: int) -> None:

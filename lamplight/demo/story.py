@@ -68,7 +68,7 @@ MACHINES = (
         tablets=(46, 30, 14, 7), rinses=(47, 40, 33, 26, 19, 12, 4),
         ages={"grease": 17, "milk-strip-down": 6, "group-strip-down": 120, "filter-change": 96, "descale": 140},
         missed=("milk-wash",), milk_share=0.49, litres_per_drink=0.076, cartridge=(12_000, 96),
-        shows=((1, 15, {}, "Milk nearly empty"),),
+        shows=((2, 15, {}, "Milk nearly empty"), (2, 16, {}, "")),
     ),
     MachineStory(
         "Reception", "jug-compact", "entrance", "KT-011", 8_120, (14, 16, 15, 15, 9, 0, 0),
@@ -83,8 +83,8 @@ MACHINES = (
         lamp="flashing amber",
         shows=(
             (30, 9, {"attention": "flashing red"}, ""), (30, 10, {}, ""), (16, 12, {"drawer": "flashing red"}, ""),
-            (16, 13, {}, ""), (4, 16, {"care": "steady red"}, ""),
-            (1, 16, {"care": "steady red", "tank": "flashing red", "attention": "steady red"}, ""),
+            (16, 13, {}, ""), (4, 16, {"care": "steady red", "tank": "flashing red", "attention": "steady red"}, ""),
+            (4, 17, {}, ""),
         ),
     ),
     MachineStory(
@@ -125,6 +125,8 @@ STOCK = (
     ("brew-tablets", 9, 12), ("milk-liquid", 640, 12), ("milk-acid-sachets", 1, 12), ("descaler-liquid", 70, 12),
     ("descaler-sachets", 2, 12), ("silicone-grease", 38, 40), ("filter-cartridges", 0, 12), ("wand-tablets", 11, 12),
 )  # fmt: skip
+# Product, units, and in how many days it should come.
+ORDERED = (("filter-cartridges", 2, 6),)
 DEFERRED = ("Reception", "grease", 1)
 # Machine, item, trigger, limit, and why.
 OWN_LIMITS = (
