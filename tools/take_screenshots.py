@@ -108,7 +108,7 @@ def _screen(page: Page) -> None:
 
 def _mail(page: Page) -> None:
     page.goto("/mail")
-    page.frame_locator(".letter").get_by_text("The round").wait_for(timeout=60_000)
+    page.frame_locator(".letter").get_by_role("heading", name="The round").wait_for(timeout=60_000)
 
 
 VIEWS: dict[str, Callable[[Page], object]] = {
@@ -116,6 +116,7 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "plan": _plan_held,
     "round": _round,
     "screen": _screen,
+    "mail": _mail,
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
     "stand-in": _opened("/machines/3/handover"),
@@ -129,7 +130,6 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "run": _machine_at_work,
     "run-pour": _pour,
     "lamp-causes": _opened("/lamps/5"),
-    "mail": _mail,
     "listen": _listening,
 }
 

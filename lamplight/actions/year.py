@@ -63,10 +63,22 @@ def _year_of(view: MachineView, calendar: SiteCalendar, today: date, end: date) 
 
 @dataclass(frozen=True)
 class RunsOut:
-    """A product, and the date by which the cupboard is empty of it; what is ordered is counted from its day on."""
+    """A product, and the date by which the cupboard is empty of it, or on which an order of it should come."""
 
     title: str
     day: date
+    arrives: bool = False
+
+
+def arrivals(site: SiteRow) -> list[RunsOut]:
+    """When what was ordered should come."""
+    known = products()
+    return [
+        RunsOut(known[key].title, site.calendar.today(order.at), True)
+        for key, orders in sorted(stock_awaited().items())
+        for order in orders
+        if key in known
+    ]
 
 
 def runs_out(site: SiteRow, views: Sequence[MachineView], marks: Sequence[YearMark], now: datetime) -> list[RunsOut]:

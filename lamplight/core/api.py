@@ -204,6 +204,7 @@ from lamplight.core.round.exact import exact_round, shortest_finish
 from lamplight.core.round.fold import Chore, folded
 from lamplight.core.round.planning import plan_quickly, plan_round, plan_well
 from lamplight.core.round.problem import Rank, RoundJob, RoundPlan, RoundProblem, Share, Span, Turn, Walks, faults
+from lamplight.core.round.proof import least_finish
 from lamplight.core.round.quick import bettered, dispatched, quick_round, without_haste
 from lamplight.core.round.stops import Stop, machine_tracks, stops_of, sum_words, why_left_out
 from lamplight.core.round.timing import Timetable, not_before, placed_late

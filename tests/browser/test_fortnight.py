@@ -91,8 +91,9 @@ class Fortnight(BrowserTest):
             self.assertEqual(self.violations(page), [], path)
 
     def a_descale(self):
-        """The lamp is lit since days; too little concentrate; bought, led, and the lamp is out."""
+        """The lamp lights; too little concentrate; bought, led, and the lamp is out."""
         page = self.page
+        self.set_lamp(3, "care", 2, "Descale >> visible=true")
         page.goto("/runs/ready/3/descale")
         self.assertIn("not enough", page.locator(".ready-take").inner_text())
         page.keyboard.press("6")

@@ -184,7 +184,7 @@ class Plan(WebTest):
         self.shows(plan, "Everybody, ")
         self.shows(plan, "Just before, ")
         move_stock("brew-tablets", Move.COUNTED, 3, Actor(NOW))
-        self.shows(self.get("/plan/year"), "cupboard empty")
+        self.shows(self.get("/plan/year"), "used up")
 
     def test_a_small_fact_moves_nothing(self):
         """A note that changes no date: planned anew, all stays; the page says so."""

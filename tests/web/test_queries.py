@@ -25,7 +25,7 @@ PAGES = {
     "/lamps": (36, 7),
     "/lamps/{id}": (38, 7),
     "/water": (36, 7),
-    "/supplies": (36, 7),
+    "/supplies": (37, 8),
     "/log": (20, 20),
     "/log/runs": (17, 17),
     "/site": (12, 12),

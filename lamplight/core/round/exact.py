@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
 from lamplight.core.round.problem import RoundJob, RoundPlan, RoundProblem
+from lamplight.core.round.proof import least_finish
 from lamplight.core.round.timing import Timetable
 from lamplight.core.round.works import UNIT_S
 
@@ -21,6 +22,8 @@ if TYPE_CHECKING:
 SEED = 1
 # Deterministic units of the solver, roughly seconds of one core.
 EFFORT, BOUND_EFFORT = 0.1, 0.2
+# Of more stretches, or machines, there are too many orders to go through.
+MOST_STRETCHES, MOST_MACHINES = 32, 9
 
 
 @dataclass
@@ -44,15 +47,32 @@ def exact_round(problem: RoundProblem, known: RoundPlan, effort: float = EFFORT)
     table = Timetable(problem)
     best = known
     shortest = shortest_finish(known.done, problem)
+    if not known.left_out and known.finish_s > shortest:
+        best, least = _gone_through(table, known)
+        shortest = max(shortest, least)
+        known = best
     if known.placed and (known.left_out or known.finish_s > shortest):
         found, bound = _searched(table, known, shortest, effort)
         if found is not None and found.weight() < best.weight():
             best = found
         if bound is not None and not best.left_out:
             shortest = max(shortest, bound)
-    if best.done != known.done:
+    if set(best.done) != set(known.done):
         shortest = shortest_finish(best.done, problem)
     return RoundPlan(best.placed, best.left_out, min(shortest, best.finish_s), "exact")
+
+
+def _gone_through(table: Timetable, known: RoundPlan) -> tuple[RoundPlan, int]:
+    """The best round and its bound by going through all orders; what is known and 0 where there are too many."""
+    if sum(len(job.works) for job in table.jobs) > MOST_STRETCHES or len(table.holds) > MOST_MACHINES:
+        return known, 0
+    least, order = least_finish(table.problem, known.finish_s)
+    starts = table.starts(order) if order else None
+    if order and starts is not None:
+        found = RoundPlan(table.placed(order, starts))
+        if found.weight() < known.weight():
+            return found, least
+    return known, least
 
 
 def _searched(table: Timetable, known: RoundPlan, shortest: int, effort: float) -> tuple[RoundPlan | None, int | None]:

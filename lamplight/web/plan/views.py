@@ -20,7 +20,7 @@ from lamplight.actions.planning import (
     weeks_lived,
     wish_of_plan,
 )
-from lamplight.actions.year import RunsOut, YearMark, runs_out, year_ahead
+from lamplight.actions.year import RunsOut, YearMark, arrivals, runs_out, year_ahead
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.lived import saved
 from lamplight.store.plans import announced, plan_wishes
@@ -34,6 +34,8 @@ from lamplight.web.plan.model import Looked, VisitLine, plan_model
 from lamplight.web.rendering import actor, everybody, keeper, see_other, site, wants_fragment
 from lamplight.web.rendering import page as render
 
+# The weeks of no more machines are lived: of a firm, those that want something first.
+MOST_LIVED = 40
 blueprint = Blueprint("plan", __name__, template_folder="templates")
 
 
@@ -129,7 +131,7 @@ def year():  # noqa: ANN201
         month = (mark.day.year - today.year) * 12 + mark.day.month - today.month
         cells.setdefault((mark.machine, month), []).append(mark)
     empty: dict[int, list[RunsOut]] = {}
-    for one in runs_out(site(), views, marks, now()):
+    for one in [*runs_out(site(), views, marks, now()), *arrivals(site())]:
         empty.setdefault((one.day.year - today.year) * 12 + one.day.month - today.month, []).append(one)
     shut = _spans(views)
     off = [
@@ -165,14 +167,17 @@ def saves():  # noqa: ANN201
     views = machine_views(site(), now())
     if not views:
         return see_other("machines.add")
-    ways = weeks_lived(plan_view(site(), views, now()))
+    ways = weeks_lived(plan_view(site(), views[:MOST_LIVED], now()))
     openings, surprises = saved(ways)
     headline = (
         f"{100 * openings:.0f} % fewer openings than by calendar, {100 * surprises:.0f} % fewer lamps that surprise."
     )
     if openings <= 0 or surprises <= 0:
         headline = "Here planning spares little."
-    return render("plan/saves.html", "worktop", ways=ways, rows=ROWS, headline=headline)
+    count = len(views)
+    return render(
+        "plan/saves.html", "worktop", ways=ways, rows=ROWS, headline=headline, lived=min(count, MOST_LIVED), count=count
+    )  # fmt: skip
 
 
 @blueprint.post("/plan/made")
