@@ -18,7 +18,7 @@ from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
-from lamplight.store.database import database
+from lamplight.store.database import data_file, database
 from lamplight.store.migrating import open_database
 from lamplight.store.models import CounterReading, Entry
 from lamplight.store.sites import machine, the_site
@@ -34,6 +34,15 @@ def flat(page: str) -> str:
     return " ".join(page.split())
 
 
+@cache
+def empty_file() -> bytes:
+    """A data file with every table and nothing in them: made once, since making it takes longer than most tests."""
+    with tempfile.TemporaryDirectory() as folder:
+        open_database(Path(folder))
+        database.close()
+        return data_file(Path(folder)).read_bytes()
+
+
 class DataTest(unittest.TestCase):
     """A data file of its own for each test, with a site in Berlin unless `with_site` is False."""
 
@@ -44,6 +53,7 @@ class DataTest(unittest.TestCase):
         self._folder = tempfile.TemporaryDirectory()
         self.addCleanup(self._folder.cleanup)
         self.folder = Path(self._folder.name)
+        data_file(self.folder).write_bytes(empty_file())
         open_database(self.folder)
         database.connect()
         self.addCleanup(database.close)

@@ -11,7 +11,7 @@ from lamplight.actions.causes import known_causes
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import machine_views
 from lamplight.actions.planning import PlanView, plan_view
-from lamplight.actions.rounds import RoundView, round_view
+from lamplight.actions.rounds import LONGEST_TIME, RoundView, round_view
 from lamplight.actions.stock import products, stock_held
 from lamplight.core.diagnosis.panel_reading import lit_since
 from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm, stops
@@ -27,6 +27,7 @@ from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import SiteRow, closures
 
 MOST_LINES = 12
+LONGEST_ROUND_MIN = int(LONGEST_TIME.total_seconds() // 60)
 WEEK_DAYS = 7
 # What is ordered has come by then, and the next note in between tells of more. Ours, no source.
 ORDER_DAYS = 21
@@ -61,7 +62,8 @@ def morning_note(site: SiteRow, now: datetime, reader: Reader) -> Note | None:
     for n, slot in enumerate(slots):
         start = max(now, slot.start)
         views = machine_views(site, start)
-        seen = round_view(site, views, start, reader.keeper_id, max(5, _minutes(start, slot.end)), well=True)
+        minutes = min(LONGEST_ROUND_MIN, max(5, _minutes(start, slot.end)))
+        seen = round_view(site, views, start, reader.keeper_id, minutes, well=True)
         if seen.stops:
             later = _later(site, slots[n + 1 :], seen)
             return _morning(site, now, reader, seen, later)

@@ -23,7 +23,7 @@ from lamplight.core.mail.wishes import DueNote, NoteKind, is_away, notes_due
 from lamplight.core.site.computer_clock import BACK
 from lamplight.store.changes import edition
 from lamplight.store.clock import last_written
-from lamplight.store.database import database
+from lamplight.store.database import database, why_not_writable
 from lamplight.store.mail import MailSettings, WishesRow, keys_told, last_note, mail_settings, seen_by, wishes_rows
 from lamplight.store.plans import announced
 from lamplight.store.rounds import keepers_away
@@ -59,9 +59,12 @@ def notify(post: Post, now: datetime, started_at: str = USUAL_ADDRESS) -> Delive
     if any(row.wishes.at_once for row in wishes):
         alarms = _alarms(site, now)
     for row in wishes:
-        _write_due(site, row, address, now)
-        if row.wishes.at_once and alarms:
-            _write_alarms(site, row, alarms, address, now)
+        try:
+            _write_due(site, row, address, now)
+            if row.wishes.at_once and alarms:
+                _write_alarms(site, row, alarms, address, now)
+        except LamplightError as problem:  # what cannot be told to one is told to the others all the same
+            LOG.warning("A note could not be written: %s", problem)
     current = None if alarms is None else [alarm.key for alarm in alarms]
     sender = settings.sender if settings.way == SERVER else FROM_ITSELF
     done = deliver(site, sender, address, current, post(settings), now)
@@ -158,6 +161,8 @@ def plan_anew(now: datetime) -> bool:
 def by_itself(post: Post, now: Callable[[], datetime], started_at: str = USUAL_ADDRESS) -> None:
     """One turn of everything; what goes wrong is told in the server's log, and tried again the next time."""
     with database.connection_context():
+        if why_not_writable() is not None:
+            return  # what cannot be written down would be done again and again
         for work in (look_around, partial(notify, post, started_at=started_at), plan_anew):
             try:
                 work(now())

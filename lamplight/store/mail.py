@@ -9,6 +9,7 @@ from datetime import datetime
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.store.models import Entry, MailVersion, Outgoing, PanelSighting, ToldOnce, WishesVersion
+from lamplight.store.sites import keepers
 
 
 @dataclass(frozen=True)
@@ -63,7 +64,8 @@ class WishesRow:
 
 
 def wishes_rows(site_id: int) -> list[WishesRow]:
-    """What holds for each keeper who gave a mailbox, in the order of keepers."""
+    """What holds for each keeper who gave a mailbox and has not left, in the order of keepers."""
+    here = {None, *(row.id for row in keepers())}
     rows = (
         WishesVersion.select()
         .join(Entry)
@@ -79,7 +81,7 @@ def wishes_rows(site_id: int) -> list[WishesRow]:
             row.stop_token,
         )
         for _, row in sorted(newest.items(), key=lambda pair: pair[0] or 0)
-        if row.mailbox
+        if row.mailbox and row.keeper_id in here
     ]
 
 

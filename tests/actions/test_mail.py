@@ -11,7 +11,7 @@ from pathlib import Path
 from lamplight.actions.cache import forget
 from lamplight.actions.care import mark_done
 from lamplight.actions.entries import Actor
-from lamplight.actions.hours import add_keeper_absence
+from lamplight.actions.hours import add_keeper_absence, add_slots
 from lamplight.actions.lamps import note_sighting
 from lamplight.actions.mail_settings import ServerFields, mail_password, save_mail, save_wishes, stop_by_link
 from lamplight.actions.notes import alarms_of
@@ -374,6 +374,21 @@ class What(MailTest):
         text = caught(self.folder)[0].text
         for words in ("Visits", "Hall", "Order", "0 tablets there"):
             self.assertIn(words, text)
+
+    def test_a_whole_day_for_the_machines(self):
+        """Hours longer than any round: the note comes all the same."""
+        add_slots(self.site, [1], 5 * 60, 23 * 60, self.ann, Actor(NOW))
+        self.wish()
+        self.turn(EARLY)
+        self.assertEqual(len(self.subjects()), 1)
+
+    def test_who_has_left(self):
+        """Gets nothing any more."""
+        self.wish()
+        self.wish(self.ben)
+        save_keeper("Ann", "An", Actor(NOW), self.ann, active=False)
+        self.turn(EARLY)
+        self.assertEqual([mail.recipient for mail in caught(self.folder)], [f"k{self.ben}@example.org"])
 
     def test_each_has_their_own(self):
         """Two keepers, each at their hour."""

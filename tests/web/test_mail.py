@@ -47,6 +47,15 @@ class MailPages(WebTest):
         page = self.get("/simulated/mail")
         self.shows(page, "ann@example.org")
 
+    def test_what_was_wished_without_a_name(self):
+        """Stays within reach once keepers have names, and can be ended."""
+        self.post("/mail", WISHED)
+        save_keeper("Ann", "AN", Actor(NOW))
+        self.shows(self.get("/mail"), "whoever is here")
+        self.assertIn("ann@example.org", self.get("/mail?keeper="))
+        self.post("/mail", {"mailbox": "", "hour": "06:30", "keeper": ""})
+        self.assertEqual(wishes_rows(self.site.id), [])
+
     def test_what_is_wrong_stands_beside_its_field(self):
         """422, the form kept, nothing written."""
         for change, said in (

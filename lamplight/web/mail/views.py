@@ -90,17 +90,22 @@ def _names() -> dict[int | None, str]:
     own = keeper()
     if signs_in():
         return {own.id: own.name} if own else {}
-    people = everybody()
-    return {row.id: row.name for row in people} if people else {None: "you"}
+    people: dict[int | None, str] = {row.id: row.name for row in everybody()}
+    if not people:
+        return {None: "you"}
+    # What was wished before anybody had a name can still be changed.
+    unnamed = any(row.keeper_id is None for row in wishes_rows(site().id))
+    return people | ({None: "whoever is here"} if unnamed else {})
 
 
 def _whose() -> int | None:
     """Whose mail the page is about: whom the address names, else who is here, else the first."""
     names = _names()
-    wanted = forms.row_number(request.values.get("keeper", ""))
-    own = keeper()
-    for one in (wanted, own.id if own else None):
-        if one in names:
+    wanted, own = request.values.get("keeper"), keeper()
+    if wanted == "" and None in names:
+        return None
+    for one in (forms.row_number(wanted or ""), own.id if own else None):
+        if one is not None and one in names:
             return one
     return next(iter(names), None)
 
