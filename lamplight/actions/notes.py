@@ -16,7 +16,7 @@ from lamplight.actions.stock import products, stock_held
 from lamplight.core.diagnosis.panel_reading import lit_since
 from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm, stops
 from lamplight.core.mail.note import Note, NoteLine, NoteSection
-from lamplight.core.mail.wishes import NoteKind
+from lamplight.core.mail.wishes import USUAL_MINUTE, NoteKind
 from lamplight.core.plan.moves import moves
 from lamplight.core.round.stops import sum_words
 from lamplight.core.site.slots import Slot, slots_on
@@ -28,7 +28,7 @@ from lamplight.store.sites import SiteRow, closures
 
 MOST_LINES = 12
 LONGEST_ROUND_MIN = int(LONGEST_TIME.total_seconds() // 60)
-WEEK_DAYS = 7
+WEEK_DAYS, DAYS_LOOKED_AHEAD = 7, 5
 # What is ordered has come by then, and the next note in between tells of more. Ours, no source.
 ORDER_DAYS = 21
 # What is closed or away is told so far ahead.
@@ -70,13 +70,29 @@ def morning_note(site: SiteRow, now: datetime, reader: Reader) -> Note | None:
     return None
 
 
+def next_morning(site: SiteRow, now: datetime, reader: Reader, minute: int) -> Note | None:
+    """The next note of the morning: now where its hour has come today and something is left to do, else a later day's.
+
+    Args:
+        site, now, reader: as `morning_note` has them.
+        minute: after midnight, at which it comes.
+    """
+    today = site.calendar.today(now)
+    for ahead in range(DAYS_LOOKED_AHEAD):
+        at = max(now, site.calendar.at_minute(today + timedelta(days=ahead), minute))
+        note = morning_note(site, at, reader)
+        if note is not None:
+            return note
+    return None
+
+
 def trial_note(site: SiteRow, now: datetime, reader: Reader) -> Note:
-    """A note that shows that mail arrives: that of the morning, or a sentence where there is nothing to do."""
-    note = morning_note(site, now, reader)
+    """A note that shows that mail arrives: the next of the morning, or a sentence where there is nothing to do."""
+    note = next_morning(site, now, reader, USUAL_MINUTE)
     why = "You asked for this one to try whether mail arrives."
     if note is None:
         link = f"{reader.address}/"
-        return Note(NoteKind.TRIAL, "Mail arrives", "Nothing to do any more today.", (), link, "Open Lamplight", why)
+        return Note(NoteKind.TRIAL, "Mail arrives", "Nothing to do in the next days.", (), link, "Open Lamplight", why)
     return replace(note, kind=NoteKind.TRIAL, subject=f"To try: {note.subject}", why=why)
 
 

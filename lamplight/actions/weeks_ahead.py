@@ -12,7 +12,7 @@ from lamplight.actions.stock import stock_awaited, stock_held
 from lamplight.core.care.item import CareItem, Due
 from lamplight.core.care.triggers import Prompted
 from lamplight.core.plan.problem import PlanProblem, Task, TaskKey
-from lamplight.core.plan.terms import Term, has_routine, term_after, term_now, waiting
+from lamplight.core.plan.terms import ROUTINE_DAYS, Term, has_routine, term_after, term_now, waiting
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import Slot, slots_from
 from lamplight.core.stock.stock import Awaited, Holding, enough, there_from
@@ -24,6 +24,8 @@ from lamplight.store.sites import SiteRow
 WEEKS = 4
 # What lasts longer than so many days does not come round twice in the weeks ahead.
 ONCE_DAYS = 90
+# So many days, and from one evening to the morning after a long weekend.
+DAYS_ASKED, LONGEST_WEEKEND = 3, 6
 
 
 def weeks_ahead(
@@ -92,14 +94,33 @@ def _tasks(
         if term is None or due.covered_by or due.instead or view.status.work is None:
             continue
         after = _after(view, due.item, slots, term, wishes)
-        next_time = after(0) if slots else None
-        if slots and has_routine(next_time or term):
-            every[view.row.id, due.item.key] = (next_time or term).days
+        next_time = _shortest(after, slots) or term
+        if slots and has_routine(next_time):
+            every[view.row.id, due.item.key] = next_time.days
             continue
         if due.item.key in waits:
             term = waiting(term, *waits[due.item.key])
         tasks.append(_task(view, due, term, after))
     return tasks, every
+
+
+def _shortest(after: Callable[[int], Term | None], slots: Sequence[Slot]) -> Term | None:
+    """The next term of an item done on one of the first days: done before a weekend, what is daily lasts until Monday.
+
+    More than one day is asked about only where closed days may make it look rarer than it is.
+    """
+    firsts: dict[date, int] = {}
+    for number, slot in enumerate(slots):
+        firsts.setdefault(slot.start.date(), number)
+    found: Term | None = None
+    for number in list(firsts.values())[:DAYS_ASKED]:
+        term = after(number)
+        if term is None:
+            return found
+        found = term if found is None or term.days < found.days else found
+        if found.days <= ROUTINE_DAYS or found.days > LONGEST_WEEKEND:
+            return found
+    return found
 
 
 def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None]) -> Task:

@@ -21,12 +21,14 @@ from lamplight.actions.sites import save_keeper
 from lamplight.actions.smtp import PutOff, Server, TurnedDown, hand_over
 from lamplight.actions.stock import move_stock
 from lamplight.clockwork import post_office
+from lamplight.core.care.item import ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal
 from lamplight.core.mail.outbox import IN_HAND_AT_MOST, MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.core.stock.stock import Move
+from lamplight.library import catalogue
 from lamplight.simulators.mail_catcher import HOST, Mood, catching, caught, clear, set_mood
 from lamplight.store.database import database
 from lamplight.store.mail import mails, wishes_rows
@@ -327,6 +329,20 @@ class AtOnce(MailTest):
         self.assertNotIn(
             item, [one.key.split()[2] for one in alarms_of(self.view(self.hall, EARLY + timedelta(hours=2)))]
         )
+
+    def test_a_drawer_that_stood_too_long(self):
+        """Of every kind: that it is full by reckoning is not told at once, that it stood for days is."""
+        told = 0
+        for n, (key, kind) in enumerate(sorted(catalogue.kinds().items())):
+            drawer = next((item.key for item in kind.items if item.role is ItemRole.DRAWER), None)
+            if drawer is None:
+                continue
+            number = self.used_machine(name=f"D{n}", kind=key, per_day=200, done={drawer: 1})
+            words = [alarm.key for alarm in alarms_of(self.view(number, NOW)) if f" {drawer} " in alarm.key]
+            self.assertEqual(words, [], key)
+            late = alarms_of(self.view(number, NOW + timedelta(days=7)))
+            told += any(f" {drawer} " in alarm.key for alarm in late)
+        self.assertGreater(told, 5)
 
     def test_not_while_away_and_then_at_once(self):
         """Who is away is left in peace; back again, what still holds is told."""

@@ -114,6 +114,9 @@ class MailPages(WebTest):
             self.assertIn(part, policy)
         self.assertNotIn("script-src", policy)
         self.assertIn("frame-ancestors 'none'", self.client.get("/mail").headers["Content-Security-Policy"])
+        self.assertIn("Hall", answer.get_data(as_text=True))
+        self.clock.moment = EARLY + timedelta(hours=16)  # nothing more comes today: tomorrow's stands there
+        self.assertIn("Hall", self.get("/mail/preview/morning"))
         self.get("/mail/preview/week")
         self.get("/mail/preview/other", 404)
 

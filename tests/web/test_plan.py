@@ -18,6 +18,7 @@ from lamplight.actions.sites import save_keeper
 from lamplight.actions.stock import move_stock
 from lamplight.core.plan.problem import plan_faults
 from lamplight.core.stock.stock import Move
+from lamplight.library import catalogue
 from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
 from lamplight.store.plans import announced, pins, plan_wishes
 from lamplight.store.sites import the_site
@@ -125,6 +126,25 @@ class Plan(WebTest):
         self.post("/plan/made")
         self.assertEqual(AnnouncedPlan.select().count(), 1)
         self.assertLess(len(held), 400_000)
+
+    def test_what_is_daily_is_daily_on_every_day(self):
+        """Also on a Friday, whose evening lasts until Monday, and the evening before: no daily thing is a visit."""
+        site = the_site()
+        for kind in ("office-tower", "jug-compact", "removable-tabletop"):
+            keys = {item.key for item in catalogue.kinds()[kind].items}
+            done = {key: 1 for key in ("grounds-drawer", "milk-rinse", "tank-rinse", "drip-tray") if key in keys}
+            self.used_machine(name=f"A {kind}", kind=kind, done={"brew-tablet": 2, **done})
+        daily: set = set()
+        for days in range(7):
+            for hours in (-7, 0, 9):
+                now = NOW + timedelta(days=days, hours=hours)
+                seen = plan_view(site, machine_views(site, now), now)
+                planned = {item for _, item in (task.key for task in seen.problem.tasks)}
+                daily |= {item for _, item in seen.every}
+                with self.subTest(now=now):
+                    self.assertEqual(planned & {"grounds-drawer", "milk-rinse", "tank-rinse", "drip-tray"}, set())
+        self.assertLessEqual({"grounds-drawer", "milk-rinse"}, daily)
+        self.assertNotIn("group-rinse", daily)
 
     def test_the_same_question_has_the_same_answer(self):
         """Written to ever so often, asked again and again: nothing moves while every term and slot is what it was."""

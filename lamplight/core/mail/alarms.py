@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.care.item import Due
+from lamplight.core.care.item import Due, ItemRole
 from lamplight.core.care.status import Status
 from lamplight.core.lamps.match import Meaning
 
@@ -50,6 +50,9 @@ def lamp_alarm(machine: int, meaning: Meaning, since: datetime | None) -> Alarm:
 def hygiene_alarms(machine: int, dues: Iterable[Due]) -> tuple[Alarm, ...]:
     """The limits of hygiene that were passed; each once, until the item was done.
 
+    Of a drawer only that it stood too long: how full it is, is reckoned from drinks, whoever empties it rarely says so,
+    and the machine asks for it by itself. What else rests on a reckoning says so.
+
     Args:
         machine: its number.
         dues: where its items stand.
@@ -58,12 +61,17 @@ def hygiene_alarms(machine: int, dues: Iterable[Due]) -> tuple[Alarm, ...]:
         Alarm(
             f"limit {machine} {due.item.key} {_since(due)}",
             machine,
-            f"{due.item.title} is past its limit",
+            f"{due.item.title} is past its limit{', by reckoning' if due.first and due.first.estimated else ''}",
             due.item.when_overdue or (due.reasons[0] if due.reasons else ""),
         )
         for due in dues
-        if due.item.hygiene and due.status is Status.OVERDUE and not due.covered_by and not due.instead
+        if due.item.hygiene and (due.item.role is not ItemRole.DRAWER or _stood_too_long(due))
+        if due.status is Status.OVERDUE and not due.covered_by and not due.instead
     )
+
+
+def _stood_too_long(due: Due) -> bool:
+    return any(state.status is Status.OVERDUE and state.unit == "hours" for state in due.triggers)
 
 
 def _since(due: Due) -> str:

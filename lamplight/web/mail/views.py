@@ -16,10 +16,11 @@ from lamplight.actions.mail_settings import (
     save_mail,
     save_wishes,
 )
-from lamplight.actions.notes import Reader, morning_note, week_note
+from lamplight.actions.notes import Reader, next_morning, week_note
 from lamplight.actions.notify import write_trial
 from lamplight.actions.outbox import AGAIN, send_again, stop_mail
 from lamplight.core.errors import InvalidInput
+from lamplight.core.mail.note import Note
 from lamplight.core.mail.outbox import STATE_WORDS, MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.core.site.calendar import WEEKDAYS, minute_of
@@ -222,12 +223,17 @@ def preview(kind: str):  # noqa: ANN201
     here, whose = site(), _whose()
     settings = mail_settings(here.id)
     reader = Reader(whose, _address(settings))
-    notes = {"morning": morning_note, "week": week_note}
-    if kind not in notes:
+    if kind not in ("morning", "week"):
         abort(404)
-    note = notes[kind](here, now(), reader)
+    row = _row(whose)
+    minute = (row.wishes if row else Wishes()).minute
+    note = week_note(here, now(), reader) if kind == "week" else next_morning(here, now(), reader, minute)
     if note is None:
-        return dressed("<p>There is nothing to do any more today: no note comes.</p>")
+        words = "Nothing to do in the next days: no note comes."
+        link = url_for("today.page", _external=True)
+        note = Note(
+            NoteKind.MORNING, words, words, (), link, "Open Lamplight", "A note comes on days with something to do."
+        )
     return dressed(as_page(note, url_for("mail.page", _external=True), here.name))
 
 
