@@ -255,7 +255,8 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
         at = evening - timedelta(days=1 if item.key in story.missed else 0)
         daily = {trigger.key: trigger for trigger in item.triggers}
         age = story.ages.get(item.key, _usual_age(item))
-        if "service" not in daily or item.key in story.ages:
+        every_evening = "service" in daily or age <= 1
+        if not every_evening or item.key in story.ages:
             day = calendar.open_day_from(today - timedelta(days=age), -1)
             at = calendar.opening(day) + timedelta(minutes=40) if day < today else min(morning, actor.now)
         declare_done(row, item.key, LastDoneAnswer(at=at), None, Actor(actor.now, actor.keeper_id))
