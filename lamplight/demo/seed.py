@@ -115,6 +115,9 @@ def _clear(folder: Path) -> None:
 # Older weeks were kept on paper: readings came in from a file, jobs were written down afterwards.
 GUIDED_DAYS = 18
 USUAL_PER_DAY = 30
+# What fills with every cup, and at which minutes of the day it is emptied beside the evening.
+EMPTIED = ("grounds-drawer", "drip-tray")
+EMPTIED_AT = (11 * 60 + 40, 15 * 60 + 10)
 
 
 @dataclass(frozen=True)
@@ -256,6 +259,8 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
         daily = {trigger.key: trigger for trigger in item.triggers}
         age = story.ages.get(item.key, _usual_age(item))
         every_evening = "service" in daily or age <= 1
+        if item.key in EMPTIED and item.key not in story.missed:
+            at = max([at, *(noon for noon in _emptied_on(today, calendar) if noon < actor.now)])
         if not every_evening or item.key in story.ages:
             day = calendar.open_day_from(today - timedelta(days=age), -1)
             at = calendar.opening(day) + timedelta(minutes=40) if day < today else min(morning, actor.now)
@@ -272,6 +277,11 @@ def _usual(story: MachineStory, row: MachineRow, calendar: SiteCalendar, now: da
         day = calendar.open_day_from(today - timedelta(days=back), -1)
         seen = PanelSignals(lamps_from_data(lamps), message)
         note_sighting(row, seen, calendar.at_minute(day, 60 * hour), actor)
+
+
+def _emptied_on(today: date, calendar: SiteCalendar) -> tuple[datetime, ...]:
+    """When somebody goes round and empties what fills with every cup, on a day that is open."""
+    return tuple(calendar.at_minute(today, minute) for minute in EMPTIED_AT) if calendar.is_open(today) else ()
 
 
 def _usual_age(item: CareItem) -> int:

@@ -9,7 +9,7 @@ from datetime import datetime
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.store.models import Entry, MailVersion, Outgoing, PanelSighting, ToldOnce, WishesVersion
-from lamplight.store.sites import keepers
+from lamplight.store.sites import keepers, newest_at
 
 
 @dataclass(frozen=True)
@@ -34,13 +34,7 @@ class MailSettings:
 
 def mail_settings(site_id: int) -> MailSettings | None:
     """How mail leaves a site; None where nobody said."""
-    row = (
-        MailVersion.select()
-        .join(Entry)
-        .where(Entry.undone_at.is_null(), MailVersion.site == site_id)
-        .order_by(MailVersion.id.desc())
-        .first()
-    )
+    row = newest_at(MailVersion, site_id)
     if row is None:
         return None
     return MailSettings(row.way, row.host, row.port, row.security, row.user, row.sender, row.address)

@@ -7,6 +7,7 @@ from datetime import datetime
 
 from lamplight.core.plan.terms import ACCEPTED_RISK, WORTH_SHARE
 from lamplight.store.models import AnnouncedPlan, Entry, FeedVersion, PlanPin, PlanWish
+from lamplight.store.sites import newest_at
 
 
 @dataclass(frozen=True)
@@ -45,13 +46,7 @@ def pins() -> dict[tuple[int, str], frozenset[datetime]]:
 
 def plan_wishes(site_id: int) -> tuple[float, float]:
     """Which risk a plan takes, and from which share of its time on care is worth it; the usual ones where none said."""
-    row = (
-        PlanWish.select()
-        .join(Entry)
-        .where(Entry.undone_at.is_null(), PlanWish.site == site_id)
-        .order_by(PlanWish.id.desc())
-        .first()
-    )
+    row = newest_at(PlanWish, site_id)
     return (row.risk, row.worth) if row else (ACCEPTED_RISK, WORTH_SHARE)
 
 

@@ -9,6 +9,7 @@ from enum import StrEnum
 
 from lamplight.core.site.slots import KeeperAway, WeekSlot
 from lamplight.store.models import Entry, KeeperAbsence, Round, RoundEventRow, SlotsVersion, WalksVersion
+from lamplight.store.sites import newest_at
 
 
 class RoundEvent(StrEnum):
@@ -62,13 +63,7 @@ class Ways:
 
 def week_slots(site_id: int) -> tuple[WeekSlot, ...]:
     """The hours that were said of a site's week; empty where nobody said any."""
-    row = (
-        SlotsVersion.select()
-        .join(Entry)
-        .where(Entry.undone_at.is_null(), SlotsVersion.site == site_id)
-        .order_by(SlotsVersion.id.desc())
-        .first()
-    )
+    row = newest_at(SlotsVersion, site_id)
     return tuple(WeekSlot(*slot) for slot in row.slots) if row else ()
 
 
@@ -102,13 +97,7 @@ def keepers_away(site_id: int) -> tuple[KeeperAway, ...]:
 
 def ways(site_id: int) -> Ways:
     """How far it is at a site."""
-    row = (
-        WalksVersion.select()
-        .join(Entry)
-        .where(Entry.undone_at.is_null(), WalksVersion.site == site_id)
-        .order_by(WalksVersion.id.desc())
-        .first()
-    )
+    row = newest_at(WalksVersion, site_id)
     return Ways(row.home, {(one, other): seconds for one, other, seconds in row.seconds}) if row else Ways()
 
 

@@ -57,6 +57,9 @@ class KeeperRow:
     active: bool
 
 
+OneFact = TypeVar("OneFact", bound=Fact)
+
+
 @dataclass(frozen=True)
 class MachineRow:
     """A machine without its readings."""
@@ -75,6 +78,12 @@ def newest(model: type[Fact], subject: str) -> Iterable[Fact]:
     key = getattr(model, subject)
     live = model.select(fn.MAX(model.id)).join(Entry, on=model.entry).where(Entry.undone_at.is_null()).group_by(key)
     return model.select().where(model.id.in_(live)).order_by(key)
+
+
+def newest_at(model: type[OneFact], site_id: int) -> OneFact | None:
+    """The newest live version of what holds once for a site, or None."""
+    live = model.select().join(Entry, on=model.entry).where(Entry.undone_at.is_null(), model.site == site_id)
+    return live.order_by(model.id.desc()).first()
 
 
 def the_site() -> SiteRow | None:
