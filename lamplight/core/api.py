@@ -16,13 +16,17 @@ from lamplight.core.bounds import DEGREES, DOSE, DRINKS_A_DAY, HARDNESS_LITRES, 
 from lamplight.core.care.by_calendar import days_due, due_day, month_later, months_due, rate_due, weekdays_due
 from lamplight.core.care.by_count import (
     Limit,
+    Wear,
     against,
+    ahead_words,
     count_due,
+    day_reached,
     filter_due,
     litres_by_hardness_due,
-    scale_due,
+    worn,
 )
 from lamplight.core.care.by_event import all_of, event_due, hours_due, leaving_due, prompt_due, service_due
+from lamplight.core.care.by_scale import scale_due
 from lamplight.core.care.context import Evaluated, EvaluationContext, EventSeen
 from lamplight.core.care.evaluate import evaluate_all, evaluate_item, evaluate_trigger
 from lamplight.core.care.item import CareItem, Day, Due, ItemRole, LastDone, Start, TriggerDue
@@ -49,6 +53,7 @@ from lamplight.core.care.triggers import (
     ScaleBudget,
 )
 from lamplight.core.care.visits import Visit, visits
+from lamplight.core.care.wear import wear_of
 from lamplight.core.diagnosis.disagreements import Disagreement, Reason, disagreements
 from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evidence_of
 from lamplight.core.diagnosis.faults import FaultWeeks, circuits_in_trouble, fault_weeks
@@ -285,8 +290,22 @@ from lamplight.core.usage.plausibility import (
 )
 from lamplight.core.usage.usage import Usage, opening_shape
 from lamplight.core.usage.weekday_rates import FitSettings, fit_intervals, fit_usage, usage_of
+from lamplight.core.water.acids import (
+    Acid,
+    AcidPart,
+    acid_named,
+    carbon_dioxide_l,
+    dissolves_g,
+    grams_for,
+    mix_ph,
+    mol_per_l,
+    protons_given,
+)
+from lamplight.core.water.ahead import litres_until
 from lamplight.core.water.at_machine import HardnessLevel, WaterAtMachine, level_to_set
+from lamplight.core.water.breakthrough import FilterPlace, Fronts, leak, leaked, mean_leak
 from lamplight.core.water.cartridge import Bypass, Cartridge, Resin, blended, bypass_for, filter_litres
+from lamplight.core.water.descaler import Descaler, DescalerMix, Option, Verdict, compared, verdict, vinegar_ml
 from lamplight.core.water.hardness import (
     WaterTest,
     checked_hardness,
@@ -295,9 +314,26 @@ from lamplight.core.water.hardness import (
     latest_test,
     usgs_band,
 )
+from lamplight.core.water.ledger import DescaleDone, LedgerLine, scale_ledger
+from lamplight.core.water.measured import Measured, TestWay, hardness_read
+from lamplight.core.water.saturation import (
+    Analysis,
+    Saturation,
+    activity_exponent,
+    heated_ph,
+    pk1,
+    pk2,
+    pks_calcite,
+    saturation,
+    saturation_ph,
+    simplified_saturation_ph,
+    tendency,
+)
 from lamplight.core.water.scale import descale_litres, scale_grams
 from lamplight.core.water.through import (
+    Front,
     WaterThrough,
+    poured,
     taken_per_litre,
     water_now,
     water_through,
@@ -318,3 +354,6 @@ from lamplight.core.words import (
     whole,
     words_for_ml,
 )
+from lamplight.core.year.closed import ClosedSums, closed_sums
+from lamplight.core.year.lived import YearLived, YearSpread, live_year, minutes_of, money_of, spread_year, thrown_of
+from lamplight.core.year.ways import Terms, WaterWay, YearDay, by_calendar, four_ways

@@ -5,14 +5,15 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
+from functools import partial
 
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import TriggerDue
-from lamplight.core.care.triggers import COUNTED, PUCKS, CountSince, FilterSpent, LitresByHardness, ScaleBudget, Trigger
+from lamplight.core.care.triggers import COUNTED, PUCKS, CountSince, FilterSpent, LitresByHardness, Trigger
+from lamplight.core.care.wear import wear_of
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import NEVER, Passage
-from lamplight.core.water.scale import descale_litres
-from lamplight.core.water.through import WaterThrough, taken_per_litre, water_through
+from lamplight.core.water.through import WaterThrough, water_through
 from lamplight.core.words import amount, degrees, open_days_ahead, whole
 
 NO_TEST = "The water's hardness is not known: enter a test."
@@ -21,7 +22,6 @@ NEVER_READ = "No counter reading yet: read the counter once."
 NOBODY_READS = "Nobody knows the drinks a day, and the counter was not read since: read it again."
 # Nobody presses so much more into a drawer than it holds.
 TOO_FULL = 1.5
-NO_SCALE = "no scale forms from this water"
 
 
 @dataclass(frozen=True)
@@ -61,41 +61,22 @@ def filter_due(trigger: FilterSpent, about: Evaluated) -> TriggerDue:
     def share(through: WaterThrough) -> float | None:
         if through.water.fitted_at != water.fitted_at:
             return 0.0  # went through another one
-        return None if through.water.before_filter is None else taken_per_litre(through.water)
+        return wear_of(trigger, through)
 
     never = f"never spent by water of {water.before_filter:g} °dH"
-    words = _Wear(f" at {water.before_filter:g} °dH", "of what the cartridge holds", never)
-    return _worn(trigger, share, words, about, WaterThrough(0.0, water))
+    words = Wear(f" at {water.before_filter:g} °dH", "of what the cartridge holds", never)
+    return worn(trigger, share, words, about, WaterThrough(0.0, water))
 
 
 def litres_by_hardness_due(trigger: LitresByHardness, about: Evaluated) -> TriggerDue:
     """Litres from the kind's table, at the hardness after the filter."""
-
-    def share(through: WaterThrough) -> float | None:
-        hardness = through.scaling_dh
-        return None if hardness is None else 1.0 / trigger.litres_at(hardness)
-
     now = about.context.water_now.scaling_dh
     rests_on = f" by the machine's table at {degrees(now or 0.0)}"
-    return _worn(trigger, share, _Wear(rests_on, "of the interval by the machine's table"), about)
-
-
-def scale_due(trigger: ScaleBudget, about: Evaluated) -> TriggerDue:
-    """Litres in which the budget of scale forms."""
-
-    def share(through: WaterThrough) -> float | None:
-        if through.scaling_dh is None:
-            return None
-        litres = descale_litres(through.scaling_dh, trigger.grams, trigger.deposited)
-        return 1.0 / litres if litres else 0.0
-
-    now = about.context.water_now.scaling_dh
-    rests_on = f" for {trigger.grams:g} g of scale at {degrees(now or 0.0)}"
-    return _worn(trigger, share, _Wear(rests_on, f"of {trigger.grams:g} g of scale", NO_SCALE), about)
+    return worn(trigger, partial(wear_of, trigger), Wear(rests_on, "of the interval by the machine's table"), about)
 
 
 @dataclass(frozen=True)
-class _Wear:
+class Wear:
     """How what water does is said.
 
     Attributes:
@@ -109,10 +90,10 @@ class _Wear:
     never: str = ""
 
 
-def _worn(
+def worn(
     trigger: Trigger,
     share: Callable[[WaterThrough], float | None],
-    words: _Wear,
+    words: Wear,
     about: Evaluated,
     present: WaterThrough | None = None,
 ) -> TriggerDue:
@@ -143,7 +124,7 @@ def _worn(
 def _changed_water(
     trigger: Trigger,
     share: Callable[[WaterThrough], float | None],
-    words: _Wear,
+    words: Wear,
     about: Evaluated,
     per_litre: float,
 ) -> TriggerDue:
@@ -158,11 +139,11 @@ def _changed_water(
     used = used_by(context.now)
     counted = f"about {amount(used, '%')} % {words.of_what}, as the water was then"
     if used >= limit:
-        day = _first_day(used_by, limit, context.calendar.today(since), context)
+        day = day_reached(used_by, limit, context.calendar.today(since), context)
         passage, sentence = Passage(day, day, day, reached=True), f"{counted}; due"
     else:
         passage = meter.forecast((limit - used) / per_litre, context.now) if per_litre > 0 else NEVER
-        sentence = _ahead(counted, passage, meter, context)
+        sentence = ahead_words(counted, passage, meter, context)
     status = about.window.counted(used, limit, passage.likely)
     return TriggerDue(trigger, used, limit, "%", True, passage, status, sentence)
 
@@ -237,10 +218,10 @@ def _reached_on(limit: Limit, about: Evaluated) -> date:
         return min(calendar.today(reached), today) if reached else today
 
     since = about.since or context.now
-    return _first_day(lambda end: meter.between(since, end), limit.amount, calendar.today(since), context)
+    return day_reached(lambda end: meter.between(since, end), limit.amount, calendar.today(since), context)
 
 
-def _first_day(used_by: Callable[[datetime], float], limit: float, low: date, context: EvaluationContext) -> date:
+def day_reached(used_by: Callable[[datetime], float], limit: float, low: date, context: EvaluationContext) -> date:
     """The first date, today at the latest, by whose end so much is used."""
 
     def reached(day: date) -> bool:
@@ -265,10 +246,10 @@ def _sentence(limit: Limit, used: _Used, passage: Passage, context: EvaluationCo
     if seen >= limit.amount:
         over = used.now - limit.amount
         return f"{counted}; {amount(over, unit)} over" if whole(over, unit) > 0 else f"{counted}; due now"
-    return _ahead(counted, passage, limit.meter, context)
+    return ahead_words(counted, passage, limit.meter, context)
 
 
-def _ahead(counted: str, passage: Passage, meter: Meter, context: EvaluationContext) -> str:
+def ahead_words(counted: str, passage: Passage, meter: Meter, context: EvaluationContext) -> str:
     """What is counted, and when its limit will be reached."""
     if not meter.usage.known:
         what = "milk drinks" if meter.unit == COUNTED["milk"] else "drinks"

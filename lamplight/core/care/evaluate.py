@@ -7,7 +7,7 @@ from dataclasses import replace
 from datetime import date
 from typing import Any
 
-from lamplight.core.care import by_calendar, by_count, by_event
+from lamplight.core.care import by_calendar, by_count, by_event, by_scale
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import CareItem, Day, Due, LastDone, Start, TriggerDue
 from lamplight.core.care.status import Status
@@ -38,7 +38,7 @@ RULES: dict[type, Rule] = {
     CountSince: by_count.count_due,
     FilterSpent: by_count.filter_due,
     LitresByHardness: by_count.litres_by_hardness_due,
-    ScaleBudget: by_count.scale_due,
+    ScaleBudget: by_scale.scale_due,
     DaysSince: by_calendar.days_due,
     MonthsSince: by_calendar.months_due,
     ByRate: by_calendar.rate_due,

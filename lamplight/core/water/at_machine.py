@@ -69,10 +69,15 @@ class WaterAtMachine:
 
         A softening resin takes the calcium, so what it leaves of the total limits the scale.
         """
+        return self.scaling_behind(0.0)
+
+    def scaling_behind(self, leak: float) -> float | None:
+        """The same, where the resin lets a share of what it should take get past, 0 to 1."""
         if self.test is None or self.cartridge is None:
             return self.test.scaling if self.test else None
-        left = blended(self.before_filter or 0.0, self.cartridge.bypass, self.cartridge.residual_dh)
-        return min(self.test.scaling, left)
+        hardness = self.before_filter or 0.0
+        fresh = blended(hardness, self.cartridge.bypass, self.cartridge.residual_dh)
+        return min(self.test.scaling, fresh + leak * (hardness - fresh))
 
     @property
     def total_after(self) -> float | None:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from lamplight.core.errors import InvalidInput
+from lamplight.core.water.breakthrough import FRONTS, FilterPlace, Fronts
 from lamplight.core.water.hardness import checked_hardness
 
 # How long a cartridge may stay in at most: a default of common practice, no source.
@@ -30,6 +31,7 @@ class Cartridge:
         resin: decarbonising cartridges are reckoned with carbonate hardness, softening ones with
             total hardness.
         months: how long it may stay in at most, 1 to 120.
+        place: in the machine's tank, in a jug beside it, or in the line from the tap.
 
     Raises:
         InvalidInput: when out of range.
@@ -40,6 +42,7 @@ class Cartridge:
     residual_dh: float = 0.0
     resin: Resin = Resin.DECARBONISING
     months: int = USUAL_MONTHS
+    place: FilterPlace = FilterPlace.TANK
 
     def __post_init__(self) -> None:
         if not self.capacity_dh_l > 0:
@@ -50,6 +53,11 @@ class Cartridge:
             raise InvalidInput("What a cartridge leaves is 0 or more.")
         if not 1 <= self.months <= MOST_MONTHS:
             raise InvalidInput(f"A cartridge stays in for 1 to {MOST_MONTHS} months.")
+
+    @property
+    def fronts(self) -> Fronts:
+        """How sharp its front is, and may be."""
+        return FRONTS[self.place]
 
 
 def blended(hardness_dh: float, bypass: float, residual_dh: float = 0.0) -> float:

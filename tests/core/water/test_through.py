@@ -99,12 +99,22 @@ class Reckoned(unittest.TestCase):
         self.assertAlmostEqual(half.first.used, 100 * (37 / 30 + 37 / 300), delta=2)
         self.assertIn("as the water was then", half.reasons[0])
 
-    def test_a_spent_cartridge_filters_no_more(self):
-        """Good for 20 L of 74: what came after went through as it came."""
+    def test_a_spent_cartridge_took_what_it_holds(self):
+        """Good for 20 L of 74: what is missing from the scale of all of it is what those would have left."""
         spent = self.due(ScaleBudget(1), fitted(Cartridge(280), 28))
         grams = 54 * 14 * 0.017848 * 0.4  # 1 °dH is 17.848 mg/L as CaCO3
-        self.assertAlmostEqual(spent.first.used, 100 * grams, delta=12)
-        self.assertEqual(self.due(ScaleBudget(1), fitted(Cartridge(28000), 28)).first.used, 0)
+        self.assertAlmostEqual(spent.first.used, grams, delta=0.12)
+        self.assertLess(self.due(ScaleBudget(1), fitted(Cartridge(28000), 28)).first.used, 0.03)
+
+    def test_wider_than_the_drinks_alone(self):
+        """How a cartridge weakens is not known: early and late lie further apart than behind a line of bare water."""
+        behind = self.due(ScaleBudget(1.5), fitted(Cartridge(1000), 28))
+        self.assertEqual((behind.first.unit, behind.first.limit), ("g", 1.5))
+        bare = self.due(ScaleBudget(12), HARD)
+        self.assertGreater(behind.first.passage.late - behind.first.passage.early, DAY)
+        self.assertLess(behind.first.passage.early, behind.likely)
+        self.assertIn("of 1.5 g of scale behind the filter", behind.reasons[0])
+        self.assertIn("L for 12 g of scale at 14 °dH", bare.reasons[0])
 
     def test_a_test_of_today_rewrites_nothing(self):
         """Soft water from today on: the hard one of four weeks has left its scale."""

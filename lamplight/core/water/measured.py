@@ -1,0 +1,75 @@
+"""Hardness as it is measured: a number from a report, the fields of a strip, the drops of a kit."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from lamplight.core.errors import InvalidInput
+from lamplight.core.water.hardness import convert_hardness
+
+# From how many °dH on each field of a strip turns: the usual steps, common practice, no source.
+STRIP_STEPS_DH = (0.0, 4.0, 7.0, 14.0, 21.0)
+# Above the last step nobody knows: taken as this.
+ABOVE_LAST_DH = 25.0
+MOST_DROPS = 100
+
+
+class TestWay(StrEnum):
+    """How a hardness was found."""
+
+    NUMBER = "number"
+    STRIP = "strip"
+    DROPS = "drops"
+
+
+@dataclass(frozen=True)
+class Measured:
+    """A hardness, and between what it lies.
+
+    Attributes:
+        dh: what is reckoned with, °dH.
+        low_dh, high_dh: between which it lies; high is None where nobody knows.
+        words: how it was read, in words; empty for a plain number.
+    """
+
+    dh: float
+    low_dh: float
+    high_dh: float | None
+    words: str = ""
+
+
+def hardness_read(way: TestWay, read: float, unit: str = "dH") -> Measured:
+    """A hardness from what was read.
+
+    Args:
+        way: how it was found.
+        read: the number in ``unit``, the fields that changed (0 to 4), or the drops until the colour turned, of one
+            ``unit`` each.
+        unit: of hardness.
+
+    Raises:
+        InvalidInput: for an unknown unit, or what cannot be read.
+    """
+    if way is TestWay.STRIP:
+        return _strip(read)
+    if way is TestWay.NUMBER:
+        value = convert_hardness(read, unit, "dH")
+        return Measured(value, value, value)
+    if read != int(read) or not 0 <= read <= MOST_DROPS:
+        raise InvalidInput(f"Drops are counted whole, 0 to {MOST_DROPS}.")
+    one = convert_hardness(1, unit, "dH")
+    drops = int(read)
+    return Measured(drops * one, max(0, drops - 1) * one, drops * one, f"{drops} drop{'s' if drops != 1 else ''}")
+
+
+def _strip(fields: float) -> Measured:
+    if fields not in range(len(STRIP_STEPS_DH)):
+        raise InvalidInput(f"A strip has {len(STRIP_STEPS_DH) - 1} fields: say how many turned, 0 to 4.")
+    turned = int(fields)
+    low = STRIP_STEPS_DH[turned]
+    words = f"{turned} field{'s' if turned != 1 else ''} of {len(STRIP_STEPS_DH) - 1} turned"
+    if turned + 1 == len(STRIP_STEPS_DH):
+        return Measured(ABOVE_LAST_DH, low, None, words)
+    high = STRIP_STEPS_DH[turned + 1]
+    return Measured((low + high) / 2, low, high, words)

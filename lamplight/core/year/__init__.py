@@ -1,0 +1,1 @@
+"""A year of one machine and its water, lived in different ways."""
