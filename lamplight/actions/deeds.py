@@ -71,5 +71,7 @@ def renew_cartridge(where: Place, item: CareItem, at: datetime) -> None:
 
 def write_installation(where: Place, cartridge: Cartridge | None, at: datetime, as_before: bool = False) -> None:
     """A cartridge was put in; or none is fitted, where there is none and it is not as before."""
-    figures = {} if cartridge is None else vars(cartridge) | {"resin": cartridge.resin.value}
+    figures = {} if cartridge is None else vars(cartridge)
+    named = {name: figures[name].value for name in ("resin", "place") if figures}
+    figures = figures | named
     CartridgeInstallation.create(entry=where.entry_id, machine=where.machine_id, at=at, as_before=as_before, **figures)

@@ -38,6 +38,7 @@ WORDS = {
     "procedure_version": ("version of a procedure", "versions of a procedure"),
     "product_version": ("product", "products"),
     "stock_move": ("move in the cupboard", "moves in the cupboard"),
+    "price": ("price", "prices"),
     "put_off": ("putting off", "puttings off"),
     "truth_told": ("answer of yours", "answers of yours"),
     "inspected": ("inspection", "inspections"),

@@ -12,9 +12,11 @@ from lamplight.core.bounds import DEGREES, HARDNESS_LITRES, SHARE, within
 from lamplight.core.care.item import ItemRole
 from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.care.triggers import DESCALING_BASES
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidInput, about
 from lamplight.core.water.cartridge import Cartridge
-from lamplight.core.water.hardness import WaterTest, convert_hardness
+from lamplight.core.water.measured import TestRead, TestWay, hardness_read
+from lamplight.core.water.saturation import USUAL_COLD_C, Analysis
+from lamplight.core.water.water_test import WaterTest
 from lamplight.store.database import database
 from lamplight.store.models import SetupVersion, WaterTestFact
 from lamplight.store.sites import MachineRow
@@ -28,7 +30,9 @@ class TypedTest:
     """A water test as it is typed.
 
     Attributes:
-        total, carbonate: in ``unit``; None where not measured.
+        total, carbonate: as they are read: numbers in ``unit``, fields of a strip, drops; None where not measured.
+        way: how they were read.
+        ph, celsius, tds_mg, calcium_mg: what else a report says; None where it does not.
     """
 
     source: str
@@ -36,6 +40,11 @@ class TypedTest:
     total: float | None
     carbonate: float | None
     unit: str = "dH"
+    way: str = TestWay.NUMBER
+    ph: float | None = None
+    celsius: float | None = None
+    tds_mg: float | None = None
+    calcium_mg: float | None = None
 
 
 def add_water_test(site_id: int, typed: TypedTest, today: date, actor: Actor) -> WaterTest:
@@ -48,14 +57,7 @@ def add_water_test(site_id: int, typed: TypedTest, today: date, actor: Actor) ->
     if typed.day > today:
         raise InvalidInput("The day of the test has not come yet.", "day")
 
-    def degrees(value: float | None, field: str) -> float | None:
-        if value is None:
-            return None
-        return within(
-            round(convert_hardness(value, typed.unit, "dH"), 6), DEGREES, "A hardness", field, or_nothing=True
-        )
-
-    test = WaterTest(typed.day, degrees(typed.total, "total"), degrees(typed.carbonate, "carbonate"))
+    test = as_test(typed)
     parts = [
         f"{words} {value:g} °dH"
         for words, value in (("total", test.total_dh), ("carbonate", test.carbonate_dh))
@@ -65,9 +67,40 @@ def add_water_test(site_id: int, typed: TypedTest, today: date, actor: Actor) ->
         entry = write_entry("water", f"Water “{source}” tested: {', '.join(parts)}", actor)
         WaterTestFact.create(
             entry=entry, site=site_id, source=source, day=typed.day,
-            total_dh=test.total_dh, carbonate_dh=test.carbonate_dh,
+            total_dh=test.total_dh, carbonate_dh=test.carbonate_dh, way=test.read.way.value, unit=test.read.unit,
+            read_total=test.read.total, read_carbonate=test.read.carbonate,
+            **({} if test.analysis is None else vars(test.analysis)),
         )  # fmt: skip
     return test
+
+
+def as_test(typed: TypedTest) -> WaterTest:
+    """What was typed, as a test; nothing is written.
+
+    Raises:
+        InvalidInput: as for `add_water_test`, all of them at once where there are several.
+    """
+    if typed.way not in set(TestWay):
+        raise InvalidInput("Say how it was read: as a number, by a strip, or by drops.", "way")
+    way = TestWay(typed.way)
+    if way is TestWay.STRIP and typed.carbonate is not None:
+        raise InvalidInput("A strip of fields shows the total hardness alone. Leave this empty.", "carbonate")
+
+    def degrees(value: float | None, field: str) -> float | None:
+        if value is None:
+            return None
+        with about(field):
+            read = hardness_read(way, value, typed.unit)
+            return within(round(read.dh, 6), DEGREES, "A hardness", field, or_nothing=True)
+
+    if typed.ph is None and not (typed.celsius is None and typed.tds_mg is None and typed.calcium_mg is None):
+        raise InvalidInput("Whether a water deposits or dissolves is told by its pH: enter it too.", "ph")
+    analysis = None
+    if typed.ph is not None:
+        cold = USUAL_COLD_C if typed.celsius is None else typed.celsius
+        analysis = Analysis(typed.ph, cold, typed.tds_mg, typed.calcium_mg)
+    read = TestRead(way, typed.unit, typed.total, typed.carbonate)
+    return WaterTest(typed.day, degrees(typed.total, "total"), degrees(typed.carbonate, "carbonate"), read, analysis)
 
 
 def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime, actor: Actor) -> None:

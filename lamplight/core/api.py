@@ -249,6 +249,7 @@ from lamplight.core.site.degrees import from_celsius, in_celsius, said_in
 from lamplight.core.site.slots import KeeperAway, Slot, WeekSlot, attended, slot_after, slot_at, slots_from, slots_on
 from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, stands_free, window_if_not_now
 from lamplight.core.stock.demand import StockLine, demand
+from lamplight.core.stock.prices import PackPrice, price_spread, prices_of, unit_price
 from lamplight.core.stock.stock import Awaited, Holding, Move, StockMove, awaited, enough, holdings, there_from
 from lamplight.core.stock.usage import StockUse, runs_out_on
 from lamplight.core.timeline import Timeline
@@ -301,21 +302,20 @@ from lamplight.core.water.acids import (
     mol_per_l,
     protons_given,
 )
+from lamplight.core.water.advice import soft_water_advice
 from lamplight.core.water.ahead import litres_until
 from lamplight.core.water.at_machine import HardnessLevel, WaterAtMachine, level_to_set
 from lamplight.core.water.breakthrough import FilterPlace, Fronts, leak, leaked, mean_leak
 from lamplight.core.water.cartridge import Bypass, Cartridge, Resin, blended, bypass_for, filter_litres
 from lamplight.core.water.descaler import Descaler, DescalerMix, Option, Verdict, compared, verdict, vinegar_ml
 from lamplight.core.water.hardness import (
-    WaterTest,
     checked_hardness,
     convert_hardness,
     german_band,
-    latest_test,
     usgs_band,
 )
 from lamplight.core.water.ledger import DescaleDone, LedgerLine, scale_ledger
-from lamplight.core.water.measured import Measured, TestWay, hardness_read
+from lamplight.core.water.measured import Measured, TestRead, TestWay, hardness_read
 from lamplight.core.water.saturation import (
     Analysis,
     Saturation,
@@ -338,6 +338,7 @@ from lamplight.core.water.through import (
     water_now,
     water_through,
 )
+from lamplight.core.water.water_test import WaterTest, latest_test
 from lamplight.core.words import (
     amount,
     clock_words,
@@ -355,5 +356,6 @@ from lamplight.core.words import (
     words_for_ml,
 )
 from lamplight.core.year.closed import ClosedSums, closed_sums
-from lamplight.core.year.lived import YearLived, YearSpread, live_year, minutes_of, money_of, spread_year, thrown_of
-from lamplight.core.year.ways import Terms, WaterWay, YearDay, by_calendar, four_ways
+from lamplight.core.year.days import usage_spread, year_ahead
+from lamplight.core.year.lived import YearLived, YearSpread, live_year, spread_year
+from lamplight.core.year.ways import Terms, WaterWay, YearDay, four_ways

@@ -153,9 +153,9 @@ def tell(now: datetime) -> None:
     save_mail(site, ServerFields(CATCHER), data_folder(), begin)
     for n, (mailbox, wishes) in enumerate(MAIL):
         save_wishes(site, keepers[n], mailbox, wishes, begin)
-    for back, total, carbonate in WATER:
+    for back, total, carbonate, report in WATER:
         day = today - timedelta(days=back)
-        add_water_test(site.id, TypedTest(MAINS, day, total, carbonate), today, begin)
+        add_water_test(site.id, TypedTest(MAINS, day, total, carbonate, "dH", "number", *report), today, begin)
     events, stood = [], []
     for story in MACHINES:
         fields = MachineFields(story.name, story.kind, story.place, story.serial)

@@ -133,7 +133,10 @@ OWN_LIMITS = (
     ("Drawing Office", "outlets", "days", 5, "Glaze dust in the room"),
     ("Packing Hall", "group-rinse", "days", 5, "Dark roast, and three shifts"),
 )
-WATER = ((410, 17.0, 13.5), (38, 18.0, 14.0))
+# Days before today, total and carbonate hardness, and what a report said besides: pH, °C, dissolved solids.
+WATER = (
+    (410, 17.0, 13.5, ()), (236, 16.2, 12.8, ()), (141, 17.4, 13.6, ()), (38, 18.0, 14.0, (7.5, 12.0, 430.0)),
+)  # fmt: skip
 # What was said of machines: machine, programme, days before today; all of it confirmed, or one call otherwise.
 CONFIRMED = (("Reception", "descale", 20), ("Night Kiln", "tablet", 12))
 CORRECTED = ("Packing Hall", "descale", "press", "Hold the rinse and the steam button for seven seconds, not five.", 15)

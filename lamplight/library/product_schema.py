@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -24,10 +24,13 @@ class ProductFile(Strict):
     least_ml: float | None = Field(default=None, gt=0, le=100_000, description="of mix, by the label")
     most_ml: float | None = Field(default=None, gt=0, le=100_000, description="of mix, by the label")
     also: list[Key] = Field(default=[], description="other roles that it serves by its label")
+    acids: dict[Key, Annotated[float, Field(gt=0, le=10_000)]] = Field(
+        default={}, description="grams of each acid in a unit, by its short name"
+    )
 
     def core(self, key: str) -> Product:
         """As a core object."""
-        return Product(key=key, **same_named(self, Product))
+        return Product(key=key, **(same_named(self, Product) | {"acids": tuple(self.acids.items())}))
 
 
 class RoleFile(Strict):

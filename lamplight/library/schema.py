@@ -16,6 +16,7 @@ from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import REFILL
 from lamplight.core.machine.kind import AccessFact, Kind
 from lamplight.core.water.at_machine import HardnessLevel
+from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.library.base import Key, Minutes, Strict, Title, duration, same_named
 from lamplight.library.bounded_yaml import load_yaml
@@ -171,6 +172,7 @@ class CartridgeFile(Strict):
     residual_dh: float = Field(default=0, ge=0, le=50)
     resin: Resin = Resin.DECARBONISING
     months: int = Field(default=2, ge=1, le=36)
+    place: FilterPlace = Field(default=FilterPlace.TANK, description="tank, jug, or line from the tap")
 
 
 class LevelFile(Strict):

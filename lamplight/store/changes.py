@@ -21,7 +21,7 @@ UNCOUNTED = (
 # together. A line of the log alone says nothing of a machine: what hangs on it counts, and that it is undone.
 UNBOOKED = (
     "product_version", "procedure_version", "stock_move", "keeper_secret", "slots_version", "walks_version", "round",
-    "round_event", "plan_pin", "plan_wish", "feed_version", "keeper_absence", "mail_version", "wishes_version",
+    "round_event", "plan_pin", "plan_wish", "feed_version", "keeper_absence", "mail_version", "wishes_version", "price",
 )  # fmt: skip
 EVERYONE, EVERYTHING = 0, -1
 WIDEST_LEAP = 10**9

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
+from datetime import datetime
 
 from peewee import fn
 
@@ -23,10 +25,16 @@ def own_products() -> dict[str, Product | None]:
     return {row.key: None if row.deleted else _product(row) for row in rows}
 
 
+def acids_from_text(text: str) -> tuple[tuple[str, float], ...]:
+    """Acids as they are stored, such as ``citric 12 malic 4``."""
+    words = text.split()
+    return tuple((key, float(grams)) for key, grams in zip(words[::2], words[1::2], strict=True))
+
+
 def _product(row: ProductVersion) -> Product:
     return Product(
         row.key, row.title, row.role, row.form, Chemistry(row.chemistry), row.unit, row.dose, row.per_l, row.whole,
-        row.least_ml, row.most_ml, tuple(row.also.split()),
+        row.least_ml, row.most_ml, tuple(row.also.split()), acids_from_text(row.acids),
     )  # fmt: skip
 
 
@@ -43,3 +51,17 @@ def stock_moves(as_written: bool = False) -> list[MoveRow]:
     rows = StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null())
     rows = rows.order_by(StockMoveFact.id) if as_written else rows.order_by(StockMoveFact.at, StockMoveFact.id)
     return [MoveRow(row.entry_id, StockMove(row.product, Move(row.move), row.amount, row.at)) for row in rows]
+
+
+def uses_by_machine(machine_ids: Collection[int]) -> dict[int, list[tuple[datetime, str, float]]]:
+    """What was taken out of stock for each machine: when, which product, how many units; oldest first."""
+    rows = (
+        StockMoveFact.select(StockMoveFact, Entry)
+        .join(Entry)
+        .where(Entry.undone_at.is_null(), StockMoveFact.move == Move.USED.value, Entry.machine.in_(list(machine_ids)))
+        .order_by(StockMoveFact.at, StockMoveFact.id)
+    )
+    by_machine: dict[int, list[tuple[datetime, str, float]]] = {}
+    for row in rows:
+        by_machine.setdefault(row.entry.machine_id, []).append((row.at, row.product, row.amount))
+    return by_machine

@@ -10,8 +10,11 @@ from datetime import UTC, date, datetime, time
 from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.timeline import Timeline
 from lamplight.core.water.at_machine import WaterAtMachine
+from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge, Resin
-from lamplight.core.water.hardness import WaterTest, latest_test
+from lamplight.core.water.measured import TestRead, TestWay
+from lamplight.core.water.saturation import Analysis
+from lamplight.core.water.water_test import WaterTest, latest_test
 from lamplight.store.models import CartridgeInstallation, Entry, SetupVersion, WaterTestFact
 from lamplight.store.sites import newest
 
@@ -60,7 +63,13 @@ def water_tests() -> list[WaterTestRow]:
         .where(Entry.undone_at.is_null())
         .order_by(WaterTestFact.day.desc(), WaterTestFact.id.desc())
     )
-    return [WaterTestRow(r.entry_id, r.source, WaterTest(r.day, r.total_dh, r.carbonate_dh)) for r in rows]
+    return [WaterTestRow(row.entry_id, row.source, _test(row)) for row in rows]
+
+
+def _test(row: WaterTestFact) -> WaterTest:
+    analysis = None if row.ph is None else Analysis(row.ph, row.celsius, row.tds_mg, row.calcium_mg)
+    read = TestRead(TestWay(row.way), row.unit, row.read_total, row.read_carbonate)
+    return WaterTest(row.day, row.total_dh, row.carbonate_dh, read, analysis)
 
 
 @dataclass(frozen=True)
@@ -90,7 +99,9 @@ def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[
     for row in rows.order_by(CartridgeInstallation.at, CartridgeInstallation.id):
         fitted = None
         if row.capacity_dh_l is not None:
-            fitted = Cartridge(row.capacity_dh_l, row.bypass, row.residual_dh, Resin(row.resin), row.months)
+            fitted = Cartridge(
+                row.capacity_dh_l, row.bypass, row.residual_dh, Resin(row.resin), row.months, FilterPlace(row.place)
+            )
         out = fitted is None and not row.as_before
         if row.as_before:
             before = by_machine[row.machine_id]

@@ -110,6 +110,7 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.supplies import views as supplies
     from lamplight.web.today import views as today
     from lamplight.web.told import views as told
+    from lamplight.web.water import machine_page, year  # noqa: F401 - they add their pages to the place
     from lamplight.web.water import views as water
 
     for place in (

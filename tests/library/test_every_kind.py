@@ -22,7 +22,7 @@ from lamplight.core.site.absence import Absence
 from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
-from lamplight.core.water.hardness import WaterTest
+from lamplight.core.water.water_test import WaterTest
 from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE
 

@@ -24,7 +24,7 @@ PAGES = {
     "/readings/{id}": (35, 8),
     "/lamps": (36, 7),
     "/lamps/{id}": (38, 7),
-    "/water": (36, 7),
+    "/water": (38, 9),
     "/supplies": (37, 8),
     "/log": (20, 20),
     "/log/runs": (17, 17),

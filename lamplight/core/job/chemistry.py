@@ -51,6 +51,7 @@ class Product:
         whole: whether only whole units make sense.
         least_ml, most_ml: between which volumes of mix its label holds; None where it says nothing.
         also: other roles that it serves by its label.
+        acids: grams of each acid in a unit, by its short name; empty where the label does not say.
 
     How much of it a mix takes is worked out in `lamplight.core.job.dose`.
     """
@@ -67,6 +68,7 @@ class Product:
     least_ml: float | None = None
     most_ml: float | None = None
     also: tuple[str, ...] = ()
+    acids: tuple[tuple[str, float], ...] = ()
 
     def serves(self, role: str) -> bool:
         """Whether it may be taken for a role."""

@@ -8,7 +8,8 @@ from datetime import datetime
 
 from lamplight.core.errors import MissingReading
 from lamplight.core.water.cartridge import Cartridge, Resin, blended
-from lamplight.core.water.hardness import WaterTest, checked_hardness
+from lamplight.core.water.hardness import checked_hardness
+from lamplight.core.water.water_test import WaterTest
 
 
 @dataclass(frozen=True)

@@ -126,7 +126,10 @@ def _cautions(mix: DescalerMix, gone_g: float, can_g: float, hot: bool) -> tuple
             f"Calcium citrate may drop out as white sludge, since {why}: take another acid, or use it cold."
         )
     named = dict.fromkeys(part.acid for part in mix.parts if part.grams > 0)
-    sentences += [note for key in named for note in acid_named(key).notes if not note.startswith("Calcium citrate")]
+    for key in named:
+        acid = acid_named(key)
+        notes = [note for note in acid.notes if not note.startswith("Calcium citrate")]
+        sentences += [f"{acid.title[0].upper()}{acid.title[1:]}: {note[0].lower()}{note[1:]}" for note in notes]
     return tuple(dict.fromkeys(sentences))
 
 

@@ -24,6 +24,32 @@ class TestWay(StrEnum):
 
 
 @dataclass(frozen=True)
+class TestRead:
+    """What was read of a test, as it was read.
+
+    Attributes:
+        way: how.
+        unit: of the numbers, or of one drop.
+        total, carbonate: numbers, fields or drops; None where not measured, or where only the hardness was kept.
+    """
+
+    way: TestWay = TestWay.NUMBER
+    unit: str = "dH"
+    total: float | None = None
+    carbonate: float | None = None
+
+    @property
+    def total_between(self) -> Measured | None:
+        """The total hardness with what it lies between; None where nothing was read."""
+        return None if self.total is None else hardness_read(self.way, self.total, self.unit)
+
+    @property
+    def carbonate_between(self) -> Measured | None:
+        """The same of the carbonate hardness."""
+        return None if self.carbonate is None else hardness_read(self.way, self.carbonate, self.unit)
+
+
+@dataclass(frozen=True)
 class Measured:
     """A hardness, and between what it lies.
 

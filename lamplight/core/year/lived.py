@@ -7,14 +7,14 @@ from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime, timedelta
 
 from lamplight.core.care.by_calendar import month_later
-from lamplight.core.care.triggers import CountSince, MonthsSince, Trigger
+from lamplight.core.care.triggers import CountSince, DaysSince, MonthsSince, Trigger
 from lamplight.core.care.wear import wear_of
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.at_machine import WaterAtMachine
-from lamplight.core.water.hardness import WaterTest
 from lamplight.core.water.scale import scale_grams
 from lamplight.core.water.through import WaterThrough, poured, taken_per_litre
-from lamplight.core.year.ways import Terms, WaterWay, YearDay, by_calendar
+from lamplight.core.water.water_test import WaterTest
+from lamplight.core.year.ways import Terms, WaterWay, YearDay
 
 # A cartridge's age is reckoned in days here; that it is fitted at all is what matters to the litres.
 ONCE = datetime(2000, 1, 1, tzinfo=UTC)
@@ -50,21 +50,21 @@ class YearLived:
     litres: float
 
 
-def money_of(way: WaterWay, terms: Terms, descales: float, filters: float, litres: float) -> float | None:
+def _money(way: WaterWay, terms: Terms, descales: float, filters: float, litres: float) -> float | None:
     """What so many descalings and cartridges cost, with water and time; None where a price is missing."""
     if (descales and terms.descale_price is None) or (filters and way.price is None):
         return None
     bought = descales * (terms.descale_price or 0.0) + filters * (way.price or 0.0)
-    water = thrown_of(way, terms, descales, filters) / 1000 * terms.water_price
-    return bought + water + minutes_of(way, terms, descales, filters, litres) / 60 * terms.hour_price
+    water = _thrown(way, terms, descales, filters) / 1000 * terms.water_price
+    return bought + water + _minutes(way, terms, descales, filters, litres) / 60 * terms.hour_price
 
 
-def minutes_of(way: WaterWay, terms: Terms, descales: float, filters: float, litres: float) -> float:
+def _minutes(way: WaterWay, terms: Terms, descales: float, filters: float, litres: float) -> float:
     """The keeper's minutes for so many descalings and cartridges, and for so many litres."""
     return descales * terms.descale_minutes + filters * way.fit_minutes + litres * way.minutes_per_l
 
 
-def thrown_of(way: WaterWay, terms: Terms, descales: float, filters: float) -> float:
+def _thrown(way: WaterWay, terms: Terms, descales: float, filters: float) -> float:
     """Litres that so many descalings and cartridges pour away."""
     return descales * terms.descale_l + filters * way.rinse_l
 
@@ -117,9 +117,9 @@ def live_year(days: Sequence[YearDay], test: WaterTest, way: WaterWay, terms: Te
     litres = sum(day.litres for day in days)
     return YearLived(
         way, state.descales, state.filters, state.openings,
-        minutes_of(way, terms, state.descales, state.filters, litres),
-        money_of(way, terms, state.descales, state.filters, litres),
-        thrown_of(way, terms, state.descales, state.filters), state.descales * terms.descale_hours, state.most,
+        _minutes(way, terms, state.descales, state.filters, litres),
+        _money(way, terms, state.descales, state.filters, litres),
+        _thrown(way, terms, state.descales, state.filters), state.descales * terms.descale_hours, state.most,
         tuple(course), litres,
     )  # fmt: skip
 
@@ -133,7 +133,11 @@ def _worn(trigger: Trigger, parts: Sequence[WaterThrough], day: YearDay) -> floa
 
 def _care(state: _State, way: WaterWay, terms: Terms, used: dict[int, float], today: date) -> None:
     tomorrow = today + timedelta(days=1)
-    dated = any(_ends(trigger, state.descaled_on) < tomorrow for trigger in by_calendar(terms.triggers))
+    dated = any(
+        _ends(trigger, state.descaled_on) < tomorrow
+        for trigger in terms.triggers
+        if isinstance(trigger, MonthsSince | DaysSince)
+    )
     descale = dated or max(used.values(), default=0.0) >= 1.0
     spent = way.cartridge is not None and (
         state.load >= 1.0 or month_later(state.fitted_on, way.cartridge.months) < tomorrow

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
-from lamplight.core.care.triggers import DaysSince, MonthsSince, ScaleBudget, Trigger
+from lamplight.core.care.triggers import ScaleBudget, Trigger
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge, bypass_for
@@ -117,13 +116,8 @@ def four_ways(
         if known is not None:
             usual[known.place] = known
     return (
-        WaterWay("tank", "cartridge in the tank", usual[FilterPlace.TANK]),
+        WaterWay("tank", "a cartridge in the tank", usual[FilterPlace.TANK]),
         WaterWay("none", "no cartridge"),
-        WaterWay("jug", "jug filter", usual[FilterPlace.JUG], fit_minutes=3.0, minutes_per_l=0.3),
-        WaterWay("line", "in the line, with a bypass", usual[FilterPlace.LINE], fit_minutes=15.0, rinse_l=5.0),
+        WaterWay("jug", "a jug filter", usual[FilterPlace.JUG], fit_minutes=3.0, minutes_per_l=0.3),
+        WaterWay("line", "a cartridge in the line", usual[FilterPlace.LINE], fit_minutes=15.0, rinse_l=5.0),
     )
-
-
-def by_calendar(triggers: Sequence[Trigger]) -> tuple[MonthsSince | DaysSince, ...]:
-    """Those triggers that go by the calendar alone."""
-    return tuple(trigger for trigger in triggers if isinstance(trigger, MonthsSince | DaysSince))

@@ -19,6 +19,7 @@ from lamplight.store.models.care_facts import (
     Deferral,
     DeviceEvent,
     PartNote,
+    PriceFact,
     ReadingRemoval,
     StockMoveFact,
     WaterTestFact,
@@ -60,7 +61,7 @@ FACTS = (
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
-    PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion, PlanWish,
+    PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion, PlanWish, PriceFact,
 )  # fmt: skip
 
 __all__ = [
@@ -105,6 +106,7 @@ __all__ = [
     "PlanPin",
     "PlanWish",
     "Photo",
+    "PriceFact",
     "ProcedureVersion",
     "ProductVersion",
     "ProgrammeTold",

@@ -98,13 +98,21 @@ class PartNote(Fact):
 
 
 class WaterTestFact(Fact):
-    """A test of one of the site's waters, in °dH."""
+    """A test of one of the site's waters: in °dH, and as it was read."""
 
     site = ForeignKeyField(Site)
     source = CharField(max_length=60)
     day = DateField()
     total_dh = FloatField(null=True)
     carbonate_dh = FloatField(null=True)
+    way = CharField(max_length=10, default="number")
+    unit = CharField(max_length=20, default="dH")
+    read_total = FloatField(null=True, constraints=[Check("read_total >= 0")])
+    read_carbonate = FloatField(null=True, constraints=[Check("read_carbonate >= 0")])
+    ph = FloatField(null=True, constraints=[Check("ph BETWEEN 0 AND 14")])
+    celsius = FloatField(null=True)
+    tds_mg = FloatField(null=True, constraints=[Check("tds_mg > 0")])
+    calcium_mg = FloatField(null=True, constraints=[Check("calcium_mg > 0")])
 
     class Meta:
         table_name = "water_test"
@@ -124,6 +132,7 @@ class CartridgeInstallation(Fact):
     resin = CharField(default="decarbonising")
     months = IntegerField(default=2)
     as_before = BooleanField(default=False)
+    place = CharField(max_length=8, default="tank")
 
     class Meta:
         table_name = "cartridge_fit"
@@ -156,6 +165,18 @@ class StockMoveFact(Fact):
 
     class Meta:
         table_name = "stock_move"
+
+
+class PriceFact(Fact):
+    """A pack of a product cost so much, in hundredths of the site's money."""
+
+    product = CharField()
+    units = FloatField(constraints=[Check("units > 0")])
+    cents = IntegerField(constraints=[Check("cents >= 0")])
+    day = DateField()
+
+    class Meta:
+        table_name = "price"
 
 
 class Deferral(Fact):

@@ -111,6 +111,7 @@ class ProductVersion(Fact):
     least_ml = FloatField(null=True, constraints=[Check("least_ml > 0")])
     most_ml = FloatField(null=True, constraints=[Check("most_ml > 0")])
     also = CharField(max_length=200, default="")
+    acids = CharField(max_length=200, default="")
 
 
 class KeeperSecret(Fact):

@@ -19,8 +19,9 @@ from lamplight.core.water.ahead import litres_until
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FRONTS, FilterPlace, leak, leaked, mean_leak
 from lamplight.core.water.cartridge import Cartridge, Resin, filter_litres
-from lamplight.core.water.hardness import MG_CACO3_PER_DH, WaterTest
+from lamplight.core.water.hardness import MG_CACO3_PER_DH
 from lamplight.core.water.through import Front, WaterThrough, water_now, water_through
+from lamplight.core.water.water_test import WaterTest
 from tests.core.makers import MONDAY
 
 loads, sharpnesses = st.floats(0, 4), st.floats(0.5, 60)

@@ -15,7 +15,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge
-from lamplight.core.water.hardness import WaterTest
+from lamplight.core.water.water_test import WaterTest
 from lamplight.core.year.closed import closed_sums
 from lamplight.core.year.lived import live_year, spread_year
 from lamplight.core.year.ways import Terms, WaterWay, YearDay, four_ways

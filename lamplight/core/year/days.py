@@ -1,0 +1,55 @@
+"""The days of the year ahead, as the drinks so far foretell them."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from datetime import date, timedelta
+
+from lamplight.core.errors import MissingReading
+from lamplight.core.usage.meters import Meter
+from lamplight.core.year.ways import YearDay
+
+# From today to the same date of next year, its evening included: what is due once a year is then done once.
+DAYS = 366
+# Eight in ten lie within so many standard errors.
+EIGHT_IN_TEN = 1.2815515655
+
+
+def year_ahead(
+    litres: Meter, drinks: Meter, today: date, away: Collection[date] = (), days: int = DAYS
+) -> tuple[YearDay, ...]:
+    """Each day from today on, with what is expected of it; a closed date brings nothing.
+
+    Args:
+        litres, drinks: the machine's meters.
+        today: the first day.
+        away: dates on which nobody is there.
+        days: how many, 1 or more.
+
+    Raises:
+        MissingReading: where nobody knows the drinks a day.
+    """
+    if not litres.usage.known or not drinks.usage.known:
+        raise MissingReading("Nobody knows the drinks a day yet: read the counter twice.")
+    calendar, ahead = litres.calendar, []
+    for number in range(days):
+        day = today + timedelta(days=number)
+        shut = day in calendar.closures or day in away
+        ahead.append(
+            YearDay(
+                day,
+                0.0 if shut else litres.usage.rates[day.weekday()] * litres.per_count,
+                0.0 if shut else drinks.usage.rates[day.weekday()] * drinks.per_count,
+                not shut and calendar.is_open(day),
+            )
+        )
+    return tuple(ahead)
+
+
+def usage_spread(litres: Meter) -> float:
+    """By which share a year's litres may be fewer or more, eight times in ten; at most all.
+
+    Only what is not known of the rates counts: over a year the days' own chances even out.
+    """
+    mean = litres.mean_per_open_day()
+    return min(1.0, EIGHT_IN_TEN * litres.mean_error() / mean) if mean > 0 else 0.0

@@ -1,0 +1,204 @@
+"""The water of one machine: its way, its scale ledger, its filter, and whether its descaler is enough."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+
+from flask import abort, flash, request
+
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.machine_views import machine_view
+from lamplight.actions.prices import unit_prices
+from lamplight.actions.stock import products
+from lamplight.actions.water import install_cartridge
+from lamplight.actions.water_bench import WaterStory, descalers, descaling_dose, water_story
+from lamplight.core.care.item import ItemRole
+from lamplight.core.errors import InvalidInput
+from lamplight.core.job.chemistry import Product
+from lamplight.core.water.acids import ALL_ACIDS
+from lamplight.core.water.breakthrough import FilterPlace
+from lamplight.core.water.cartridge import USUAL_MONTHS, Cartridge, Resin, blended, filter_litres
+from lamplight.core.water.descaler import (
+    AGAINST_VINEGAR,
+    FOR_VINEGAR,
+    Option,
+    Verdict,
+    compared,
+    verdict,
+    vinegar_ml,
+)
+from lamplight.core.words import units_in_words
+from lamplight.store.stock import uses_by_machine
+from lamplight.web import forms
+from lamplight.web.clock import now
+from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import page as render
+from lamplight.web.water.model import WHERE, MachineLine, machine_line
+from lamplight.web.water.views import blueprint
+
+BYPASSES = (0.0, 0.1, 0.2, 0.3, 0.4, 0.5)
+
+
+@dataclass(frozen=True)
+class BypassRow:
+    """What another setting of the bypass would do.
+
+    Attributes:
+        share: that goes past.
+        fresh_dh: that arrives behind a fresh cartridge.
+        litres: until it is spent; None where it never is.
+        per_litre: money for a litre, or None.
+        now: whether it is set so.
+    """
+
+    share: float
+    fresh_dh: float
+    litres: float | None
+    per_litre: float | None
+    now: bool
+
+
+@dataclass(frozen=True)
+class Judged:
+    """The descaler that serves, judged by the scale that is there.
+
+    Attributes:
+        product, units, volume_ml: what goes in.
+        verdict: what it does; None where its label names no acid.
+        per_cent, mol_per_l: how strong it is; 0 where nobody knows.
+        options: descalers for the same scale, with their products.
+        vinegar_ml: of 5 % vinegar for the same.
+        scale_g: by which all of it is judged.
+        there: whether so much is there by the ledger, and not only allowed to be.
+    """
+
+    product: Product | None
+    units: float
+    volume_ml: float
+    verdict: Verdict | None
+    per_cent: float
+    mol_per_l: float
+    options: list[tuple[Product, Option]]
+    vinegar_ml: float
+    scale_g: float
+    there: bool
+
+
+def story_of(machine_id: int) -> WaterStory:
+    """The water of one machine of this site; answers 404 where there is none."""
+    view = machine_view(site(), machine_id, now())
+    if view is None:
+        abort(404)
+    return water_story(view, uses_by_machine([machine_id]).get(machine_id, ()), products())
+
+
+@blueprint.get("/<int:machine_id>")
+def machine(machine_id: int):  # noqa: ANN201
+    return _show(story_of(machine_id), {})
+
+
+def _show(story: WaterStory, form: Mapping[str, str], error: str = ""):  # noqa: ANN202
+    line, prices = machine_line(story), unit_prices(site().calendar.today(now()))
+    view = story.view
+    offered = view.kind.cartridge_offered(story.water.cartridge)
+    return render(
+        "water/machine.html", "worktop", 422 if error else 200, line=line, story=story, view=view,
+        rows=bypass_rows(story, prices), judged=judged(story, prices), form=form, error=error, offered=offered,
+        filter_item=view.kind.item_of(ItemRole.FILTER), usual_months=USUAL_MONTHS, places=tuple(WHERE.items()),
+        today=site().calendar.today(now()), words=units_in_words, all_acids=ALL_ACIDS, for_vinegar=FOR_VINEGAR,
+        against_vinegar=AGAINST_VINEGAR, headline=_headline(line),
+    )  # fmt: skip
+
+
+def _headline(line: MachineLine) -> str:
+    story = line.story
+    if story.water.test is None:
+        return "The water here was not tested yet."
+    if story.now.spent:
+        return "The filter is spent: what comes now scales more with every litre."
+    if story.there_g is None:
+        return "When it was descaled nobody wrote down, so its scale cannot be reckoned."
+    more = " Descale it." if story.there_g >= story.budget_g else ""
+    return f"About {story.there_g:.1f} g of scale, of {story.budget_g:g} g that may be there.{more}"
+
+
+def bypass_rows(story: WaterStory, prices: Mapping[str, float]) -> list[BypassRow]:
+    """Settings of the bypass of the cartridge that is fitted."""
+    cartridge, hardness = story.water.cartridge, story.water.before_filter
+    if cartridge is None or hardness is None:
+        return []
+    product = story.view.serving.get("cartridge")
+    price = prices.get(product.key) if product else None
+    rows = []
+    for share in sorted({*BYPASSES, cartridge.bypass}):
+        other = Cartridge(
+            cartridge.capacity_dh_l, share, cartridge.residual_dh, cartridge.resin, cartridge.months, cartridge.place
+        )
+        litres = filter_litres(other, hardness)
+        rows.append(
+            BypassRow(
+                share,
+                blended(hardness, share, cartridge.residual_dh),
+                litres,
+                price / litres if price is not None and litres else None,
+                share == cartridge.bypass,
+            )  # fmt: skip
+        )
+    return rows
+
+
+def judged(story: WaterStory, prices: Mapping[str, float]) -> Judged:
+    """Whether the descaling that serves here is enough for the scale that is there, and what else would do."""
+    known, dose = products(), descaling_dose(story.view)
+    there = story.there_g or 0.0
+    scale = max(there, story.budget_g)
+    volume = dose.volume_ml if dose else 1000.0
+    options = [(known[option.key], option) for option in compared(descalers(known, prices, volume), scale)]
+    mix = dose.mix if dose else None
+    return Judged(
+        dose.product if dose else None, dose.units if dose else 0.0, volume, verdict(mix, scale) if mix else None,
+        mix.per_cent if mix else 0.0, mix.mol_per_l if mix else 0.0, options, vinegar_ml(scale), scale,
+        there >= story.budget_g,
+    )  # fmt: skip
+
+
+@blueprint.post("/<int:machine_id>/filter")
+def fit(machine_id: int):  # noqa: ANN201
+    story, form = story_of(machine_id), request.form
+    try:
+        install_cartridge(story.view.row, _typed_cartridge(form), _installed_at(form.get("at", "")), actor())
+    except InvalidInput as problem:
+        return _show(story, form, str(problem))
+    flash("The filter is noted.")
+    return see_other("water.machine", machine_id=machine_id)
+
+
+def _typed_cartridge(form: Mapping[str, str]) -> Cartridge | None:
+    if form.get("do") == "out":
+        return None
+    capacity = forms.optional_rate(form.get("capacity", ""), "The capacity")
+    if capacity is None:
+        raise InvalidInput("Say what the cartridge holds, in °dH·L: its litres at 10 °dH times ten.")
+    bypass = forms.optional_rate(form.get("bypass", ""), "The bypass") or 0.0
+    months = forms.count(form.get("months", "") or str(USUAL_MONTHS), "Months")
+    resin = Resin(form["resin"]) if form.get("resin") in set(Resin) else Resin.DECARBONISING
+    place = FilterPlace(form["place"]) if form.get("place") in set(FilterPlace) else FilterPlace.TANK
+    return Cartridge(capacity, bypass / 100, 0.0, resin, months, place)
+
+
+def _installed_at(text: str) -> datetime:
+    if not text.strip():
+        return now()
+    calendar = site().calendar
+    day = forms.day(text, "The day it was fitted")
+    return now() if day == calendar.today(now()) else calendar.opening(day)
+
+
+def view_of(machine_id: int) -> MachineView:
+    """One machine of this site; answers 404 where there is none."""
+    view = machine_view(site(), machine_id, now())
+    if view is None:
+        abort(404)
+    return view
