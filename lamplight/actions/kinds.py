@@ -8,6 +8,7 @@ from lamplight.actions.text_library import TextLibrary
 from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.marks import DoseMark, kind_as_marked
 from lamplight.core.machine.told import Told, WordTold, kind_as_told
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.library import catalogue
@@ -40,12 +41,17 @@ def _without_filter(kind: Kind) -> Kind:
 
 
 @lru_cache(maxsize=400)
-def _as_told(kind: Kind, told: tuple[Told, ...], words: tuple[WordTold, ...]) -> Kind:
-    return kind_as_told(kind, told, words)
+def _as_told(kind: Kind, told: tuple[Told, ...], words: tuple[WordTold, ...], marks: tuple[DoseMark, ...] = ()) -> Kind:
+    return kind_as_marked(kind_as_told(kind, told, words), marks)
 
 
 def kind_here(kind: Kind, book: MachineBook) -> Kind:
-    """The kind as one machine is of it: with what its keepers said of this very machine."""
+    """The kind as one machine is of it: with what its keepers said of this very machine, and the marks of its mixes."""
+    return _as_told(kind, book.told, book.words, book.marks_held)
+
+
+def kind_unmarked(kind: Kind, book: MachineBook) -> Kind:
+    """The same with every mix filled as its kind says."""
     return _as_told(kind, book.told, book.words)
 
 

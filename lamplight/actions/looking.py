@@ -14,6 +14,7 @@ from lamplight.actions.stock import products, stock_held
 from lamplight.core.assess import DayBasis, MachineStatus, day_basis, status_at
 from lamplight.core.care.status import Status
 from lamplight.core.job.chemistry import Inside, Product
+from lamplight.core.job.marked import serving_as_marked
 from lamplight.core.job.needs import need_lines
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.book import MachineBook
@@ -73,7 +74,7 @@ def look_at(
     row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, around: Surroundings, remembered: bool = True
 ) -> Looked:
     kind = kind_here(kind_of(row.kind), book)
-    serving = serving_on(kind, around.products)
+    serving = serving_as_marked(serving_on(kind, around.products), book.marks_held)
     if not remembered:  # looked at for another moment than that which pages show
         return Looked(kind, status_at(_basis(row.id, book, kind, site.calendar, now), now), serving)
     lacking = _lacking(equipped_kind(kind, book.water), serving, around.held)

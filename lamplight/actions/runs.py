@@ -19,13 +19,17 @@ from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED
 from lamplight.core.job.inspections import INSPECTIONS, due_inspections
 from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.marks import MIX_VOLUMES, running_trial
+from lamplight.core.machine.trial import LOOKED_AT
 from lamplight.core.run.finish import doses, settled_items
 from lamplight.core.run.rules import apply
 from lamplight.core.run.state import EventKind, RunEvent
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.stock import Move
+from lamplight.core.words import listed
 from lamplight.store.books import counter_book
 from lamplight.store.database import database
+from lamplight.store.doses import dose_facts
 from lamplight.store.models import (
     Cleaning,
     ConfirmationGiven,
@@ -157,7 +161,21 @@ def asks_for_lamp(kind: Kind, run: RunRow) -> bool:
 
 def inspections_due(run: RunRow, actor: Actor) -> tuple[str, ...]:
     """What the end of a run wants looked at, by key."""
-    return due_inspections(run.state.procedure.inspects, last_inspections(run.machine_id), actor.now)
+    wanted = due_inspections(run.state.procedure.inspects, last_inspections(run.machine_id), actor.now)
+    return tuple(dict.fromkeys((*_tried_here(run), *wanted)))
+
+
+def _tried_here(run: RunRow) -> tuple[str, ...]:
+    """What an experiment with the dose of this job wants looked at after every wash; nothing where none runs."""
+    if not any(role in MIX_VOLUMES for step in run.state.procedure.steps for _place, role in step.puts):
+        return ()
+    facts = dose_facts([run.machine_id])
+    looked, trials = facts.looked_at.get(run.machine_id, ()), facts.trials.get(run.machine_id, ())
+    own = [trial for trial in trials if trial.item == run.item]
+    if not own or running_trial(own, own[-1].role, looked) is None:
+        return ()
+    seen = set(run.state.procedure.inspects)
+    return tuple(what for what in LOOKED_AT if what in seen or what not in ("hose",))
 
 
 def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Actor) -> RunRow:
@@ -176,6 +194,11 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
     with database.atomic():
         row = current_run(run_id)
         apply(row.state, RunEvent(EventKind.FINISH, actor.now, step))
+        unanswered = [INSPECTIONS[what].title.lower() for what in _tried_here(row) if what not in finish.inspected]
+        if unanswered:
+            raise InvalidInput(
+                f"This wash is part of an experiment: look at {listed(unanswered)}, and say how each is."
+            )
         if note:
             _store(run_id, EventKind.NOTE, step, actor, note)
         _store(run_id, EventKind.FINISH, step, actor, "")

@@ -7,13 +7,13 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 
 import yaml
 
 from lamplight.actions.entries import Actor, required, write_entry
-from lamplight.actions.kinds import KINDS, kind_of
+from lamplight.actions.kinds import KINDS, kind_of, kind_unmarked
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.own_texts import OWN_KINDS
@@ -129,10 +129,15 @@ def call_in(view: MachineView, state: RunState) -> int:
     step = state.step
     if step is None or step.own < 0 or step.own >= len(state.procedure.own):
         return -1
-    place = place_of(state.procedure.own, step.own)
     known = programmes_known(view).get(state.procedure.programme, ())
+    place = place_of([_unmarked(use, known) for use in state.procedure.own], step.own)
     alike = [n for n, call in enumerate(known) if call.use == place.use]
     return alike[place.nth] if place.nth < len(alike) else -1
+
+
+def _unmarked(use: Use, known: Sequence[KnownCall]) -> Use:
+    """A call of a run as the programme has it, where only the mark of its mix is another."""
+    return next((call.use for call in known if replace(call.use, ml=use.ml) == use), use)
 
 
 def edition_of(calls: Sequence[KnownCall]) -> str:
@@ -266,7 +271,8 @@ def lift(site: SiteRow, view: MachineView, actor: Actor) -> Kind:
     data = load_yaml(own or KINDS.copied(key))
     if own is None:
         data["title"] = f"{data['title'][:66]}, as ours is"
-    data["programmes"] = {name: programme_as_file(one) for name, one in view.kind.programmes.items()}
+    as_told = kind_unmarked(kind_of(key), book)
+    data["programmes"] = {name: programme_as_file(one) for name, one in as_told.programmes.items()}
     words = own_words(book.words)
     here = {name: one.text for name, one in words.items() if not name.startswith(ACCESS)}
     if here:

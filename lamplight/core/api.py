@@ -29,6 +29,7 @@ from lamplight.core.care.by_event import all_of, event_due, hours_due, leaving_d
 from lamplight.core.care.by_scale import scale_due
 from lamplight.core.care.context import Evaluated, EvaluationContext, EventSeen
 from lamplight.core.care.evaluate import evaluate_all, evaluate_item, evaluate_trigger
+from lamplight.core.care.findings import Found, LookedAt, findings
 from lamplight.core.care.item import CareItem, Day, Due, ItemRole, LastDone, Start, TriggerDue
 from lamplight.core.care.last_done import DoneFact, asked_in_order, asks_last_done, last_done, with_settled
 from lamplight.core.care.own_items import LimitChange, OwnChoices, own_items
@@ -44,6 +45,7 @@ from lamplight.core.care.triggers import (
     EndOfService,
     FilterSpent,
     FixedWeekdays,
+    FoundDirty,
     HardnessStep,
     HoursSinceFirstDrink,
     LitresByHardness,
@@ -59,6 +61,9 @@ from lamplight.core.diagnosis.evidence import Circumstances, ConfirmationAt, evi
 from lamplight.core.diagnosis.faults import FaultWeeks, circuits_in_trouble, fault_weeks
 from lamplight.core.diagnosis.grinding import Grinding, grinding
 from lamplight.core.diagnosis.panel_reading import PanelReading, Settled, jobs_of, lit_since, panel_reading
+from lamplight.core.dose.beaker import DoseCut, Drawn, Measuring, Saved, drawn_of, margin_for, same_strength, saved_by
+from lamplight.core.dose.repeats import Repeats, grubbs_limit, more_needed, repeats, standing_out, student_t
+from lamplight.core.dose.vessel import RoundVessel, height_of
 from lamplight.core.errors import (
     InvalidFields,
     InvalidInput,
@@ -102,6 +107,7 @@ from lamplight.core.job.dose import Pour, dose_for, error_words, measured, pour_
 from lamplight.core.job.general import CourseLine, course_in_general, in_general, programmes_in_general
 from lamplight.core.job.inspections import Inspection, due_inspections
 from lamplight.core.job.ledger import Ledger
+from lamplight.core.job.marked import serving_as_marked
 from lamplight.core.job.needs import NeedLine, added_up, need_lines
 from lamplight.core.job.procedure import (
     Choice,
@@ -157,6 +163,16 @@ from lamplight.core.machine.differences import Difference, differences, told_dif
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.following import as_heard, likely_next, with_words
 from lamplight.core.machine.kind import AccessFact, Kind
+from lamplight.core.machine.marks import (
+    DoseMark,
+    DoseTrial,
+    found_on,
+    kind_as_marked,
+    marks_in_force,
+    running_trial,
+    state_of_trial,
+    trial_washes,
+)
 from lamplight.core.machine.programme import Gives, Meanwhile, Programme, Use
 from lamplight.core.machine.stand_in import Coming, LampAhead, coming, lamps_ahead
 from lamplight.core.machine.told import (
@@ -175,6 +191,7 @@ from lamplight.core.machine.told import (
     place_of,
     word_source,
 )
+from lamplight.core.machine.trial import Trial, TrialState, TrialWash, trial_state, upper_bound
 from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm, stops
 from lamplight.core.mail.note import Note, NoteLine, NoteSection
 from lamplight.core.mail.outbox import MailState, left_in_hand, next_try

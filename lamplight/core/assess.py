@@ -21,6 +21,7 @@ from lamplight.core.lamps.sightings import Asked, asked_for, panels_seen
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.machine.kind import Kind
+from lamplight.core.machine.marks import found_on
 from lamplight.core.site.absence import Absence, away
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.timeline import Timeline
@@ -214,7 +215,7 @@ def status_at(work: DayBasis, now: datetime, lacking: Collection[str] = ()) -> M
     prompts = {asked.item: asked.begun for asked in work.asked if asked.holds(now)}
     context = EvaluationContext(
         work.meters, work.calendar, now, work.done, work.away, prompts, book.events, work.waters.now, work.tank_l,
-        work.waters.earlier,
+        work.waters.earlier, found_on(book.looked_at, book.trials, [item.key for item in work.items], now),
     )  # fmt: skip
     return MachineStatus(context, evaluate_all(work.items, work.done, context, lacking), book, work.told, work)
 

@@ -11,6 +11,7 @@ import numpy as np
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.care import read_bar
+from lamplight.actions.dose import note_measuring, note_pushes
 from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import ImportFacts, import_readings
 from lamplight.actions.hours import add_keeper_absence, add_slots, save_ways
@@ -20,6 +21,7 @@ from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done, set_limit
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
 from lamplight.actions.preparing import defer
+from lamplight.actions.prices import note_price
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
@@ -27,6 +29,7 @@ from lamplight.actions.stock import move_stock, order_stock
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
+from lamplight.core.dose.beaker import Measuring
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.run.state import EventKind
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, minute_of
@@ -44,9 +47,12 @@ from lamplight.demo.story import (
     KEEPERS,
     MACHINES,
     MAIL,
+    MEASURED,
     OPENS,
     ORDERED,
     OWN_LIMITS,
+    PRICES,
+    PUSHES,
     READ_DAYS,
     SITE,
     STOCK,
@@ -184,6 +190,7 @@ def tell(now: datetime) -> None:
     _own_limits({story.name: row for story, row in stood}, Actor(begun, keepers[0]))
     _stock(site, now, keepers[1])
     _defer(site, now, keepers[0])
+    _bench(site, {story.name: row for story, row in stood}, now, keepers[1])
     told(site, {story.name: row for story, row in stood}, now, keepers)
 
 
@@ -191,6 +198,20 @@ def _own_limits(rows: dict[str, MachineRow], actor: Actor) -> None:
     """What the keepers found to be other on a machine than on its kind."""
     for name, item, trigger, limit, reason in OWN_LIMITS:
         set_limit(rows[name], item, trigger, limit, reason, actor)
+
+
+def _bench(site: SiteRow, rows: dict[str, MachineRow], now: datetime, keeper_id: int) -> None:
+    """What was paid, and what was measured at the beaker."""
+    today = site.calendar.today(now)
+    for product, units, money, back in PRICES:
+        note_price(product, units, money, today - timedelta(days=back), today, Actor(now, keeper_id))
+    for name, filled, left, back in MEASURED:
+        at = site.calendar.opening(site.calendar.open_day_from(today - timedelta(days=back), -1)) + timedelta(hours=11)
+        view = machine_view(site, rows[name].id, now)
+        assert view is not None
+        note_measuring(view, "milk-cleaner", Measuring(filled, left), Actor(min(at, now), keeper_id))
+    product, unit, pushes = PUSHES
+    note_pushes(product, unit, pushes, not_primed=True, actor=Actor(now - timedelta(days=2), keeper_id))
 
 
 def _stock(site: SiteRow, now: datetime, keeper_id: int) -> None:

@@ -126,6 +126,17 @@ STOCK = (
     ("descaler-sachets", 2, 12), ("silicone-grease", 38, 40), ("filter-cartridges", 0, 12), ("wand-tablets", 11, 12),
 )  # fmt: skip
 # Product, units, and in how many days it should come.
+# Product, units in a pack, money for it, days before today.
+PRICES = (
+    ("brew-tablets", 100, 24.00, 300), ("brew-tablets", 100, 27.50, 45), ("milk-liquid", 1000, 12.40, 210),
+    ("milk-pellets", 1000, 19.90, 60), ("descaler-liquid", 750, 9.60, 210), ("descaler-sachets", 6, 14.40, 120),
+    ("filter-cartridges", 1, 13.90, 51), ("milk-acid-sachets", 10, 11.50, 120),
+)  # fmt: skip
+# Machine, what was filled and what was poured back of it, ml, days before today.
+MEASURED = (
+    ("Glaze Lab", 1000, 322, 9), ("Glaze Lab", 1000, 305, 6), ("Glaze Lab", 1000, 318, 2), ("Reception", 250, 70, 4),
+)  # fmt: skip
+PUSHES = ("milk-liquid", "ml", (21.5, 24.9, 25.3, 24.6, 25.1))
 ORDERED = (("filter-cartridges", 2, 6),)
 DEFERRED = ("Reception", "grease", 1)
 # Machine, item, trigger, limit, and why.

@@ -19,6 +19,7 @@ from lamplight.core.machine.book import MachineBook
 from lamplight.core.site.absence import Absence as CoreAbsence
 from lamplight.core.usage.counters import CleaningDrinks, CounterBook, Reading, Restart
 from lamplight.store.database import database
+from lamplight.store.doses import dose_facts
 from lamplight.store.models import (
     Absence,
     BarReading,
@@ -101,6 +102,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     seen = sightings_by_machine(machine_ids)
     away = absences()
     told, words = told_by_machine(machine_ids)
+    doses = dose_facts(machine_ids)
     water = waters(machine_ids)
     versions = machine_versions(machine_ids)
     streams = {machine_id: water.of(machine_id) for machine_id in versions}
@@ -122,6 +124,9 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             sightings=seen.get(version.machine_id, ()),
             told=told.get(version.machine_id, ()),
             words=words.get(version.machine_id, ()),
+            looked_at=doses.looked_at.get(version.machine_id, ()),
+            marks=doses.marks.get(version.machine_id, ()),
+            trials=doses.trials.get(version.machine_id, ()),
             missing={
                 part: f"{state}: {note}" if note else state
                 for part, (state, note) in parts[version.machine_id].items()

@@ -54,3 +54,34 @@ class SlideRule(BrowserTest):
             [x, y],
         )
         self.assertLess(float(page.locator("#total").input_value()), float(before))
+
+
+class Beaker(BrowserTest):
+    """On the demo, where the tower's mix was measured."""
+
+    demo = True
+
+    def test_mouse_keys_and_form(self):
+        """Each moves the mark, its dose and the number in the form; kept, the run pours to it."""
+        page = self.new_page()
+        page.goto("/supplies/dose/1/milk-cleaner")
+        grip, field = page.locator(".beaker-grip"), page.locator("#mark")
+        before = int(field.input_value())
+        grip.focus()
+        for key, by in (("ArrowDown", -5), ("ArrowUp", 5), ("PageDown", -50), ("PageUp", 50)):
+            page.keyboard.press(key)
+            before += by
+            self.assertEqual(int(field.input_value()), before)
+        knob = page.locator(".beaker-knob").bounding_box()
+        x, y = knob["x"] + knob["width"] / 2, knob["y"] + knob["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x, y - 40, steps=4)
+        page.mouse.up()
+        self.assertGreater(int(field.input_value()), before)
+        page.fill("#mark", "800")
+        self.assertEqual(grip.get_attribute("aria-valuetext"), "800 ml, 40 ml")
+        page.get_by_role("button", name="Use it from now on").click()
+        page.wait_for_selector("text=reckon with that mark")
+        page.goto("/runs/ready/1/milk-wash")
+        self.assertIn("Filled to 800 of 1000 ml", page.inner_text("main"))

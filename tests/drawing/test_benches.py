@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.hardness import convert_hardness
+from lamplight.drawing.beaker import DrawnBeaker, beaker, dots
 from lamplight.drawing.scale_year import BASE, scale_course
 from lamplight.drawing.slide_rule import LEFT, RIGHT, SCALES, WIDTH, Levels, Mark, slide_rule, span_for, step_for
 from lamplight.drawing.water_line import DrawnWater, water_line
@@ -87,6 +88,33 @@ class Lines(unittest.TestCase):
         heights = [float(y) for y in re.findall(r"[ML][\d.]+ ([\d.]+)", drawn.split("year-course")[1])]
         self.assertEqual(len(heights), len(grams))
         self.assertTrue(all(7.9 <= y <= BASE + 0.1 for y in heights))
+
+
+class Beakers(unittest.TestCase):
+    """Levels at their height."""
+
+    @given(st.floats(50, 3000), st.floats(0.05, 1), st.floats(0.05, 1))
+    def test_levels(self, full, mark, drawn):
+        """More is higher; the mark stands where its millilitres do; the dose at the mark keeps the strength."""
+        shown = DrawnBeaker(full, mark * full, drawn * full, 0.3, "pellets", 1.0)
+        picture = ET.fromstring(str(beaker(shown)))
+        grip = next(node for node in picture.iter("g") if node.get("role") == "slider")
+        at = float(re.search(r"translate\(0 ([\d.]+)", grip.get("transform")).group(1))
+        base, top, most = (float(picture.get(f"data-{name}")) for name in ("base", "top", "most"))
+        self.assertAlmostEqual(at, base - (base - top) * mark * full / most, delta=0.2)
+        units = float(grip.get("aria-valuetext").split(", ")[1].split()[0])
+        self.assertAlmostEqual(units, max(1, 0.3 * mark * full), delta=0.51)
+
+    @given(st.lists(st.floats(1, 200), min_size=1, max_size=20))
+    def test_dots(self, values):
+        """One dot a value, in the order of their size, inside the picture."""
+        drawn = ET.fromstring(str(dots(values, [False] * len(values), None, None, "g")))
+        places = [float(node.get("cx")) for node in drawn.iter("circle")]
+        self.assertEqual(len(places), len(values))
+        self.assertTrue(all(8 <= x <= 552 for x in places))
+        for one, other in zip(range(len(values)), range(1, len(values)), strict=False):
+            if values[one] - values[other] > 1:
+                self.assertGreater(places[one], places[other])
 
 
 if __name__ == "__main__":

@@ -252,7 +252,7 @@ class Queries(DataTest):
         for n in range(6):
             self.machine(f"M{n}")
             if n in (1, 5):
-                with assert_query_count(18):
+                with assert_query_count(21):
                     books()
                 counts.append(n)
         self.assertEqual(counts, [1, 5])

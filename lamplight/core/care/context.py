@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import date, datetime
 from functools import cached_property
 
+from lamplight.core.care.findings import Found
 from lamplight.core.care.item import CareItem, LastDone
 from lamplight.core.care.status import Window
 from lamplight.core.moment import Moment
@@ -54,6 +55,7 @@ class EvaluationContext:
         tank_l: what its tank holds, litres; 0 where there is none.
         water: what comes in, and through which filter.
         earlier_water: until when another water or filter was there, oldest first.
+        found: what inspections found, by the item that it brings.
     """
 
     meters: Mapping[str, Meter]
@@ -66,6 +68,7 @@ class EvaluationContext:
     water: WaterAtMachine = field(default_factory=WaterAtMachine)
     tank_l: float = 0.0
     earlier_water: tuple[tuple[datetime, WaterAtMachine], ...] = ()
+    found: Mapping[str, Found] = field(default_factory=dict)
 
     @property
     def waters(self) -> Timeline[WaterAtMachine, datetime]:

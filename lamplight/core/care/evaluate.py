@@ -22,6 +22,7 @@ from lamplight.core.care.triggers import (
     EndOfService,
     FilterSpent,
     FixedWeekdays,
+    FoundDirty,
     HoursSinceFirstDrink,
     LitresByHardness,
     MonthsSince,
@@ -82,7 +83,10 @@ def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationCont
         context: drinks, usage, calendar and the present.
     """
     about = Evaluated(item, last, context)
-    states = tuple(_owed(trigger, about) or evaluate_trigger(trigger, about) for trigger in item.triggers)
+    states = (
+        *_found(about),
+        *(_owed(trigger, about) or evaluate_trigger(trigger, about) for trigger in item.triggers),
+    )
     known = [state for state in states if state.known]
     pressing = any(state.status >= Status.DUE for state in known)
     if not known or (last is None and len(known) < len(states) and not pressing):
@@ -93,6 +97,16 @@ def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationCont
     others = [state.sentence for state in sorted(states, key=lambda state: not state.known) if state is not first]
     stop = (item.when_overdue,) if item.when_overdue and status is Status.OVERDUE else ()
     return Due(item, status, first, states, last, tuple(dict.fromkeys((first.sentence, *stop, *others))))
+
+
+def _found(about: Evaluated) -> tuple[TriggerDue, ...]:
+    """What an inspection found and nobody has seen to since; at the end of a job it counts after it."""
+    found = about.context.found.get(about.item.key)
+    if found is None or (about.deed is not None and about.deed.at > found.at):
+        return ()
+    day = about.context.calendar.today(found.at)
+    status = max(Status.DUE, about.window.dated(day))
+    return (TriggerDue.on_day(FoundDirty(), Day(day, reached=True), status, found.sentence),)
 
 
 def _owed(trigger: Trigger, about: Evaluated) -> TriggerDue | None:

@@ -9,7 +9,7 @@ from typing import Self
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.care.status import SOON_OPEN_DAYS, Status
-from lamplight.core.care.triggers import Prompted, Trigger
+from lamplight.core.care.triggers import FoundDirty, Prompted, Trigger
 from lamplight.core.usage.passage import NEVER, Passage
 
 # What takes no longer is ticked; what takes longer is led through. Common practice, no source.
@@ -219,6 +219,11 @@ class Due:
     def likely(self) -> date | None:
         """The likely date, or None."""
         return self.first.passage.likely if self.first else None
+
+    @property
+    def found_dirty(self) -> bool:
+        """Whether an inspection found something that it sees to."""
+        return any(isinstance(state.trigger, FoundDirty) for state in self.triggers)
 
     @property
     def prompted(self) -> bool:

@@ -13,6 +13,7 @@ from lamplight.core.care.triggers import (
     EndOfService,
     FilterSpent,
     FixedWeekdays,
+    FoundDirty,
     HoursSinceFirstDrink,
     LitresByHardness,
     MonthsSince,
@@ -47,6 +48,8 @@ def trigger_in_words(trigger: Trigger) -> str:
             return f"before an absence of {days} days or more"
         case Prompted():
             return "when the machine asks for it"
+        case FoundDirty():
+            return "when an inspection found something"
         case FilterSpent():
             return "when the cartridge is spent"
         case LitresByHardness(steps):

@@ -165,6 +165,14 @@ class Prompted:
 
 
 @dataclass(frozen=True)
+class FoundDirty:
+    """Due when an inspection found something; it stands in no file, every item has it."""
+
+    descaling_basis: str = ""
+    key: ClassVar[str] = "inspection"
+
+
+@dataclass(frozen=True)
 class FilterSpent:
     """Due when the fitted cartridge has taken up all it can, by the water's hardness."""
 
@@ -227,6 +235,7 @@ Trigger = (
     | AfterEvent
     | BeforeAbsence
     | Prompted
+    | FoundDirty
     | FilterSpent
     | LitresByHardness
     | ScaleBudget

@@ -29,6 +29,10 @@ INSPECTIONS: Mapping[str, Inspection] = {
         "Milk hose", "Pull a brush that was clean before through it; it comes out clean.", 7, ("hose", "fridge")
     ),
     "orifice": Inspection("Air orifice", "Hold it against the light: round, open, no skin of milk.", 7),
+    "galleries": Inspection(
+        "Galleries of the frother", "Light through every one; the clean brush comes out clean.", 30
+    ),
+    "valve": Inspection("Milk valve", "Opened: no skin, no grain, the seat is smooth.", 30),
     "screen": Inspection("Brew screen", "Every hole is open and no brown film is left.", 30),
     "seals": Inspection("Seals", "No crack, no flat place, a thin film of grease.", 60),
     "filter-seat": Inspection("Filter seat", "It sits level and nothing drips or hisses.", 60, ("filter",)),

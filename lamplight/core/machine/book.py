@@ -7,11 +7,13 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 
 from lamplight.core.care.context import EventSeen
+from lamplight.core.care.findings import LookedAt
 from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import DoneFact, with_settled
 from lamplight.core.care.own_items import WHICHEVER_FIRST, LimitChange, OwnChoices
 from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.machine.marks import DoseMark, DoseTrial, marks_in_force
 from lamplight.core.machine.told import Told, WordTold
 from lamplight.core.moment import Moment
 from lamplight.core.site.absence import Absence
@@ -39,6 +41,9 @@ class MachineBook:
         sightings: what its panel was seen to show, and what it was said to ask for.
         missing: parts that are missing or broken, with what was said about them.
         told, words: what was said of it that only its manual can know, in order.
+        looked_at: what was inspected, and whether it was well.
+        marks: how far its mixes are filled; the last of each role holds.
+        trials: experiments with a dose, in order.
     """
 
     counters: Mapping[str, CounterBook] = field(default_factory=dict)
@@ -57,11 +62,19 @@ class MachineBook:
     missing: Mapping[str, str] = field(default_factory=dict)
     told: tuple[Told, ...] = ()
     words: tuple[WordTold, ...] = ()
+    looked_at: tuple[LookedAt, ...] = ()
+    marks: tuple[DoseMark, ...] = ()
+    trials: tuple[DoseTrial, ...] = ()
 
     @property
     def waters(self) -> Timeline[WaterAtMachine, datetime]:
         """What came in, and through which filter, when."""
         return Timeline(self.water, self.earlier_water)
+
+    @property
+    def marks_held(self) -> tuple[DoseMark, ...]:
+        """The marks of its mixes as they hold, an experiment that runs included."""
+        return marks_in_force(self.marks, self.trials, self.looked_at)
 
     def counter(self, name: str) -> CounterBook:
         """The facts of one counter; empty where there are none."""

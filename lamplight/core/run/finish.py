@@ -8,13 +8,14 @@ from dataclasses import dataclass, field
 from lamplight.core.care.item import CareItem
 from lamplight.core.job.confirmations import confirmations_in_words, settles
 from lamplight.core.job.dose import Pour, pour_of, refusal_of_volume
+from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.job.needs import need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.steps import StepKind
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.clock import seconds_taken
 from lamplight.core.run.state import Outcome, RunContext, RunState
-from lamplight.core.words import grouped, plural
+from lamplight.core.words import grouped, listed, plural
 
 
 def settled_items(state: RunState, item_key: str, kind: Kind) -> tuple[CareItem, ...]:
@@ -80,6 +81,10 @@ def outcome_words(state: RunState, written: WrittenAtEnd) -> str:
         words += f", {plural(written.cleaning, 'drink')} only to clean"
     if written.confirmations:
         words += "; " + ", ".join(confirmations_in_words(written.confirmations))
+    seen = written.inspected.items()
+    found = [INSPECTIONS[what].title.lower() for what, well in seen if not well and what in INSPECTIONS]
+    if found:
+        words += f"; found not clean: {listed(found)}"
     reason = state.notes[-1].text if state.outcome is Outcome.ABANDONED and state.notes else ""
     return f"{words}: {reason}" if reason else words
 

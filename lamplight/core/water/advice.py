@@ -42,5 +42,5 @@ def soft_water_advice(water: WaterAtMachine) -> str:
         return ""
     return (
         f"Fresh, the cartridge leaves {degrees(after)}: acid and without a buffer. "
-        f"A bypass of {share.share:.0%} would leave {degrees(ADVISED_DH)}, where it can be set."
+        f"A bypass of {100 * share.share:.0f} % would leave {degrees(ADVISED_DH)}, where it can be set."
     )

@@ -208,7 +208,7 @@ def saturation(total_dh_mg: float, alkalinity_mg: float, analysis: Analysis, hot
     calcium, solids = analysis.calcium_mg, analysis.tds_mg
     if calcium is None:
         calcium = CALCIUM_SHARE * total_dh_mg
-        assumed.append(f"{CALCIUM_SHARE:.0%} of the hardness as calcium")
+        assumed.append(f"{100 * CALCIUM_SHARE:.0f} % of the hardness as calcium")
     if solids is None:
         solids = USUAL_TDS_MG
         assumed.append(f"{USUAL_TDS_MG:.0f} mg/L of dissolved solids")

@@ -24,6 +24,14 @@ from lamplight.store.models.care_facts import (
     StockMoveFact,
     WaterTestFact,
 )
+from lamplight.store.models.dose_facts import (
+    DoseMarkVersion,
+    DoseMeasuring,
+    DoseTrialFact,
+    DoseVesselVersion,
+    Push,
+    TrialStop,
+)
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
 from lamplight.store.models.mail_facts import MailVersion, Outgoing, ToldOnce, WishesVersion
 from lamplight.store.models.plan_facts import AnnouncedPlan, FeedVersion, PlanPin, PlanWish
@@ -53,7 +61,8 @@ TABLES = (
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
-    KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish,
+    KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish, PriceFact,
+    DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
@@ -62,6 +71,7 @@ FACTS = (
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
     PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion, PlanWish, PriceFact,
+    DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
 )  # fmt: skip
 
 __all__ = [
@@ -82,6 +92,10 @@ __all__ = [
     "CounterRestart",
     "Deferral",
     "DeviceEvent",
+    "DoseMarkVersion",
+    "DoseMeasuring",
+    "DoseTrialFact",
+    "DoseVesselVersion",
     "Entry",
     "Fact",
     "FailedTry",
@@ -110,6 +124,7 @@ __all__ = [
     "ProcedureVersion",
     "ProductVersion",
     "ProgrammeTold",
+    "Push",
     "ReadingRemoval",
     "Round",
     "RoundEventRow",
@@ -124,6 +139,7 @@ __all__ = [
     "TextVersion",
     "ToldOnce",
     "UtcField",
+    "TrialStop",
     "WalksVersion",
     "WaterTestFact",
     "WishesVersion",

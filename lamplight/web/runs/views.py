@@ -7,6 +7,7 @@ from datetime import date
 
 from flask import Blueprint, abort, flash, request, send_file
 
+from lamplight.actions.dose import mixes_of
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import ALL_LOOKED_INTO, first_pressing, machine_view, machine_views
 from lamplight.actions.photos import add_photo, photo_path
@@ -78,6 +79,7 @@ def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, 
     return render(
         "runs/ready.html", "ready", code, ready=ready, view=view, drawing=drawing, notice=notice, form=form,
         covered=ready.instead, rinse_out=RINSE_OUT, sure=_surety(view, ready),
+        mixes=[mix for mix in mixes_of(view) if mix.item.key == key],
     )  # fmt: skip
 
 
@@ -164,6 +166,7 @@ def _afterwards(run: RunRow, view: MachineView, others: list[MachineView]) -> di
     earlier = [past.state for past in ended_runs(run.machine_id, item=run.item) if past.id != run.id]
     return {
         "unusual": unusual(run.state, earlier),
+        "found_dues": [due for due in view.status.dues if due.found_dirty],
         "still_lit": [(reason.text, view.status.due(reason.item)) for reason in reasons],
         "next_dates": sorted(dated, key=lambda due: due.likely or date.max)[:4],
         "next_stop": first_pressing(others),

@@ -156,7 +156,7 @@ def drawn_water(story: WaterStory) -> Markup:
     if cartridge is None:
         known = "no filter" if story.water.filter_out else "which filter is not known"
         return water_line(DrawnWater(comes, comes, None, None, 0.0, "", f"{name}: {known}"))
-    parts = [f"bypass {cartridge.bypass:.0%}"] if cartridge.bypass else []
+    parts = [f"bypass {100 * cartridge.bypass:.0f} %"] if cartridge.bypass else []
     if story.left_l is not None:
         parts.append("spent" if story.left_l <= 0 else f"{story.left_l:,.0f} L left")
     arrives = story.arrives_dh

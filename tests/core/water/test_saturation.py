@@ -122,7 +122,7 @@ class Laws(unittest.TestCase):
 
     def test_words_and_refusals(self):
         """What was assumed is named; what cannot be is refused."""
-        self.assertIn("80% of the hardness as calcium", saturation(250, 180, Analysis(7.6)).assumed)
+        self.assertIn("80 % of the hardness as calcium", saturation(250, 180, Analysis(7.6)).assumed)
         self.assertEqual(saturation(250, 180, Analysis(7.6, 20, 350, 200)).assumed, "")
         words = [tendency(index) for index in (-1, -0.3, 0.3, 0.31)]
         self.assertEqual([word.split()[0] for word in words], ["tends", "is", "is", "tends"])

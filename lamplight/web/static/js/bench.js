@@ -82,5 +82,81 @@
     });
   }
 
+  // The beaker: the mark follows the hand, the dose keeps its strength, and the form takes the number.
+  function beaker(drawn) {
+    const grip = drawn.querySelector(".beaker-grip");
+    const form = document.querySelector("[data-mark-form]");
+    if (!grip || !form) return;
+    const base = Number(drawn.dataset.base);
+    const top = Number(drawn.dataset.top);
+    const most = Number(drawn.dataset.most);
+    const full = Number(drawn.dataset.full);
+    const perMl = Number(drawn.dataset.perMl);
+    const step = Number(drawn.dataset.step);
+    const heights = JSON.parse(drawn.dataset.heights || "[]");
+    const field = form.querySelector("[name=mark]");
+    const millimetres = form.querySelector("[data-says=mm]");
+    let at = Number(grip.getAttribute("aria-valuenow"));
+
+    function height(ml) {
+      for (let n = 1; n < heights.length; n += 1) {
+        if (ml <= heights[n][0]) {
+          const share = (ml - heights[n - 1][0]) / (heights[n][0] - heights[n - 1][0]);
+          return heights[n - 1][1] + share * (heights[n][1] - heights[n - 1][1]);
+        }
+      }
+      return null;
+    }
+    function place(ml, write) {
+      at = Math.min(full, Math.max(1, Math.round(ml)));
+      grip.setAttribute("transform", "translate(0 " + (base - (base - top) * at / most).toFixed(1) + ")");
+      const units = Math.max(step, Math.round(at * perMl / step) * step);
+      const dose = Number(units.toFixed(2)) + " " + drawn.dataset.unit;
+      grip.querySelector("[data-says=ml]").textContent = at + " ml";
+      grip.querySelector("[data-says=units]").textContent = dose;
+      grip.setAttribute("aria-valuenow", String(at));
+      grip.setAttribute("aria-valuetext", at + " ml, " + dose);
+      if (millimetres) {
+        const up = height(at);
+        millimetres.textContent = up === null ? "?" : String(Math.round(up));
+      }
+      if (write) field.value = String(at);
+    }
+    function under(event) {
+      const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(drawn.getScreenCTM().inverse());
+      return (base - point.y) / (base - top) * most;
+    }
+    drawn.addEventListener("pointerdown", function (event) {
+      if (event.button || (event.pointerType === "touch" && !event.target.closest(".beaker-grip"))) return;
+      event.preventDefault();
+      drawn.setPointerCapture(event.pointerId);
+      grip.focus({ preventScroll: true });
+      const follow = function (moved) { place(Math.round(under(moved) / 5) * 5, true); };
+      follow(event);
+      const end = function () {
+        drawn.removeEventListener("pointermove", follow);
+        drawn.removeEventListener("pointerup", end);
+        drawn.removeEventListener("pointercancel", end);
+      };
+      drawn.addEventListener("pointermove", follow);
+      drawn.addEventListener("pointerup", end);
+      drawn.addEventListener("pointercancel", end);
+    });
+    grip.addEventListener("keydown", function (event) {
+      const steps = { ArrowUp: 5, ArrowRight: 5, ArrowDown: -5, ArrowLeft: -5, PageUp: 50, PageDown: -50 };
+      let to = event.key in steps ? at + steps[event.key] : null;
+      if (event.key === "Home") to = 1;
+      if (event.key === "End") to = full;
+      if (to === null) return;
+      event.preventDefault();
+      place(to, true);
+    });
+    field.addEventListener("input", function () {
+      const typed = number(field.value);
+      if (typed !== null && typed > 0) place(typed, false);
+    });
+  }
+
+  document.querySelectorAll(".beaker").forEach(beaker);
   document.querySelectorAll(".slide-rule").forEach(slideRule);
 })();

@@ -1,0 +1,87 @@
+"""What an inspection finds brings the care that goes deeper, until that is done or it is seen to be well."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from datetime import timedelta
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from lamplight.core.care.findings import DEEPER, WORDS, LookedAt, findings
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import DaysSince
+from lamplight.core.job.inspections import INSPECTIONS
+from lamplight.core.machine.marks import DoseTrial, found_on
+from lamplight.core.machine.trial import Trial
+from tests.core.care.makers import item, judged
+from tests.core.makers import MONDAY, book
+
+DAY = timedelta(days=1)
+STRIP, WASH = item(DaysSince(30), key="milk-strip-down"), item(DaysSince(2), key="milk-wash")
+looked = st.lists(
+    st.builds(
+        LookedAt, st.sampled_from(sorted(DEEPER)), st.booleans(),
+        st.integers(0, 20).map(lambda ago: MONDAY - ago * DAY), st.just("milk-wash"), st.integers(1, 9),
+    ),
+    max_size=8,
+)  # fmt: skip
+
+
+class Findings(unittest.TestCase):
+    """Laws and cases."""
+
+    def test_every_inspection_leads_somewhere(self):
+        """Each has words, and care that goes deeper."""
+        self.assertEqual(set(DEEPER), set(INSPECTIONS))
+        self.assertEqual(set(WORDS), set(INSPECTIONS))
+
+    @given(looked, st.sets(st.sampled_from(sorted({key for keys in DEEPER.values() for key in keys}))))
+    def test_laws(self, seen, items):
+        """Only items that are there; only of what was last seen unwell; never of what is still to come."""
+        found = findings(seen, items, MONDAY)
+        self.assertLessEqual(set(found), items)
+        last = {}
+        for one in sorted(seen, key=lambda one: (one.at, one.entry_id)):
+            last[one.what] = one
+        unwell = [one for one in last.values() if not one.well]
+        self.assertTrue(all(any(one.at == got.at for one in unwell) for got in found.values()))
+        if not unwell:
+            self.assertEqual(found, {})
+        self.assertEqual(findings(seen, items, MONDAY - 30 * DAY), {})
+
+    def strip(self, seen, done=MONDAY - 5 * DAY):
+        """Where the strip-down stands."""
+        known = replace(book(28, 40, {"milk-strip-down": done, "milk-wash": MONDAY - DAY}), looked_at=tuple(seen))
+        return judged(known, STRIP, WASH)
+
+    def test_it_counts(self):
+        """Clear by its days; due at once by a finding; clear again when done after it, or seen to be well."""
+        dirty = LookedAt("hose", False, MONDAY - 2 * DAY, "milk-wash", 1)
+        self.assertEqual(self.strip([])["milk-strip-down"].status, Status.CLEAR)
+        due = self.strip([dirty])["milk-strip-down"]
+        self.assertGreaterEqual(due.status, Status.DUE)
+        self.assertIn("the milk hose was not clean", due.reasons[0])
+        self.assertEqual(self.strip([dirty], MONDAY - DAY)["milk-strip-down"].status, Status.CLEAR)
+        # Found at the end of the strip-down itself: it is wanted again.
+        self.assertGreaterEqual(self.strip([dirty], dirty.at)["milk-strip-down"].status, Status.DUE)
+        well = replace(dirty, well=True, at=MONDAY - DAY, entry_id=2)
+        self.assertEqual(self.strip([dirty, well])["milk-strip-down"].status, Status.CLEAR)
+
+    def test_an_experiment_brings_the_next_wash(self):
+        """At the end of a weak wash: the strip-down and, at full dose, the wash itself."""
+        begun = MONDAY - 4 * DAY
+        trial = DoseTrial(1, "milk-cleaner", "milk-wash", Trial(0.7, 10, 6, begun))
+        dirty = LookedAt("valve", False, MONDAY - DAY, "milk-wash", 7)
+        found = found_on([dirty], [trial], ["milk-wash", "milk-strip-down"], MONDAY)
+        self.assertEqual(set(found), {"milk-wash", "milk-strip-down"})
+        known = replace(
+            book(28, 40, {"milk-strip-down": MONDAY - 5 * DAY, "milk-wash": dirty.at}),
+            looked_at=(dirty,), trials=(trial,),
+        )  # fmt: skip
+        self.assertGreaterEqual(judged(known, STRIP, WASH)["milk-wash"].status, Status.DUE)
+
+
+if __name__ == "__main__":
+    unittest.main()
