@@ -12,6 +12,7 @@ from lamplight.core.bounds import DOSE, UNITS, VOLUME_ML, within
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, Role
 from lamplight.core.stock.stock import Awaited, Holding, Move, awaited, holdings
+from lamplight.core.water.acids import AcidPart, acid_named
 from lamplight.core.words import units_in_words
 from lamplight.library import catalogue
 from lamplight.store.database import database
@@ -99,6 +100,7 @@ class ProductFields:
     least_ml: float | None = None
     most_ml: float | None = None
     also: tuple[str, ...] = ()
+    acids: tuple[tuple[str, float], ...] = ()
 
 
 def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
@@ -125,6 +127,8 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
             within(volume, VOLUME_ML, "A volume of mix", "least_ml")
     if fields.least_ml and fields.most_ml and fields.least_ml > fields.most_ml:
         raise InvalidInput("The smallest mix is larger than the largest. Swap them.", "least_ml")
+    for acid, grams in fields.acids:
+        AcidPart(acid, grams)
     whole = unit not in ("ml", "g", "L", "capful")
     known = products()
     key = key or _new_key(title, known)
@@ -134,8 +138,29 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
             entry=entry, key=key, title=title, role=fields.role, form=fields.form, chemistry=fields.chemistry,
             unit=unit, dose=fields.dose, per_l=fields.per_l, whole=whole, least_ml=fields.least_ml,
             most_ml=fields.most_ml, also=" ".join(role for role in fields.also if role != fields.role),
+            acids=" ".join(f"{acid} {grams:g}" for acid, grams in fields.acids),
         )  # fmt: skip
     return key
+
+
+def acids_typed(text: str) -> tuple[tuple[str, float], ...]:
+    """Acids as a label names them, such as ``lactic 0.4, citric 0.1``: grams in one unit of the product.
+
+    Raises:
+        InvalidInput: for an acid that is not known, or what is no amount.
+    """
+    found = []
+    for part in re.split(r"[,;\n]+", text):
+        words = part.split()
+        if not words:
+            continue
+        try:
+            grams = float(words[-1].removesuffix("g").replace(",", "."))
+        except ValueError:
+            raise InvalidInput("Write each acid with its grams in one unit, such as “lactic 0.4”.", "acids") from None
+        name = acid_named("-".join(words[:-1]).lower() or "?").key
+        found.append((name, AcidPart(name, grams).grams))
+    return tuple(found)
 
 
 def _new_key(title: str, known: dict[str, Product]) -> str:

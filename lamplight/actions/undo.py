@@ -39,6 +39,8 @@ WORDS = {
     "product_version": ("product", "products"),
     "stock_move": ("move in the cupboard", "moves in the cupboard"),
     "price": ("price", "prices"),
+    "supply_terms": ("time of delivery", "times of delivery"),
+    "money_wish": ("way of counting money", "ways of counting money"),
     "dose_measuring": ("measuring", "measurings"),
     "dose_mark": ("mark of a mix", "marks of mixes"),
     "dose_vessel": ("vessel", "vessels"),

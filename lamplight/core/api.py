@@ -265,8 +265,32 @@ from lamplight.core.site.computer_clock import clock_doubt
 from lamplight.core.site.degrees import from_celsius, in_celsius, said_in
 from lamplight.core.site.slots import KeeperAway, Slot, WeekSlot, attended, slot_after, slot_at, slots_from, slots_on
 from lamplight.core.site.work_windows import Rush, collision, next_work_window, rushes, stands_free, window_if_not_now
+from lamplight.core.stock.ahead import (
+    Arrival,
+    Cover,
+    UseAhead,
+    cover_of,
+    enough_by_day,
+    nth_unit,
+    short_on,
+    spread_days,
+    turns,
+    used_by,
+)
+from lamplight.core.stock.costs import JobCost, YearCost, year_cost
 from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.prices import PackPrice, price_spread, prices_of, unit_price
+from lamplight.core.stock.reorder import (
+    Bought,
+    Pack,
+    cheapest_packs,
+    days_of_cover,
+    newsvendor_share,
+    order_quantity,
+    poisson_reorder_point,
+    reorder_point,
+    service_z,
+)
 from lamplight.core.stock.stock import Awaited, Holding, Move, StockMove, awaited, enough, holdings, there_from
 from lamplight.core.stock.usage import StockUse, runs_out_on
 from lamplight.core.timeline import Timeline

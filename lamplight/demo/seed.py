@@ -11,6 +11,7 @@ import numpy as np
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.care import read_bar
+from lamplight.actions.care_costs import save_money
 from lamplight.actions.dose import note_measuring, note_pushes
 from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import ImportFacts, import_readings
@@ -51,6 +52,7 @@ from lamplight.demo.story import (
     OPENS,
     ORDERED,
     OWN_LIMITS,
+    PAID,
     PRICES,
     PUSHES,
     READ_DAYS,
@@ -210,6 +212,7 @@ def _bench(site: SiteRow, rows: dict[str, MachineRow], now: datetime, keeper_id:
         view = machine_view(site, rows[name].id, now)
         assert view is not None
         note_measuring(view, "milk-cleaner", Measuring(filled, left), Actor(min(at, now), keeper_id))
+    save_money(site, *PAID, Actor(now, keeper_id))
     product, unit, pushes = PUSHES
     note_pushes(product, unit, pushes, not_primed=True, actor=Actor(now - timedelta(days=2), keeper_id))
 

@@ -136,6 +136,8 @@ PRICES = (
 MEASURED = (
     ("Glaze Lab", 1000, 322, 9), ("Glaze Lab", 1000, 305, 6), ("Glaze Lab", 1000, 318, 2), ("Reception", 250, 70, 4),
 )  # fmt: skip
+# In which money they pay, for an hour of theirs, for a cubic metre of water.
+PAID = ("EUR", 28.0, 4.2)
 PUSHES = ("milk-liquid", "ml", (21.5, 24.9, 25.3, 24.6, 25.1))
 ORDERED = (("filter-cartridges", 2, 6),)
 DEFERRED = ("Reception", "grease", 1)

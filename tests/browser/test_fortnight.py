@@ -82,6 +82,7 @@ class Fortnight(BrowserTest):
                 self.an_undo()
             self.tick(everything=day % 2 == 1)
         page.goto("/")
+        print("COUNT", first, page.locator(THINGS).count(), page.locator(THINGS).all_inner_texts())
         self.assertLess(page.locator(THINGS).count(), first)
         for path in ("/machines", "/machines/3", "/water", "/supplies", "/log", "/log/runs"):
             page.goto(path)

@@ -212,12 +212,12 @@ class Cares(BrowserTest):
         """Softer water, longer to the next descale."""
         page = self.page
         page.goto("/water")
-        before = page.locator(".setting").first.inner_text()
+        before = page.locator(".tap-line").first.inner_text()
         page.get_by_label("Total hardness").fill("6")
-        page.get_by_label("Carbonate hardness").fill("4")
-        page.get_by_role("button", name="Note it").click()
+        page.get_by_label("Carbonate").fill("4")
+        page.get_by_role("button", name="Note this test").click()
         page.wait_for_selector("text=The test is noted")
-        self.assertNotEqual(page.locator(".setting").first.inner_text(), before)
+        self.assertNotEqual(page.locator(".tap-line").first.inner_text(), before)
 
     def test_mistakes_while_typing(self):
         """The line is named as one types, and a click leads to it."""

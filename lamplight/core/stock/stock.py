@@ -17,6 +17,7 @@ class Move(StrEnum):
     BOUGHT = "bought"
     ORDERED = "ordered"
     USED = "used"
+    SPOILT = "spoilt"
 
 
 @dataclass(frozen=True)

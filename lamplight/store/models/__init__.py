@@ -18,10 +18,12 @@ from lamplight.store.models.care_facts import (
     CounterRestart,
     Deferral,
     DeviceEvent,
+    MoneyWish,
     PartNote,
     PriceFact,
     ReadingRemoval,
     StockMoveFact,
+    SupplyTerms,
     WaterTestFact,
 )
 from lamplight.store.models.dose_facts import (
@@ -63,6 +65,7 @@ TABLES = (
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
     KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
+    SupplyTerms, MoneyWish,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
@@ -72,6 +75,7 @@ FACTS = (
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
     PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
+    SupplyTerms, MoneyWish,
 )  # fmt: skip
 
 __all__ = [
@@ -113,6 +117,7 @@ __all__ = [
     "MachineVersion",
     "MailVersion",
     "ManualPage",
+    "MoneyWish",
     "OrderedFact",
     "Outgoing",
     "PanelSighting",
@@ -136,6 +141,7 @@ __all__ = [
     "SiteVersion",
     "SlotsVersion",
     "StockMoveFact",
+    "SupplyTerms",
     "TextVersion",
     "ToldOnce",
     "UtcField",

@@ -179,6 +179,29 @@ class PriceFact(Fact):
         table_name = "price"
 
 
+class SupplyTerms(Fact):
+    """How many days an order of a product takes, and for how many it keeps once opened."""
+
+    product = CharField()
+    lead_days = IntegerField(constraints=[Check("lead_days >= 0")])
+    opened_days = IntegerField(null=True, constraints=[Check("opened_days > 0")])
+
+    class Meta:
+        table_name = "supply_terms"
+
+
+class MoneyWish(Fact):
+    """In which money a site pays, and what an hour of its keepers and a cubic metre of its water cost."""
+
+    site = ForeignKeyField(Site)
+    currency = CharField(max_length=8)
+    hour_price = FloatField(constraints=[Check("hour_price >= 0")])
+    water_price = FloatField(constraints=[Check("water_price >= 0")])
+
+    class Meta:
+        table_name = "money_wish"
+
+
 class Deferral(Fact):
     """An item is left for later, until a moment."""
 

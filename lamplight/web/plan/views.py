@@ -20,6 +20,7 @@ from lamplight.actions.planning import (
     weeks_lived,
     wish_of_plan,
 )
+from lamplight.actions.supplies_ahead import MOST_MACHINES, SOON_DAYS, lacking_soon
 from lamplight.actions.year import RunsOut, YearMark, arrivals, runs_out, year_ahead
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.lived import saved
@@ -60,7 +61,8 @@ def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: 
     away = away_lines(site(), model.visits, names, {view.row.id: view.row.name for view in views}, seen.today)
     return render(
         "plan/page.html", "worktop", code, model=model, error=error, part=part, looked=looked, whose=whose, risk=risk,
-        worth=worth, risks=RISKS, shares=SHARES, away=away,
+        worth=worth, risks=RISKS, shares=SHARES, away=away, today=site().calendar.today(now()),
+        lacking=lacking_soon(site(), views, now(), SOON_DAYS) if len(views) <= MOST_MACHINES else [],
     )  # fmt: skip
 
 

@@ -7,6 +7,7 @@ from flask import Blueprint, flash, redirect, render_template, request, url_for
 from lamplight.actions.care import mark_done
 from lamplight.actions.machine_views import machine_views, still_to_look_at
 from lamplight.actions.rounds import round_view
+from lamplight.actions.supplies_ahead import SOON_DAYS, lacking_soon
 from lamplight.core.errors import InvalidInput
 from lamplight.store.sites import MachineRow, machine
 from lamplight.web import forms
@@ -20,6 +21,8 @@ from lamplight.web.today.model import today_model
 blueprint = Blueprint("today", __name__, template_folder="templates")
 # What is told beside the round is told of so many machines, the most urgent.
 MOST_LISTED = 48
+# Of more machines what is to be ordered is told under Supplies alone.
+MOST_RECKONED = 20
 
 
 @blueprint.get("/")
@@ -37,7 +40,8 @@ def planned():  # noqa: ANN201
 
 def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "", well=False, whole=False):  # noqa: ANN001, ANN202
     here = site()
-    given = {"error": error, "ticked": ticked, "done_at": done_at}
+    given = {"error": error, "ticked": ticked, "done_at": done_at, "today": here.calendar.today(now())}
+    given["lacking"] = lacking_soon(here, views, now(), SOON_DAYS) if len(views) <= MOST_RECKONED else []
     if len(views) == 1:
         return render("today/page.html", "worktop", code, model=today_model(views, here.calendar, now()), **given)
     minutes = minutes_asked()

@@ -1,0 +1,147 @@
+"""What care costs at this site: by job, machine and drink, by its own prices and rhythm; and what the bench saved."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from lamplight.actions.dose import mixes_of
+from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.prices import unit_prices
+from lamplight.actions.stock import products
+from lamplight.actions.supplies_ahead import HORIZON_DAYS, MOST_MACHINES, times_ahead
+from lamplight.core.errors import InvalidInput
+from lamplight.core.job.chemistry import Product
+from lamplight.core.job.dose import dose_for
+from lamplight.core.stock.costs import DAYS_A_YEAR, JobCost, YearCost, year_cost
+from lamplight.store.database import database
+from lamplight.store.models import MoneyWish, SupplyTerms
+from lamplight.store.prices import Money, money
+from lamplight.store.sites import SiteRow
+
+LONGEST_LEAD, LONGEST_OPEN = 365, 3650
+
+
+@dataclass(frozen=True)
+class MachineCost:
+    """What the care of one machine costs.
+
+    Attributes:
+        view: the machine.
+        jobs: each with its words.
+        year: all of them.
+        drinks: in a year; 0 where nobody knows.
+    """
+
+    view: MachineView
+    jobs: tuple[tuple[str, JobCost], ...]
+    year: YearCost
+    drinks: float
+
+    @property
+    def a_drink(self) -> float | None:
+        """Money for a drink; None where nobody knows how many there are."""
+        return self.year.a_drink(self.drinks)
+
+
+def machine_costs(site: SiteRow, views: Sequence[MachineView], now: datetime) -> list[MachineCost]:
+    """What care costs at each machine, the dearest first."""
+    today, paid = site.calendar.today(now), money(site.id)
+    prices = unit_prices(today)
+    costs = [_machine(view, prices, paid, site, now) for view in views[:MOST_MACHINES]]
+    return sorted(costs, key=lambda cost: (-cost.year.total, cost.view.row.name))
+
+
+def _machine(view: MachineView, prices: Mapping[str, float], paid: Money, site: SiteRow, now: datetime) -> MachineCost:
+    times = times_ahead(view, site.calendar, site.calendar.today(now))
+    jobs = []
+    for due in view.status.dues:
+        often = times.get(due.item.key, 0) * DAYS_A_YEAR / HORIZON_DAYS
+        if often <= 0:
+            continue
+        needs = [need for need in view.needs(due) if need.product]
+        known = all(need.product in prices for need in needs)
+        bought = sum(need.units * prices[need.product] for need in needs) if known else None
+        job = JobCost(view.row.id, due.item.key, often, bought, due.item.minutes, due.item.water_ml / 1000)
+        jobs.append((due.item.title, job))
+    usage = view.status.usage
+    drinks = usage.week_total / 7 * DAYS_A_YEAR if usage.known else 0.0
+    year = year_cost([job for _, job in jobs], paid.hour_price, paid.water_price)
+    return MachineCost(view, tuple(sorted(jobs, key=lambda pair: -_a_year(pair[1], paid))), year, drinks)
+
+
+def _a_year(job: JobCost, paid: Money) -> float:
+    return year_cost([job], paid.hour_price, paid.water_price).total
+
+
+@dataclass(frozen=True)
+class FormCost:
+    """One product for a job that several could do.
+
+    Attributes:
+        product: which.
+        units: for one use, as the mix here wants it.
+        a_use: money for one use; None where its price is missing.
+        serves: whether it is the one that is taken.
+    """
+
+    product: Product
+    units: float
+    a_use: float | None
+    serves: bool
+
+
+def forms_compared(view: MachineView, today_prices: Mapping[str, float]) -> list[tuple[str, list[FormCost]]]:
+    """For each mix of a machine the products that serve the same, at the same cleaning and at its mark.
+
+    A product by the litre is reckoned for the mix as it is filled here; one that is taken whole by its dose.
+    """
+    compared = []
+    for mix in mixes_of(view):
+        rows = []
+        for product in products().values():
+            if not product.serves(mix.role):
+                continue
+            units = dose_for(product, mix.mark_ml)
+            price = today_prices.get(product.key)
+            a_use = None if price is None else units * price
+            rows.append(FormCost(product, units, a_use, product.key == mix.product.key))
+        known = sorted(rows, key=lambda row: (row.a_use is None, row.a_use or 0.0, row.product.title))
+        compared.append((f"{mix.item.title}, {mix.mark_ml} ml", known))
+    return compared
+
+
+def save_money(site: SiteRow, currency: str, hour_price: float, water_price: float, actor: Actor) -> None:
+    """In which money this site pays, and what an hour and a cubic metre of water cost; 0 where that is not counted.
+
+    Raises:
+        InvalidInput: for a currency of more than eight letters, or a price out of range.
+    """
+    sign = currency.strip()
+    if len(sign) > 8:
+        raise InvalidInput("A currency has up to eight letters.", "currency")
+    if not (0 <= hour_price <= 100_000 and 0 <= water_price <= 100_000):
+        raise InvalidInput("A price lies between 0 and 100 000.", "hour")
+    with database.atomic():
+        entry = write_entry("money", f"Money: {sign or 'without a sign'}, {hour_price:g} an hour", actor)
+        MoneyWish.create(entry=entry, site=site.id, currency=sign, hour_price=hour_price, water_price=water_price)
+
+
+def save_supply(product_key: str, lead_days: int, opened_days: int | None, actor: Actor) -> None:
+    """How long an order of a product takes, and how long it keeps once opened.
+
+    Raises:
+        InvalidInput: for an unknown product, or days out of range.
+    """
+    known = products()
+    if product_key not in known:
+        raise InvalidInput("Choose a product.", "product")
+    if not 0 <= lead_days <= LONGEST_LEAD:
+        raise InvalidInput(f"An order takes 0 to {LONGEST_LEAD} days.", "lead")
+    if opened_days is not None and not 1 <= opened_days <= LONGEST_OPEN:
+        raise InvalidInput(f"Opened it keeps 1 to {LONGEST_OPEN} days.", "opened")
+    with database.atomic():
+        entry = write_entry("supply", f"{known[product_key].title}: an order takes {lead_days} days", actor)
+        SupplyTerms.create(entry=entry, product=product_key, lead_days=lead_days, opened_days=opened_days)

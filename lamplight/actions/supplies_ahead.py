@@ -1,0 +1,263 @@
+"""What the care ahead takes out of the cupboard, how long each product lasts, by when to order, and in which packs."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from functools import partial
+
+from lamplight.actions.cache import kept
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.stock import products, stock_awaited, stock_held
+from lamplight.core.care.item import Due
+from lamplight.core.job.chemistry import Product
+from lamplight.core.plan.terms import ROUTINE_DAYS, term_after, term_now
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.stock.ahead import Arrival, Cover, UseAhead, cover_of, spread_days, turns, used_by
+from lamplight.core.stock.prices import PackPrice
+from lamplight.core.stock.reorder import Bought, Pack, cheapest_packs, service_z
+from lamplight.core.stock.stock import Awaited, Holding
+from lamplight.core.usage.passage import Passage
+from lamplight.store.prices import Supply, price_rows, supplies
+from lamplight.store.sites import SiteRow
+
+# So far ahead is looked; of no more machines than this, those that want something first.
+HORIZON_DAYS, MOST_MACHINES = 200, 60
+SERVICE = 0.95
+# So many days ahead an order that has to be made is told of.
+SOON_DAYS = 7
+
+
+def uses_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime) -> dict[str, list[UseAhead]]:
+    """Every use that is to come within the horizon, by product."""
+    today = site.calendar.today(now)
+    uses: dict[str, list[UseAhead]] = {}
+    for view in views[:MOST_MACHINES]:
+        rests_on = (view.status.work, today, tuple((due.status, due.likely) for due in view.status.dues), view.serving)
+        own = kept(("uses", view.row.id), rests_on, partial(_uses_of, view, site.calendar, today))
+        for key, ahead in own.items():
+            uses.setdefault(key, []).extend(ahead)
+    return uses
+
+
+def _dated(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, list[tuple[date, float]]]:
+    """When each job of a machine comes round; where one takes another's place, the other's day falls away."""
+    end = today + timedelta(days=HORIZON_DAYS)
+    dated: dict[str, list[tuple[date, float]]] = {}
+    for due in view.status.dues:
+        found = _dates(view, due, calendar, today, end)
+        if found:
+            dated[due.item.key] = found
+    for due in view.status.dues:
+        instead = {day for day, _ in dated.get(due.item.key, ())}
+        for other in due.item.replaces:
+            dated[other] = [(day, sigma) for day, sigma in dated.get(other, ()) if day not in instead]
+    return dated
+
+
+def times_ahead(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, int]:
+    """How often each job of a machine comes round within the horizon, by the item's key."""
+    rests_on = (view.status.work, today, tuple((due.status, due.likely) for due in view.status.dues))
+    dated = kept(("dated", view.row.id), rests_on, partial(_dated, view, calendar, today))
+    return {key: len(found) for key, found in dated.items()}
+
+
+def _uses_of(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, list[UseAhead]]:
+    """The uses of one machine, by product."""
+    rests_on = (view.status.work, today, tuple((due.status, due.likely) for due in view.status.dues))
+    dated = kept(("dated", view.row.id), rests_on, partial(_dated, view, calendar, today))
+    uses: dict[str, list[UseAhead]] = {}
+    for due in view.status.dues:
+        for need in view.needs(due) if due.item.key in dated else ():
+            if need.product and need.units > 0:
+                dates = dated[due.item.key]
+                ahead = [UseAhead(need.units, day, sigma, view.row.id, due.item.key) for day, sigma in dates]
+                uses.setdefault(need.product, []).extend(ahead)
+    return uses
+
+
+def _dates(view: MachineView, due: Due, calendar: SiteCalendar, today: date, end: date) -> list[tuple[date, float]]:
+    """When a job comes round, with its spread; what comes every day or two, on every open day of its rhythm."""
+    term, work = term_now(due, today), view.status.work
+    if term is None or work is None:
+        return []
+    first = term.passage
+    begin = max(first.likely or today, today)
+    after = term_after(work, due.item, calendar.closing(calendar.open_day_from(begin)))
+    if after is None or after.passage.likely is None or after.since is None:
+        return [(begin, 0.0 if term.due else spread_days(first))]
+    interval, sigma = max(1, (after.passage.likely - after.since).days), spread_days(after.passage)
+    if interval <= ROUTINE_DAYS:
+        days = [today + timedelta(days=n) for n in range((end - today).days)]
+        return [(day, 0.0) for day in days if calendar.is_open(day) and day not in calendar.closures][::interval]
+    sure = Passage(begin, begin, begin) if term.due else replace(first, likely=begin)
+    return turns(sure, interval, sigma, end)
+
+
+@dataclass(frozen=True)
+class Shelf:
+    """One product on the shelves.
+
+    Attributes:
+        product: which.
+        held: what there is; None where nobody ever counted.
+        uses: that are to come, the first first.
+        arrivals: what is on its way.
+        cover: how long it lasts; None where nobody counted.
+        supply: how it is got.
+        packs: the sizes in which it is sold, with their newest prices.
+    """
+
+    product: Product
+    held: Holding | None
+    uses: tuple[UseAhead, ...]
+    arrivals: tuple[Arrival, ...]
+    cover: Cover | None
+    supply: Supply
+    packs: tuple[Pack, ...]
+
+    @property
+    def amount(self) -> float | None:
+        """Units that there are; None where nobody counted."""
+        return self.held.amount if self.held else None
+
+    def urgent(self, today: date) -> bool:
+        """Whether it is to be ordered today, or should have been."""
+        return self.cover is not None and self.cover.order_by is not None and self.cover.order_by <= today
+
+
+def shelves(site: SiteRow, views: Sequence[MachineView], now: datetime) -> list[Shelf]:
+    """Every product that is held or wanted, the one that runs out first in front; those nobody counted last."""
+    today, held, coming = site.calendar.today(now), stock_held(), stock_awaited()
+    uses, terms, known = uses_ahead(site, views, now), supplies(), products()
+    prices = [row.price for row in price_rows()]
+    wanted = [key for key in known if key in uses or key in held or key in coming]
+    found = [
+        _shelf(
+            known[key],
+            held.get(key),
+            uses.get(key, []),
+            coming.get(key, ()),
+            terms.get(key, Supply()),
+            prices,
+            site,
+            today,
+        )
+        for key in wanted
+    ]
+    return sorted(found, key=lambda shelf: _order(shelf, today))
+
+
+def _order(shelf: Shelf, today: date) -> tuple[int, date, str]:
+    last = today + timedelta(days=10 * HORIZON_DAYS)
+    if shelf.cover is None:
+        return (1 if shelf.uses else 3, shelf.uses[0].likely if shelf.uses else last, shelf.product.title)
+    return (0 if shelf.cover.likely else 2, shelf.cover.order_by or last, shelf.product.title)
+
+
+def _shelf(
+    product: Product,
+    held: Holding | None,
+    uses: Sequence[UseAhead],
+    coming: Sequence[Awaited],
+    supply: Supply,
+    prices: Sequence[PackPrice],
+    site: SiteRow,
+    today: date,
+) -> Shelf:
+    arrivals = tuple(Arrival(one.amount, max(today, site.calendar.today(one.at))) for one in coming)
+    ordered = tuple(sorted(uses, key=lambda use: use.likely))
+    cover = None
+    if held is not None and held.amount is not None:
+        end = today + timedelta(days=HORIZON_DAYS)
+        cover = cover_of(held.amount, ordered, arrivals, today, end, supply.lead_days, SERVICE)
+    return Shelf(product, held, ordered, arrivals, cover, supply, packs_of(product.key, prices))
+
+
+def packs_of(product: str, prices: Sequence[PackPrice]) -> tuple[Pack, ...]:
+    """The sizes in which a product is sold, each with its newest price, the smallest first."""
+    newest: dict[float, PackPrice] = {}
+    for price in sorted((one for one in prices if one.product == product), key=lambda one: one.day):
+        newest[price.units] = price
+    return tuple(Pack(units, price.cents / 100) for units, price in sorted(newest.items()))
+
+
+@dataclass(frozen=True)
+class ToBuy:
+    """One line of the shopping list.
+
+    Attributes:
+        shelf: of which product.
+        wanted: units that are wanted up to the horizon beyond what is there and on its way, with safety.
+        bought: the cheapest packs for that; None where no pack is known.
+        now: whether it has to be ordered by the next shopping, and cannot wait.
+    """
+
+    shelf: Shelf
+    wanted: float
+    bought: Bought | None
+    now: bool
+
+
+def shopping(found: Sequence[Shelf], today: date, days: int) -> list[ToBuy]:
+    """What to buy so that everything lasts for so many days and until the order after that has come.
+
+    Args:
+        found: the shelves.
+        today: the site's date.
+        days: of the horizon, 1 or more.
+    """
+    lines = []
+    for shelf in found:
+        until = today + timedelta(days=days + shelf.supply.lead_days)
+        mean, sigma = used_by(shelf.uses, until)
+        there = (shelf.amount or 0.0) + sum(one.units for one in shelf.arrivals)
+        wanted = mean + service_z(SERVICE) * sigma - there
+        if not shelf.uses or wanted <= 1e-9:
+            continue
+        if shelf.product.whole:
+            wanted = float(-(-wanted // 1))
+        bought = cheapest_packs(wanted, shelf.packs) if shelf.packs else None
+        # What nobody counted may lie there: count it first.
+        order_by = shelf.cover.order_by if shelf.cover else None
+        lines.append(ToBuy(shelf, wanted, bought, order_by is not None and order_by <= today + timedelta(days=days)))
+    return sorted(lines, key=lambda line: (not line.now, line.shelf.product.title))
+
+
+@dataclass(frozen=True)
+class Lacking:
+    """A job that would find too little, unless something is ordered in time."""
+
+    shelf: Shelf
+    use: UseAhead
+    order_by: date
+    machine: str
+
+
+def lacking_soon(
+    site: SiteRow, views: Sequence[MachineView], now: datetime, days: int, found: Sequence[Shelf] | None = None
+) -> list[Lacking]:
+    """Jobs of the next days that would find no stock, with the last date to order; the most pressing first.
+
+    Args:
+        site: where.
+        views: every machine.
+        now: aware.
+        days: so many days ahead an order has to be made.
+        found: the shelves, where they are known.
+    """
+    today = site.calendar.today(now)
+    names: Mapping[int, str] = {view.row.id: view.row.name for view in views}
+    pressing = []
+    for shelf in found if found is not None else shelves(site, views, now):
+        cover = shelf.cover
+        if (
+            cover is None
+            or cover.lacking is None
+            or cover.order_by is None
+            or cover.order_by > today + timedelta(days=days)
+        ):
+            continue
+        pressing.append(Lacking(shelf, cover.lacking, cover.order_by, names.get(cover.lacking.machine, "")))
+    return sorted(pressing, key=lambda one: (one.order_by, one.shelf.product.title))

@@ -1,0 +1,283 @@
+"""What the care ahead takes: each use with its spread, how long a stock lasts, and by when to order.
+
+A use comes on a date that is not known: early, likely, late. Repeated, its spread grows with the root of how often. How
+much is used by a date is a sum of such uses, each come or not; of that sum the mean and the spread are reckoned.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+from math import sqrt
+from statistics import NormalDist
+
+import numpy as np
+from numpy.typing import NDArray
+
+from lamplight.core.errors import InvalidInput
+from lamplight.core.stock.reorder import service_z
+from lamplight.core.usage.passage import Passage
+
+# Early and late stand for 10 and 90 %: so many standard deviations from the likely date.
+Z = NormalDist().inv_cdf(0.9)
+NORMAL = NormalDist()
+# A date that is known this well is known.
+SURE_DAYS = 0.01
+# What is less likely than this has not come, and what is that much likelier has; sums go in so many steps at most.
+NEGLECTED, MOST_STEPS = 1e-4, 1_000
+Vector = NDArray[np.float64]
+# How sure a stock should last until the next order has come (common practice, no source).
+SERVICE = 0.95
+
+
+@dataclass(frozen=True)
+class UseAhead:
+    """A use of a product that is to come.
+
+    Attributes:
+        units: of the product, above 0.
+        likely: the date.
+        sigma: its standard deviation in days, 0 or more.
+        machine, item: whose.
+    """
+
+    units: float
+    likely: date
+    sigma: float
+    machine: int = 0
+    item: str = ""
+
+    @property
+    def early(self) -> date:
+        """By when it comes with 10 %."""
+        return self.likely - timedelta(days=round(Z * self.sigma))
+
+    @property
+    def late(self) -> date:
+        """By when it comes with 90 %."""
+        return self.likely + timedelta(days=round(Z * self.sigma))
+
+    def chance_by(self, day: date) -> float:
+        """The chance that it has come by the end of a date."""
+        away = (day - self.likely).days + 0.5
+        return NORMAL.cdf(away / self.sigma) if self.sigma > SURE_DAYS else float(away > 0)
+
+
+def spread_days(passage: Passage) -> float:
+    """The standard deviation of a date, in days; of one whose late end lies past the horizon by its early one."""
+    if passage.likely is None or passage.early is None:
+        return 0.0
+    if passage.late is None:
+        return (passage.likely - passage.early).days / Z
+    return (passage.late - passage.early).days / 2 / Z
+
+
+def turns(first: Passage, interval_days: float, interval_sigma: float, end: date) -> list[tuple[date, float]]:
+    """Dates on which something comes round, each with its standard deviation in days.
+
+    Args:
+        first: when it comes the first time.
+        interval_days: from one time to the next, above 0.
+        interval_sigma: standard deviation of that, 0 or more.
+        end: the first date past those that are wanted.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+    if not (interval_days > 0 and interval_sigma >= 0):
+        raise InvalidInput("What comes round has an interval above 0 days.")
+    if first.likely is None:
+        return []
+    variance = spread_days(first) ** 2
+    found: list[tuple[date, float]] = []
+    number = 0
+    while (day := first.likely + timedelta(days=round(number * interval_days))) < end:
+        found.append((day, sqrt(variance + number * interval_sigma**2)))
+        number += 1
+    return found
+
+
+def used_by(uses: Iterable[UseAhead], day: date) -> tuple[float, float]:
+    """Units that are used by the end of a date: the mean, and the standard deviation."""
+    mean = variance = 0.0
+    for use in uses:
+        chance = use.chance_by(day)
+        mean += use.units * chance
+        variance += use.units**2 * chance * (1 - chance)
+    return mean, sqrt(variance)
+
+
+@dataclass(frozen=True)
+class Arrival:
+    """Units that are on their way, and when they should come."""
+
+    units: float
+    day: date
+
+
+def _chances(uses: Sequence[UseAhead], days: int, today: date) -> NDArray[np.float64]:
+    """For each of so many days, the chance of each use to have come by its end."""
+    from scipy.special import ndtr  # slow to load
+
+    away = np.arange(days)[:, None] - np.array([(use.likely - today).days for use in uses]) + 0.5
+    sigma = np.array([use.sigma for use in uses])
+    vague = sigma > SURE_DAYS
+    chances = np.where(vague, ndtr(away / np.where(vague, sigma, 1.0)), away > 0)
+    return np.asarray(chances, dtype=np.float64)
+
+
+def enough_by_day(
+    amount: float, uses: Sequence[UseAhead], arrivals: Sequence[Arrival], today: date, days: int
+) -> list[float]:
+    """The chance that a stock lasts up to the end of each of so many days: exact where units are of a common size.
+
+    Args:
+        amount: units that are there, 0 or more.
+        uses: that are to come, each independent of the others.
+        arrivals: what is on its way; it is there from its day on.
+        today: the first day.
+        days: how many, 0 or more.
+
+    Raises:
+        InvalidInput: for a negative amount.
+    """
+    if not 0 <= amount < float("inf"):
+        raise InvalidInput("A stock is 0 or more.")
+    there = np.full(max(0, days), amount)
+    for one in arrivals:
+        there[max(0, (one.day - today).days) :] += one.units
+    if not uses or days <= 0:
+        return [1.0] * max(0, days)
+    units, chances = np.array([use.units for use in uses]), _chances(uses, days, today)
+    sure = chances > 1 - NEGLECTED
+    open_ = ~sure & (chances > NEGLECTED)
+    found = []
+    for day in range(days):
+        room = there[day] - units[sure[day]].sum()
+        vague = open_[day]
+        if room < -1e-9:
+            found.append(0.0)
+        elif room >= units[vague].sum() - 1e-9:
+            found.append(1.0)
+        else:
+            found.append(_at_most(units[vague], chances[day][vague], float(room)))
+    return found
+
+
+def _at_most(units: Vector, chances: Vector, room: float) -> float:
+    """The chance that uses which may have come take no more than there is room for."""
+    grain = units.min() / 4
+    steps = units / grain
+    if np.abs(steps - np.round(steps)).max() > 1e-6 or units.sum() / grain > MOST_STEPS:
+        grain = max(units.sum(), room) / MOST_STEPS
+        steps = units / grain
+    whole = np.maximum(1, np.ceil(steps - 1e-6).astype(int))
+    size = int(room / grain + 1e-6) + 1
+    chance = np.zeros(size)
+    chance[0] = 1.0
+    for step, come in zip(whole, chances, strict=True):
+        moved = np.zeros(size)
+        if step < size:
+            moved[step:] = chance[: size - step]
+        chance = (1 - come) * chance + come * moved
+    return float(min(1.0, chance.sum()))
+
+
+def short_on(
+    amount: float,
+    uses: Sequence[UseAhead],
+    arrivals: Sequence[Arrival],
+    today: date,
+    end: date,
+    service: float = SERVICE,
+) -> date | None:
+    """The first date by whose end a stock does not last any more with a chance; None where it lasts until the end.
+
+    Args:
+        amount: units that are there, 0 or more.
+        uses: that are to come.
+        arrivals: what is on its way; it is there from its day on.
+        today, end: from and up to when, the end excluded.
+        service: how sure it should last, above 0 and below 1.
+
+    Raises:
+        InvalidInput: for a negative amount, or a service out of range.
+    """
+    service_z(service)
+    return _first_below(enough_by_day(amount, uses, arrivals, today, (end - today).days), service, today)
+
+
+def _first_below(enough: Sequence[float], service: float, today: date) -> date | None:
+    day = next((number for number, chance in enumerate(enough) if chance < service - 1e-9), None)
+    return None if day is None else today + timedelta(days=day)
+
+
+@dataclass(frozen=True)
+class Cover:
+    """How long a stock lasts.
+
+    Attributes:
+        early, likely, late: dates on which it does not last any more with 90, 50 and 10 %; None where it lasts on.
+        order_by: the last date to order so that it lasts with the service level; None where it lasts on.
+        next_use: the first use that is to come, or None.
+        lacking: the first use that finds nothing, with the service level; None where each finds enough.
+    """
+
+    early: date | None
+    likely: date | None
+    late: date | None
+    order_by: date | None
+    next_use: UseAhead | None
+    lacking: UseAhead | None
+
+
+def cover_of(
+    amount: float,
+    uses: Sequence[UseAhead],
+    arrivals: Sequence[Arrival],
+    today: date,
+    end: date,
+    lead_days: int,
+    service: float = SERVICE,
+) -> Cover:
+    """How long a stock lasts, and by when to order.
+
+    Args:
+        amount, uses, arrivals, today, end, service: as for `short_on`.
+        lead_days: until an order comes, 0 or more.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+    if lead_days < 0:
+        raise InvalidInput("A lead time is 0 days or more.")
+    ordered = sorted(uses, key=lambda use: use.likely)
+    service_z(service)
+    enough = enough_by_day(amount, uses, arrivals, today, (end - today).days)
+    early, likely, late, safe = (_first_below(enough, one, today) for one in (0.9, 0.5, 0.1, service))
+    order_by = None if safe is None else safe - timedelta(days=lead_days)
+    lacking = None
+    if likely is not None:
+        lacking = next((use for use in ordered if use.likely >= likely), ordered[-1] if ordered else None)
+    return Cover(early, likely, late, order_by, ordered[0] if ordered else None, lacking)
+
+
+def nth_unit(uses: Sequence[UseAhead], number: float) -> tuple[date, date, date] | None:
+    """When so many units are used up from now: early, likely and late; None where that lies past the uses given.
+
+    Args:
+        uses: that are to come.
+        number: of the unit, above 0.
+    """
+    found: list[date] = []
+    for dates in ([use.early for use in uses], [use.likely for use in uses], [use.late for use in uses]):
+        left = number
+        for day, units in sorted(zip(dates, (use.units for use in uses), strict=True)):
+            left -= units
+            if left <= 1e-9:
+                found.append(day)
+                break
+        else:
+            return None
+    return found[0], found[1], found[2]

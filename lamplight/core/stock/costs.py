@@ -1,0 +1,90 @@
+"""What care costs: for a use, a drink, a month and a year; cleaners, water and the keeper's time."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from lamplight.core.errors import InvalidInput
+
+DAYS_A_YEAR, MONTHS_A_YEAR = 365.0, 12.0
+
+
+@dataclass(frozen=True)
+class JobCost:
+    """What one job costs, and how often it is done.
+
+    Args:
+        machine, item: whose.
+        times: in a year, 0 or more.
+        bought: money for what is used up each time; None where a price is missing.
+        minutes: of the keeper's each time, 0 or more.
+        water_l: litres each time, 0 or more.
+
+    Raises:
+        InvalidInput: for anything below 0.
+    """
+
+    machine: int
+    item: str
+    times: float
+    bought: float | None
+    minutes: float
+    water_l: float = 0.0
+
+    def __post_init__(self) -> None:
+        amounts = (self.times, self.bought or 0.0, self.minutes, self.water_l)
+        if not all(0 <= amount < float("inf") for amount in amounts):
+            raise InvalidInput("Times, prices, minutes and litres are 0 or more.")
+
+
+@dataclass(frozen=True)
+class YearCost:
+    """What a year of jobs costs.
+
+    Attributes:
+        bought, time, water: money for what is used up, for the keeper's time and for water.
+        minutes: of the keeper's.
+        unpriced: items of which a price is missing.
+    """
+
+    bought: float
+    time: float
+    water: float
+    minutes: float
+    unpriced: tuple[str, ...]
+
+    @property
+    def total(self) -> float:
+        """Money in all, as far as prices are known."""
+        return self.bought + self.time + self.water
+
+    @property
+    def a_month(self) -> float:
+        """The twelfth of it."""
+        return self.total / MONTHS_A_YEAR
+
+    def a_drink(self, drinks_a_year: float) -> float | None:
+        """Money for a drink; None where none are made."""
+        return self.total / drinks_a_year if drinks_a_year > 0 else None
+
+
+def year_cost(jobs: Iterable[JobCost], hour_price: float = 0.0, water_price: float = 0.0) -> YearCost:
+    """What jobs cost in a year.
+
+    Args:
+        jobs: with how often each is done.
+        hour_price: money for an hour of the keeper's, 0 or more.
+        water_price: money for a cubic metre of water, 0 or more.
+
+    Raises:
+        InvalidInput: for a negative price.
+    """
+    if not (0 <= hour_price < 1e6 and 0 <= water_price < 1e6):
+        raise InvalidInput("Prices are 0 or more.")
+    known = list(jobs)
+    minutes = sum(job.times * job.minutes for job in known)
+    litres = sum(job.times * job.water_l for job in known)
+    bought = sum(job.times * (job.bought or 0.0) for job in known)
+    missing = dict.fromkeys(job.item for job in known if job.bought is None and job.times > 0)
+    return YearCost(bought, minutes / 60 * hour_price, litres / 1000 * water_price, minutes, tuple(missing))

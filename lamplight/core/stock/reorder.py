@@ -1,0 +1,195 @@
+"""When to order and how much: the textbook formulas of stock keeping, and the cheapest mix of packs.
+
+Reorder points with safety stock for a service level a cycle, the economic order quantity (Harris 1913) and the
+newsvendor rule, as any textbook of operations management prints them; quoted from memory.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cache
+from math import ceil, exp, inf, sqrt
+from statistics import NormalDist
+
+from lamplight.core.errors import InvalidInput
+
+MOST_POISSON = 100_000
+# Packs are counted in steps so fine that a need has at most so many.
+MOST_STEPS = 4_000
+
+
+def _share(service: float) -> float:
+    if not 0 < service < 1:
+        raise InvalidInput("A service level lies between 0 and 1.")
+    return service
+
+
+def _amounts(*amounts: float) -> None:
+    if not all(0 <= amount < inf for amount in amounts):
+        raise InvalidInput("Uses, days and costs are 0 or more.")
+
+
+def reorder_point(
+    a_day: float, lead_days: float, service: float, sigma_day: float = 0.0, sigma_lead: float = 0.0
+) -> float:
+    """Units at which to order: what is used in the lead time, and safety for what varies.
+
+    Args:
+        a_day: units used a day, 0 or more.
+        lead_days: until an order comes, 0 or more.
+        service: chance that it lasts, above 0 and below 1.
+        sigma_day: standard deviation of a day's use.
+        sigma_lead: of the lead time, in days.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+    _amounts(a_day, lead_days, sigma_day, sigma_lead)
+    spread = sqrt(lead_days * sigma_day**2 + a_day**2 * sigma_lead**2)
+    return a_day * lead_days + service_z(service) * spread
+
+
+def poisson_reorder_point(a_day: float, lead_days: float, service: float) -> int:
+    """The same for a few whole units a week: the fewest that last with that chance when uses come at random.
+
+    Raises:
+        InvalidInput: when out of range, or for far too many.
+    """
+    _amounts(a_day, lead_days)
+    _share(service)
+    mean = a_day * lead_days
+    if mean > 700:
+        raise InvalidInput("So many uses are no few any more: reckon with their spread.")
+    chance = below = exp(-mean)
+    units = 0
+    while below < service and units < MOST_POISSON:
+        units += 1
+        chance *= mean / units
+        below += chance
+    return units
+
+
+def order_quantity(a_year: float, an_order: float, holding: float) -> float:
+    """The economic order quantity: where ordering and holding cost the same.
+
+    Args:
+        a_year: units used in a year, 0 or more.
+        an_order: what an order costs, 0 or more.
+        holding: what it costs to hold a unit for a year, above 0.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+    _amounts(a_year, an_order)
+    if not 0 < holding < inf:
+        raise InvalidInput("Holding a unit costs more than nothing.")
+    return sqrt(2 * a_year * an_order / holding)
+
+
+def days_of_cover(units: float, a_day: float) -> float:
+    """For how many days units last; endless where none are used.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+    _amounts(units, a_day)
+    return units / a_day if a_day > 0 else inf
+
+
+def newsvendor_share(too_few: float, too_many: float) -> float:
+    """The share of demand to stock for what spoils: what one missing costs, against one thrown away.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+    _amounts(too_few, too_many)
+    if too_few + too_many <= 0:
+        raise InvalidInput("One of the two costs something.")
+    return too_few / (too_few + too_many)
+
+
+@dataclass(frozen=True)
+class Pack:
+    """A size in which something is sold.
+
+    Args:
+        units: in it, above 0.
+        price: money for it, 0 or more.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+
+    units: float
+    price: float
+
+    def __post_init__(self) -> None:
+        if not (0 < self.units < inf and 0 <= self.price < inf):
+            raise InvalidInput("A pack holds more than nothing and costs 0 or more.")
+
+
+@dataclass(frozen=True)
+class Bought:
+    """Packs that cover a need: how many of each, what they hold and cost."""
+
+    counts: tuple[tuple[Pack, int], ...]
+    units: float
+    price: float
+
+
+def cheapest_packs(need: float, packs: Sequence[Pack]) -> Bought:
+    """The cheapest packs that hold so much; of equal price those that hold least.
+
+    Args:
+        need: units, 0 or more.
+        packs: the sizes that are sold, one at least.
+
+    Raises:
+        InvalidInput: for no packs or a negative need.
+    """
+    _amounts(need)
+    if not packs:
+        raise InvalidInput("No pack of it is known: write down a price.")
+    if need == 0:
+        return Bought((), 0.0, 0.0)
+    step = max(min(pack.units for pack in packs) / 100, need / MOST_STEPS)
+    whole = all(pack.units == int(pack.units) for pack in packs)
+    if whole and need <= MOST_STEPS:
+        step = 1.0
+    steps = ceil(need / step - 1e-9)
+    # Each pack covers whole steps, rounded down, so that what is bought is never too little.
+    covers = [max(1, int(pack.units / step + 1e-9)) for pack in packs]
+
+    best: list[tuple[float, float, int]] = [(0.0, 0.0, -1)]
+    for wanted in range(1, steps + 1):
+        best.append(
+            min(
+                (
+                    best[max(0, wanted - covers[number])][0] + pack.price,
+                    best[max(0, wanted - covers[number])][1] + pack.units,
+                    number,
+                )
+                for number, pack in enumerate(packs)
+            )
+        )
+    counts = dict.fromkeys(range(len(packs)), 0)
+    left = steps
+    while left > 0:
+        number = best[left][2]
+        counts[number] += 1
+        left = max(0, left - covers[number])
+    chosen = tuple((packs[number], count) for number, count in counts.items() if count)
+    return Bought(
+        chosen, sum(pack.units * count for pack, count in chosen), sum(p.price * count for p, count in chosen)
+    )
+
+
+@cache
+def service_z(service: float) -> float:
+    """How many standard deviations a service level wants.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+    return NormalDist().inv_cdf(_share(service))

@@ -1,0 +1,96 @@
+"""What care costs: at each machine, by product, over time; and in which money."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from flask import Response, flash, request
+
+from lamplight.actions.care_costs import MachineCost, forms_compared, machine_costs, save_money
+from lamplight.actions.machine_views import machine_views
+from lamplight.actions.prices import unit_prices
+from lamplight.actions.stock import products
+from lamplight.core.errors import InvalidInput, about
+from lamplight.core.words import units_in_words
+from lamplight.formats.costs_csv import write_costs
+from lamplight.store.prices import PriceRow, money, price_rows
+from lamplight.web import forms
+from lamplight.web.clock import now
+from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import page as render
+from lamplight.web.supplies.views import blueprint
+
+MOST_COMPARED, MOST_PRICES = 6, 20
+
+
+@blueprint.get("/costs")
+def costs():  # noqa: ANN201
+    return _show({})
+
+
+def _show(form: Mapping[str, str], errors: Mapping[str, str] | None = None):  # noqa: ANN202
+    here = site()
+    views = machine_views(here, now())
+    found = machine_costs(here, views, now())
+    today_prices = unit_prices(here.calendar.today(now()))
+    compared = [
+        (view.row.name, what, rows)
+        for view in views[:MOST_COMPARED]
+        for what, rows in forms_compared(view, today_prices)
+        if len(rows) > 1
+    ]
+    return render(
+        "supplies/costs.html", "worktop", 422 if errors else 200, costs=found, forms_shown=compared[:MOST_COMPARED],
+        prices=_over_time(price_rows()), money=money(here.id), words=units_in_words, form=form, errors=errors or {},
+        headline=_headline(found, money(here.id).currency),
+        most=max((cost.year.total for cost in found), default=0.0) or 1.0,
+    )  # fmt: skip
+
+
+def _headline(found: Sequence[MachineCost], currency: str) -> str:
+    total, hours = sum(cost.year.total for cost in found), sum(cost.year.minutes for cost in found) / 60
+    drinks = sum(cost.drinks for cost in found)
+    if not found:
+        return "No machine yet, so care costs nothing."
+    paid = f" {currency}" if currency else ""
+    each = f", {total / drinks:.3f}{paid} a drink" if drinks else ""
+    return f"Care costs about {total:,.0f}{paid} a year here{each}, and takes {hours:,.0f} hours of yours."
+
+
+def _over_time(rows: Sequence[PriceRow]) -> list[tuple[str, str, PriceRow, str]]:
+    """Prices, newest first, each with what became of the price of a unit since the one before."""
+    known, shown = products(), []
+    last: dict[str, float] = {}
+    for row in rows:
+        product = known.get(row.price.product)
+        if product is None:
+            continue
+        before = last.get(row.price.product)
+        change = "" if not before else f"{100 * (row.price.per_unit / before - 1):+.0f} % a {product.unit}"
+        shown.append((product.title, product.unit, row, change))
+        last[row.price.product] = row.price.per_unit
+    return shown[::-1][:MOST_PRICES]
+
+
+@blueprint.get("/costs.csv")
+def costs_csv():  # noqa: ANN201
+    here = site()
+    found = machine_costs(here, machine_views(here, now()), now())
+    rows = [(cost.view.row.name, title, job) for cost in found for title, job in cost.jobs]
+    headers = {"Content-Disposition": f'attachment; filename="care-costs-{here.calendar.today(now()):%Y-%m-%d}.csv"'}
+    return Response(write_costs(rows), content_type="text/csv; charset=utf-8", headers=headers)
+
+
+@blueprint.post("/costs")
+def save_how():  # noqa: ANN201
+    form = request.form
+    try:
+        with about("hour"):
+            hour = forms.optional_rate(form.get("hour", ""), "The price of an hour") or 0.0
+        with about("water"):
+            water = forms.optional_rate(form.get("water", ""), "The price of water") or 0.0
+        save_money(site(), form.get("currency", ""), hour, water, actor())
+    except InvalidInput as problem:
+        return _show(form, forms.placed(problem, ("currency", "hour", "water"), "hour"))
+    flash("Every figure was worked out anew.")
+    return see_other("supplies.costs")

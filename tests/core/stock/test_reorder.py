@@ -1,0 +1,192 @@
+"""Reorder points, order quantities and packs against textbook examples, scipy, and enumeration.
+
+Sources: Heizer and Render, Operations Management (EOQ 200 for 1000 a year, 10 an order, 0.50 to hold; reorder points
+96, 366.5, 39, 121.65 and 1004, printed with a rounded z: 0.5 %); Harris 1913 (2190); Snyder and Shen, ex. 3.1 (304.1);
+all quoted from memory and recomputed with scipy. Packs by enumeration.
+"""
+
+from __future__ import annotations
+
+import unittest
+from datetime import date, timedelta
+from itertools import product
+from math import inf
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy import stats
+
+from lamplight.core.errors import InvalidInput
+from lamplight.core.stock.ahead import (
+    Arrival,
+    UseAhead,
+    cover_of,
+    enough_by_day,
+    nth_unit,
+    short_on,
+    spread_days,
+    turns,
+    used_by,
+)
+from lamplight.core.stock.reorder import (
+    Pack,
+    cheapest_packs,
+    days_of_cover,
+    newsvendor_share,
+    order_quantity,
+    poisson_reorder_point,
+    reorder_point,
+    service_z,
+)
+from lamplight.core.usage.passage import NEVER, Passage
+
+TODAY = date(2026, 11, 24)
+DAY = timedelta(days=1)
+packs = st.lists(st.builds(Pack, st.integers(1, 12).map(float), st.integers(1, 60).map(float)), min_size=1, max_size=3)
+uses = st.lists(
+    st.builds(
+        UseAhead, st.integers(1, 4).map(float), st.integers(0, 60).map(lambda n: TODAY + n * DAY), st.floats(0, 6)
+    ),
+    max_size=12,
+)  # fmt: skip
+
+
+class Textbook(unittest.TestCase):
+    """Printed examples."""
+
+    def test_reorder_points(self):
+        """Certain, varying demand, varying lead time, both."""
+        rows = (
+            ((32, 3, 0.5), {}, 96), ((350, 1, 0.95), {"sigma_day": 10}, 366.4485),
+            ((15, 2, 0.90), {"sigma_day": 5}, 39.0619), ((10, 6, 0.98), {"sigma_lead": 3}, 121.6125),
+            ((150, 5, 0.95), {"sigma_day": 16, "sigma_lead": 1}, 1003.6490),
+        )  # fmt: skip
+        for asked, spread, wanted in rows:
+            self.assertAlmostEqual(reorder_point(*asked, **spread), wanted, places=3)
+        for service, z in ((0.80, 0.8416), (0.95, 1.6449), (0.99, 2.3263)):
+            self.assertAlmostEqual(service_z(service), z, places=4)
+
+    def test_few_units(self):
+        """Poisson use: the fewest that last; one fewer does not (scipy)."""
+        for a_day, days, service, wanted in ((0.5, 10, 0.95, 9), (2.3, 7, 0.98, 25), (1.0, 5, 0.9, 8),
+                                             (0.15, 14, 0.95, 5), (4, 3, 0.99, 21)):  # fmt: skip
+            got = poisson_reorder_point(a_day, days, service)
+            self.assertEqual(got, wanted)
+            self.assertGreaterEqual(stats.poisson.cdf(got, a_day * days), service)
+            self.assertLess(stats.poisson.cdf(got - 1, a_day * days), service)
+
+    def test_quantities(self):
+        """Order quantities, cover, what spoils."""
+        self.assertAlmostEqual(order_quantity(1000, 10, 0.5), 200)
+        self.assertAlmostEqual(order_quantity(1300, 8, 0.225), 304.046780, places=5)
+        self.assertAlmostEqual(order_quantity(12 * 1000, 2, 0.01), 2190.8902, places=3)
+        self.assertEqual((days_of_cover(45, 1.8), days_of_cover(3, 0)), (25.0, inf))
+        self.assertEqual(newsvendor_share(3, 1), 0.75)
+
+    def test_refusals(self):
+        """Below nothing, sure of everything, no pack."""
+        for wrong in (lambda: reorder_point(-1, 3, 0.9), lambda: reorder_point(1, 3, 1.0), lambda: service_z(0),
+                      lambda: poisson_reorder_point(1, 1e6, 0.9), lambda: order_quantity(1, 1, 0),
+                      lambda: days_of_cover(-1, 1), lambda: newsvendor_share(0, 0), lambda: cheapest_packs(5, []),
+                      lambda: cheapest_packs(-1, [Pack(1, 1)]), lambda: Pack(0, 1), lambda: Pack(1, -1)):  # fmt: skip
+            with self.assertRaises(InvalidInput):
+                wrong()
+
+
+class Packs(unittest.TestCase):
+    """The cheapest mix."""
+
+    @given(st.integers(0, 40), packs)
+    @settings(max_examples=80)
+    def test_against_enumeration(self, need, sizes):
+        """No other mix that holds as much costs less; of those that cost the same none holds less."""
+        got = cheapest_packs(need, sizes)
+        self.assertGreaterEqual(got.units, need)
+        self.assertAlmostEqual(got.price, sum(pack.price * count for pack, count in got.counts))
+        most = [int(-(-need // pack.units)) for pack in sizes]
+        mixes = (
+            (sum(n * pack.price for n, pack in zip(counts, sizes, strict=True)),
+             sum(n * pack.units for n, pack in zip(counts, sizes, strict=True)))
+            for counts in product(*(range(one + 1) for one in most))
+        )  # fmt: skip
+        cheapest = min((price, units) for price, units in mixes if units >= need)
+        self.assertAlmostEqual(got.price, cheapest[0])
+        self.assertAlmostEqual(got.units, cheapest[1])
+
+    def test_millilitres(self):
+        """1.7 L out of bottles of 1 L for 12.40 and canisters of 5 L for 49: two bottles."""
+        got = cheapest_packs(1700, [Pack(1000, 12.4), Pack(5000, 49)])
+        self.assertEqual([(pack.units, count) for pack, count in got.counts], [(1000, 2)])
+        self.assertEqual(cheapest_packs(123_456.7, [Pack(1000, 12.4), Pack(5000, 49)]).counts[0][1] > 0, True)
+
+
+class Ahead(unittest.TestCase):
+    """How long it lasts."""
+
+    @given(uses, st.integers(0, 20), st.integers(0, 70))
+    def test_mean_and_spread_by_simulation(self, ahead, seed, days):
+        """Of ten thousand lives, with dates drawn from their normal curves."""
+        chance = np.random.default_rng(seed)
+        day = TODAY + days * DAY
+        mean, sigma = used_by(ahead, day)
+        total = np.zeros(4000)
+        for use in ahead:
+            drawn = (
+                chance.normal((use.likely - TODAY).days, use.sigma, 4000) if use.sigma else (use.likely - TODAY).days
+            )
+            total += use.units * (drawn < days + 0.5)
+        self.assertAlmostEqual(float(total.mean()), mean, delta=0.06 * (1 + mean))
+        self.assertAlmostEqual(float(total.std()), sigma, delta=0.08 * (1 + sigma))
+        for amount in (0.0, 3.0, 9.0):
+            enough = enough_by_day(amount, ahead, (), TODAY, days + 1)[days]
+            self.assertAlmostEqual(float((total <= amount).mean()), enough, delta=0.035)
+
+    @given(uses, st.floats(0, 30), st.integers(0, 30))
+    def test_laws(self, ahead, amount, more):
+        """More lasts no shorter, surer is no later, an arrival never harms, order by lies a lead time before."""
+        end = TODAY + 90 * DAY
+        asked = (ahead, (), TODAY, end)
+        first = cover_of(amount, *asked, lead_days=7)
+        dates = [day or end for day in (first.early, first.likely, first.late)]
+        self.assertEqual(dates, sorted(dates))
+        self.assertGreaterEqual(short_on(amount + more, *asked) or end, short_on(amount, *asked) or end)
+        helped = short_on(amount, ahead, [Arrival(more, TODAY + 5 * DAY)], TODAY, end) or end
+        self.assertGreaterEqual(helped, short_on(amount, *asked) or end)
+        if first.order_by is not None:
+            self.assertEqual(first.order_by + 7 * DAY, short_on(amount, *asked))
+
+    def test_by_hand(self):
+        """Three tablets, one every ten days from the fifth on, to the day: the fourth finds none."""
+        ahead = [UseAhead(1, TODAY + n * DAY, 0.0, item=str(n)) for n in (5, 15, 25, 35, 45)]
+        got = cover_of(3, ahead, (), TODAY, TODAY + 60 * DAY, lead_days=7)
+        self.assertEqual((got.likely, got.order_by, got.lacking.item), (TODAY + 35 * DAY, TODAY + 28 * DAY, "35"))
+        self.assertEqual(got.next_use.item, "5")
+        self.assertEqual(nth_unit(ahead, 4), (TODAY + 35 * DAY,) * 3)
+        self.assertIsNone(nth_unit(ahead, 6))
+        self.assertIsNone(cover_of(5, ahead, (), TODAY, TODAY + 60 * DAY, 7).likely)
+        sooner = short_on(
+            3, [UseAhead(1, TODAY + n * DAY, 4.0) for n in (5, 15, 25, 35, 45)], (), TODAY, TODAY + 60 * DAY
+        )
+        self.assertLess(sooner, TODAY + 35 * DAY)
+
+    def test_turns(self):
+        """The spread grows with the root of how often: sigma 2, then the root of 4 + 9, 4 + 18."""
+        first = Passage(TODAY + 7 * DAY, TODAY + 10 * DAY, TODAY + 12 * DAY)
+        self.assertAlmostEqual(spread_days(first), 5 / 2 / 1.2815515655)
+        got = turns(first, 10, 3, TODAY + 35 * DAY)
+        self.assertEqual([day for day, _ in got], [TODAY + n * DAY for n in (10, 20, 30)])
+        base = spread_days(first) ** 2
+        for number, (_, sigma) in enumerate(got):
+            self.assertAlmostEqual(sigma, (base + 9 * number) ** 0.5)
+        self.assertEqual(turns(NEVER, 10, 3, TODAY + 35 * DAY), [])
+        for wrong in ((0, 1), (1, -1)):
+            with self.assertRaises(InvalidInput):
+                turns(first, *wrong, TODAY)
+        for amount, lead in ((-1, 7), (1, -1)):
+            with self.assertRaises(InvalidInput):
+                cover_of(amount, [], (), TODAY, TODAY + DAY, lead)
+
+
+if __name__ == "__main__":
+    unittest.main()
