@@ -99,6 +99,7 @@ class Fortnight(BrowserTest):
         self.assertIn("not enough", page.locator(".ready-take").inner_text())
         page.keyboard.press("6")
         page.wait_for_url("**/supplies")
+        page.locator("#shelf-descaler-liquid summary").click()
         page.locator("#amount-descaler-liquid").fill("500")
         page.get_by_role("button", name="Bought Descaling concentrate").click()
         page.wait_for_selector("text=500 ml bought")
