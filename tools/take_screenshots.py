@@ -53,14 +53,6 @@ def _machine_at_work(page: Page) -> None:
         _touch(page, page.locator("[data-space]"))
 
 
-def _pour(page: Page) -> None:
-    page.goto("/runs/ready/3/descale")
-    page.locator("[data-space]").click()
-    page.wait_for_selector("[data-run]")
-    while not page.locator(".pour-then").count():
-        _touch(page, page.locator("[data-space]"))
-
-
 def _kind_in_the_making(page: Page) -> None:
     page.goto("/kinds/build")
     page.fill("#title", "The narrow one upstairs")
@@ -119,16 +111,16 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "mail": _mail,
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
-    "stand-in": _opened("/machines/3/handover"),
-    "machine-settings": _opened("/machines/3/settings?at=group"),
     "programme": _opened("/machines/3/programmes/descale"),
     "water": _opened("/water"),
+    "water-year": _opened("/water/5/year"),
+    "dose": _opened("/supplies/dose/1/milk-cleaner"),
+    "supplies": _opened("/supplies"),
     "kind": _opened("/kinds/service-menu-hall"),
     "kind-builder": _kind_in_the_making,
     "readings": _doubtful_sheet,
     "ready": _opened("/runs/ready/3/descale"),
     "run": _machine_at_work,
-    "run-pour": _pour,
     "lamp-causes": _opened("/lamps/5"),
     "listen": _listening,
 }

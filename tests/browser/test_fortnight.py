@@ -82,7 +82,7 @@ class Fortnight(BrowserTest):
                 self.an_undo()
             self.tick(everything=day % 2 == 1)
         page.goto("/")
-        # The demo begins well in hand: after a week nothing more is left than then, and of what was led through nothing.
+        # The demo begins well in hand: after a week no more is left than then, and of what was led through nothing.
         left = page.locator(THINGS).all_inner_texts()
         self.assertLessEqual(len(left), first)
         self.assertFalse([words for words in left if "Descale" in words or "Filter" in words], left)

@@ -115,6 +115,21 @@ class Machine(Bench):
         self.post("/supplies", form)
         self.shows(self.get(f"/water/{self.hall}"), "acid is not written down")
 
+    def test_an_acid_of_ones_own(self):
+        """Ten grams of scale want 18 g of lactic acid; hot citric acid drops sludge; absurd amounts are refused."""
+        self.water_known()
+        at = f"/water/{self.hall}"
+        page = self.get(f"{at}?acid=lactic&grams=10&mix_ml=1000")
+        self.shows(page, "4.4 g would stay", "18 g", "1.0 %", "0.11", "never water onto acid")
+        self.shows(self.get(f"{at}?acid=citric&grams=40&mix_ml=1000"), "white sludge, since it is heated")
+        self.hides(self.get(f"{at}?acid=citric&grams=40&mix_ml=1000&cold=on"), "since it is heated")
+        for wrong, said in (
+            ("acid=lactic&grams=-1&mix_ml=1000", "is a number"), ("acid=lactic&grams=10&mix_ml=0", "more than 0 ml"),
+            ("acid=hydrochloric&grams=10&mix_ml=100", "is not an acid"),
+            ("acid=lactic&grams=x&mix_ml=1", "is a number"), ("acid=lactic&grams=0&mix_ml=100", "Say which acid"),
+        ):  # fmt: skip
+            self.shows(self.get(f"{at}?{wrong}", 422), said)
+
     def test_a_filter_by_place(self):
         """Kept with where it sits; drawn there; its bypass in a table; refused with what was typed."""
         self.water_known()

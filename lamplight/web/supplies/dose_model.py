@@ -18,6 +18,7 @@ from lamplight.core.machine.trial import Trial, TrialState
 from lamplight.core.words import plural, units_in_words
 from lamplight.drawing.beaker import DrawnBeaker, beaker, dots
 from lamplight.store.doses import MeasuringRow, PushRow, measurings, pushes, vessel
+from lamplight.store.stock import uses_by_machine
 from lamplight.web.clock import now
 from lamplight.web.rendering import site
 
@@ -53,6 +54,8 @@ class Bench:
         series: pushes by unit.
         grams_each: grams of a unit, from weighing and counting pushes; None where one of them is missing.
         state: of the newest experiment, or None.
+        so_far: units that its runs took less than the full dose until now.
+        so_far_money: the same in money; None where no price is known.
         drawing: the beaker.
     """
 
@@ -69,6 +72,8 @@ class Bench:
     grams_each: float | None
     state: TrialState | None
     trial: Trial | None
+    so_far: float
+    so_far_money: float | None
     drawing: Markup
 
 
@@ -100,9 +105,11 @@ def bench_of(view: MachineView, mix: MixHere, margin: float | None = None) -> Be
             _heights(known, mix.full_ml),
         )  # fmt: skip
     )
+    used = uses_by_machine([view.row.id]).get(view.row.id, ())
+    so_far = sum(max(0.0, mix.full_units - units) for _, key, units in used if key == mix.product.key)
     return Bench(
         mix, rows, drawn, cut, mark, saved, washes, known, _height(known, mark), shown, each, state,
-        own[-1].trial if own else None, drawing,
+        own[-1].trial if own else None, so_far, None if price is None else so_far * price, drawing,
     )  # fmt: skip
 
 
@@ -127,7 +134,9 @@ def _series(mix: MixHere, unit: str) -> PushSeries | None:
         return None
     known = repeats(counted)
     drawing = dots([row.value for row in rows], [row.left_out for row in rows], known.mean_low, known.mean_high, unit)
-    dose = mix.full_units / known.mean if unit == mix.product.unit and known.mean > 0 else None
+    dose = (
+        mix.full_units * mix.mark_ml / mix.full_ml / known.mean if unit == mix.product.unit and known.mean > 0 else None
+    )
     return PushSeries(rows, unit, known, more_needed(known), drawing, dose)
 
 

@@ -17,12 +17,13 @@ from lamplight.actions.water_bench import WaterStory, descalers, descaling_dose,
 from lamplight.core.care.item import ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Product
-from lamplight.core.water.acids import ALL_ACIDS
+from lamplight.core.water.acids import ACIDS, ALL_ACIDS, AcidPart, grams_for
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import USUAL_MONTHS, Cartridge, Resin, blended, filter_litres
 from lamplight.core.water.descaler import (
     AGAINST_VINEGAR,
     FOR_VINEGAR,
+    DescalerMix,
     Option,
     Verdict,
     compared,
@@ -96,16 +97,49 @@ def story_of(machine_id: int) -> WaterStory:
 
 @blueprint.get("/<int:machine_id>")
 def machine(machine_id: int):  # noqa: ANN201
-    return _show(story_of(machine_id), {})
+    return _show(story_of(machine_id), request.args)
+
+
+@dataclass(frozen=True)
+class OwnMix:
+    """A mix that a keeper reckons at the bench: an acid by name, how much of it in how much water.
+
+    Attributes:
+        mix: as typed; None where nothing was.
+        verdict: what it does to the scale.
+        wanted_g: grams of that acid that would dissolve all of it.
+        error: why it cannot be reckoned, or empty.
+    """
+
+    mix: DescalerMix | None = None
+    verdict: Verdict | None = None
+    wanted_g: float = 0.0
+    error: str = ""
+
+
+def own_mix(given: Mapping[str, str], scale_g: float) -> OwnMix:
+    """The mix out of the address; nothing where no acid was chosen."""
+    if not given.get("acid"):
+        return OwnMix()
+    try:
+        grams = forms.optional_rate(given.get("grams", ""), "The acid") or 0.0
+        volume = forms.optional_rate(given.get("mix_ml", ""), "The water") or 0.0
+        mix = DescalerMix((AcidPart(given["acid"], grams),), volume)
+        return OwnMix(mix, verdict(mix, scale_g, given.get("cold") != "on"), grams_for(given["acid"], scale_g))
+    except InvalidInput as problem:
+        return OwnMix(error=str(problem))
 
 
 def _show(story: WaterStory, form: Mapping[str, str], error: str = ""):  # noqa: ANN202
     line, prices = machine_line(story), unit_prices(site().calendar.today(now()))
     view = story.view
     offered = view.kind.cartridge_offered(story.water.cartridge)
+    asked = judged(story, prices)
+    own = own_mix(form, asked.scale_g)
+    code = 422 if error or own.error else 200
     return render(
-        "water/machine.html", "worktop", 422 if error else 200, line=line, story=story, view=view,
-        rows=bypass_rows(story, prices), judged=judged(story, prices), form=form, error=error, offered=offered,
+        "water/machine.html", "worktop", code, own=own, acids=ACIDS.values(), line=line, story=story, view=view,
+        rows=bypass_rows(story, prices), judged=asked, form=form, error=error, offered=offered,
         filter_item=view.kind.item_of(ItemRole.FILTER), usual_months=USUAL_MONTHS, places=tuple(WHERE.items()),
         today=site().calendar.today(now()), words=units_in_words, all_acids=ALL_ACIDS, for_vinegar=FOR_VINEGAR,
         against_vinegar=AGAINST_VINEGAR, headline=_headline(line),
