@@ -15,6 +15,7 @@ from lamplight.core.job.chemistry import Product
 from lamplight.core.plan.terms import ROUTINE_DAYS, term_after, term_now
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.ahead import Arrival, Cover, UseAhead, cover_of, spread_days, turns, used_by
+from lamplight.core.stock.keeping import keeping_packs
 from lamplight.core.stock.prices import PackPrice
 from lamplight.core.stock.reorder import Bought, Pack, cheapest_packs, service_z
 from lamplight.core.stock.stock import Awaited, Holding
@@ -190,7 +191,7 @@ class ToBuy:
     Attributes:
         shelf: of which product.
         wanted: units that are wanted up to the horizon beyond what is there and on its way, with safety.
-        bought: the cheapest packs for that; None where no pack is known.
+        bought: the cheapest packs for that which do not spoil once opened; None where no pack is known.
         now: whether it has to be ordered by the next shopping, and cannot wait.
     """
 
@@ -218,7 +219,8 @@ def shopping(found: Sequence[Shelf], today: date, days: int) -> list[ToBuy]:
             continue
         if shelf.product.whole:
             wanted = float(-(-wanted // 1))
-        bought = cheapest_packs(wanted, shelf.packs) if shelf.packs else None
+        packs = keeping_packs(shelf.packs, shelf.uses, today, shelf.supply.opened_days)
+        bought = cheapest_packs(wanted, packs) if packs else None
         # What nobody counted may lie there: count it first.
         order_by = shelf.cover.order_by if shelf.cover else None
         lines.append(ToBuy(shelf, wanted, bought, order_by is not None and order_by <= today + timedelta(days=days)))

@@ -279,6 +279,7 @@ from lamplight.core.stock.ahead import (
 )
 from lamplight.core.stock.costs import JobCost, YearCost, year_cost
 from lamplight.core.stock.demand import StockLine, demand
+from lamplight.core.stock.keeping import keeping_packs, left_to_spoil
 from lamplight.core.stock.prices import PackPrice, price_spread, prices_of, unit_price
 from lamplight.core.stock.reorder import (
     Bought,

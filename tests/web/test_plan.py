@@ -180,7 +180,7 @@ class Plan(WebTest):
         self.post("/supplies/moves", form | {"arrives": "2020-01-01"}, 422)
         self.post("/supplies/moves", form | {"arrives": ""}, 422)
         self.post("/supplies/moves", form | {"arrives": arrives.isoformat()})
-        self.shows(self.get("/supplies"), "20 tablets ordered, expected")
+        self.shows(self.get("/supplies"), "20 tablets on the way")
         self.post("/plan/made")
         days = [
             self.calendar.today(start) for _, item, start in announced(self.site.id).visits if item == "brew-tablet"
@@ -190,7 +190,7 @@ class Plan(WebTest):
         machine, _, start = next(one for one in announced(self.site.id).visits if one[1] == "brew-tablet")
         self.shows(self.get(f"/plan?machine={machine}&at={quote(start.isoformat())}"), "It waits for")
         self.post("/supplies/moves", form | {"do": "bought"})
-        self.hides(self.get("/supplies"), "ordered, expected")
+        self.hides(self.get("/supplies"), "tablets on the way")
 
     def test_on_paper_and_away(self):
         """The week on one page; who is away, and what is done just before."""

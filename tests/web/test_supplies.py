@@ -122,6 +122,30 @@ class Shopping(Supplies):
         self.assertEqual(stock_awaited()["milk-liquid"][0].amount, bought.units)
         self.assertNotIn("milk-liquid", {one.shelf.product.key for one in self.lines(60)})
 
+    def test_what_spoils_is_not_bought(self):
+        """Cheap by the canister, but it keeps ten days once opened: the page says so, and the list avoids it."""
+        self.move("milk-liquid", 100)
+        for units, money in (("250", "9"), ("20000", "10")):
+            self.post("/supplies/price", {"product": "milk-liquid", "units": units, "money": money})
+        before = {one.shelf.product.key: one for one in self.lines(60)}["milk-liquid"].bought
+        self.assertEqual([pack.units for pack, _ in before.counts], [20000])
+        self.post("/supplies/supply", {"product": "milk-liquid", "lead": "7", "opened": "10"})
+        bought = {one.shelf.product.key: one for one in self.lines(60)}["milk-liquid"].bought
+        self.assertEqual([pack.units for pack, _ in bought.counts], [250])
+        page = self.get("/supplies")
+        self.shows(page, "would be thrown away")
+        self.shows(page, "250 ml opened today last until")
+
+    def test_what_is_ordered_is_waited_for(self):
+        """Nothing left, and more than enough comes in nine days: no second order, and the wall says what is missing."""
+        self.move("milk-liquid", 0)
+        arrives = (self.today + timedelta(days=9)).isoformat()
+        self.move("milk-liquid", 900000, "ordered", arrives=arrives)
+        self.assertIsNone(self.found()["milk-liquid"].cover.order_by)
+        self.shows(self.get("/supplies"), "Alkaline milk cleaner: too little until")
+        self.hides(self.get("/today/planned"), "Alkaline milk cleaner: <strong>order now")
+        self.assertNotIn("milk-liquid", {one.shelf.product.key for one in self.lines(60)})
+
     def lines(self, days):
         """The list."""
         return shopping(list(self.found().values()), self.today, days)

@@ -219,9 +219,11 @@ class Cover:
 
     Attributes:
         early, likely, late: dates on which it does not last any more with 90, 50 and 10 %; None where it lasts on.
-        order_by: the last date to order so that it lasts with the service level; None where it lasts on.
+        order_by: the last date to order so that it lasts with the service level; None where it lasts on, or until
+            what is on its way has come and from then on.
         next_use: the first use that is to come, or None.
         lacking: the first use that finds nothing, with the service level; None where each finds enough.
+        bridged_by: what is on its way and comes after the stock has run out; None where nothing has to be waited for.
     """
 
     early: date | None
@@ -230,6 +232,12 @@ class Cover:
     order_by: date | None
     next_use: UseAhead | None
     lacking: UseAhead | None
+    bridged_by: Arrival | None = None
+
+
+def _awaited(arrivals: Sequence[Arrival], today: date, lead_days: int) -> list[Arrival]:
+    """What is waited for rather than ordered once more: unless a new order would come in half the time."""
+    return [one for one in arrivals if (one.day - today).days <= 2 * lead_days]
 
 
 def cover_of(
@@ -255,12 +263,17 @@ def cover_of(
     ordered = sorted(uses, key=lambda use: use.likely)
     service_z(service)
     enough = enough_by_day(amount, uses, arrivals, today, (end - today).days)
-    early, likely, late, safe = (_first_below(enough, one, today) for one in (0.9, 0.5, 0.1, service))
-    order_by = None if safe is None else safe - timedelta(days=lead_days)
+    early, likely, longest, safe = (_first_below(enough, one, today) for one in (0.9, 0.5, 0.1, service))
+    awaited = _awaited(arrivals, today, lead_days)
+    gap = max(((one.day - today).days for one in awaited), default=0)
+    after = _first_below(enough[gap:], service, today + timedelta(days=gap))
+    order_by = None if after is None else after - timedelta(days=lead_days)
+    late = [one for one in awaited if safe is not None and safe < one.day]
+    bridged = min(late, key=lambda one: one.day, default=None)
     lacking = None
     if likely is not None:
         lacking = next((use for use in ordered if use.likely >= likely), ordered[-1] if ordered else None)
-    return Cover(early, likely, late, order_by, ordered[0] if ordered else None, lacking)
+    return Cover(early, likely, longest, order_by, ordered[0] if ordered else None, lacking, bridged)
 
 
 def nth_unit(uses: Sequence[UseAhead], number: float) -> tuple[date, date, date] | None:

@@ -10,6 +10,8 @@ from markupsafe import Markup
 
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.supplies_ahead import Lacking, Shelf
+from lamplight.core.stock.ahead import nth_unit
+from lamplight.core.stock.keeping import left_to_spoil
 from lamplight.core.words import day_words, units_in_words
 from lamplight.drawing.shelf import DrawnShelf, shelf
 
@@ -27,6 +29,7 @@ class ShelfShown:
         order: by when to order, in words; empty where there is no need.
         pressing: whether that is today or past.
         next: the next use, in words; empty where there is none.
+        packs: how long each size would last once opened, in words.
     """
 
     shelf: Shelf
@@ -35,6 +38,7 @@ class ShelfShown:
     order: str
     pressing: bool
     next: str
+    packs: tuple[str, ...] = ()
 
 
 def shown(found: Sequence[Shelf], views: Sequence[MachineView], today: date) -> list[ShelfShown]:
@@ -60,6 +64,8 @@ def _shown(one: Shelf, names: dict[int, str], titles: dict[tuple[int, str], str]
             lasts = f"{lasts}, {day_words(cover.early, today)} to {late}"
     if cover is not None and cover.order_by is not None:
         order = f"order by {day_words(cover.order_by, today)}" if cover.order_by > today else "order it now"
+    if cover is not None and cover.bridged_by is not None:
+        lasts = f"{lasts}; what comes {day_words(cover.bridged_by.day, today)} is waited for"
     first = one.uses[0] if one.uses else None
     following = ""
     if first is not None:
@@ -72,7 +78,24 @@ def _shown(one: Shelf, names: dict[int, str], titles: dict[tuple[int, str], str]
         cover.order_by if cover else None, [max(use.likely, today) for use in one.uses],
         [arrival.day for arrival in one.arrivals], cover is not None, f"{one.product.title}: {lasts}. {order}".strip(),
     )  # fmt: skip
-    return ShelfShown(one, shelf(drawn), lasts, order, one.urgent(today), following)
+    packs = tuple(_pack_words(one, pack.units, today) for pack in one.packs)
+    return ShelfShown(one, shelf(drawn), lasts, order, one.urgent(today), following, packs)
+
+
+def _pack_words(one: Shelf, units: float, today: date) -> str:
+    """How long a pack lasts that is opened today, and what of it would spoil."""
+    words = units_in_words(units, one.product.unit)
+    used = nth_unit(one.uses, units)
+    if used is None:
+        said = f"{words} opened today last for months"
+    else:
+        early, likely, late = (day_words(day, today) for day in used)
+        said = f"{words} opened today last until {likely}" + (f", {early} to {late}" if early != late else "")
+    spoilt = left_to_spoil(units, one.uses, today, one.supply.opened_days)
+    if spoilt > units / 100:
+        left = units_in_words(round(spoilt, 1), one.product.unit)
+        said += f"; it keeps {one.supply.opened_days} days, and about {left} would be thrown away"
+    return f"{said}."
 
 
 def headline(pressing: Sequence[Lacking], found: Sequence[Shelf], today: date) -> str:
@@ -84,6 +107,11 @@ def headline(pressing: Sequence[Lacking], found: Sequence[Shelf], today: date) -
         more = f" {len(pressing) - 1} more to order." if len(pressing) > 1 else ""
         name = first.shelf.product.title
         return f"Order {name[:1].lower()}{name[1:]} {when}: {there} left.{more}"
+    bridged = [(one.product.title, one.cover.bridged_by) for one in found if one.cover and one.cover.bridged_by]
+    if bridged:
+        name, arrival = bridged[0]
+        more = f" {len(bridged) - 1} more to wait for." if len(bridged) > 1 else ""
+        return f"{name}: too little until {day_words(arrival.day, today)}, when what was ordered comes.{more}"
     if not any(one.amount is not None for one in found):
         return "Nothing was counted yet. Count what you have, and the book says how long it lasts."
     dates = [one.cover.order_by for one in found if one.cover and one.cover.order_by]

@@ -170,6 +170,19 @@ class Ahead(unittest.TestCase):
         )
         self.assertLess(sooner, TODAY + 35 * DAY)
 
+    @given(uses, st.floats(0, 30), st.integers(0, 40), st.integers(0, 20), st.integers(0, 12))
+    def test_what_is_on_its_way_is_waited_for(self, ahead, amount, units, days, lead):
+        """Unless a new order would come in half the time; what it leaves short from its day on is ordered as ever."""
+        end, arrival = TODAY + 90 * DAY, Arrival(units, TODAY + days * DAY)
+        got = cover_of(amount, ahead, [arrival], TODAY, end, lead)
+        gap = arrival.day if days <= 2 * lead else TODAY
+        enough = enough_by_day(amount, ahead, [arrival], TODAY, 90)
+        short = [TODAY + n * DAY for n, chance in enumerate(enough) if chance < 0.95 - 1e-9]
+        after = [day for day in short if day >= gap]
+        self.assertEqual(got.order_by, after[0] - lead * DAY if after else None)
+        waits = bool(short) and short[0] < gap
+        self.assertEqual(got.bridged_by, arrival if waits else None)
+
     def test_turns(self):
         """The spread grows with the root of how often: sigma 2, then the root of 4 + 9, 4 + 18."""
         first = Passage(TODAY + 7 * DAY, TODAY + 10 * DAY, TODAY + 12 * DAY)
