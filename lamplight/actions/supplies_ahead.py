@@ -19,6 +19,7 @@ from lamplight.core.stock.keeping import keeping_packs
 from lamplight.core.stock.prices import PackPrice
 from lamplight.core.stock.reorder import Bought, Pack, cheapest_packs, service_z
 from lamplight.core.stock.stock import Awaited, Holding
+from lamplight.core.stock.usage import finds_nothing
 from lamplight.core.usage.passage import Passage
 from lamplight.store.prices import Supply, price_rows, supplies
 from lamplight.store.sites import SiteRow
@@ -263,3 +264,19 @@ def lacking_soon(
             continue
         pressing.append(Lacking(shelf, cover.lacking, cover.order_by, names.get(cover.lacking.machine, "")))
     return sorted(pressing, key=lambda one: (one.order_by, one.shelf.product.title))
+
+
+def left_empty(found: Sequence[Shelf]) -> dict[tuple[int, str], dict[int, Shelf]]:
+    """Which times of a job find too little on the shelves: by machine and item, by its number from now, 0 the next."""
+    empty: dict[tuple[int, str], dict[int, Shelf]] = {}
+    for shelf in found:
+        if shelf.amount is None:
+            continue
+        without = finds_nothing(shelf.amount, shelf.uses, shelf.arrivals)
+        number: dict[tuple[int, str], int] = {}
+        for use in shelf.uses:
+            job = (use.machine, use.item)
+            if use in without:
+                empty.setdefault(job, {})[number.get(job, 0)] = shelf
+            number[job] = number.get(job, 0) + 1
+    return empty

@@ -293,7 +293,7 @@ from lamplight.core.stock.reorder import (
     service_z,
 )
 from lamplight.core.stock.stock import Awaited, Holding, Move, StockMove, awaited, enough, holdings, there_from
-from lamplight.core.stock.usage import StockUse, runs_out_on
+from lamplight.core.stock.usage import StockUse, finds_nothing, runs_out_on
 from lamplight.core.timeline import Timeline
 from lamplight.core.usage.count_then import position_of_count
 from lamplight.core.usage.counters import (

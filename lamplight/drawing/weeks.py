@@ -33,6 +33,7 @@ class Tag:
         href: what it opens.
         label: what it is, for whoever hears it.
         pinned, chosen: whether a keeper chose its day, and whether it is the one that is looked at.
+        lacks: whether the cupboard has too little for it.
     """
 
     name: str
@@ -42,6 +43,7 @@ class Tag:
     label: str
     pinned: bool = False
     chosen: bool = False
+    lacks: bool = False
 
 
 @dataclass(frozen=True)
@@ -136,7 +138,7 @@ def _tag(tag: Tag, place: int, day: Box) -> Markup:
     left = box.right - clock_w - signs
     shapes = [
         string,
-        rect(box, f"weeks-tag{' is-chosen' if tag.chosen else ''}", 4),
+        rect(box, f"weeks-tag{' is-chosen' if tag.chosen else ''}{' is-lacking' if tag.lacks else ''}", 4),
         text(box.x + 9, box.cy + 4.5, name, "weeks-name"),
         *[_sign(circuit, left + n * SIGN, box.cy - 6) for n, circuit in enumerate(tag.circuits)],
         text(box.right - 7, box.cy + 4.5, tag.clock, "weeks-clock", "end"),

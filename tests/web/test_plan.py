@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import unittest
+from collections import Counter
 from datetime import timedelta
 from html import unescape
 from urllib.parse import quote, unquote
@@ -16,6 +17,7 @@ from lamplight.actions.machine_views import machine_views
 from lamplight.actions.planning import plan_view
 from lamplight.actions.sites import save_keeper
 from lamplight.actions.stock import move_stock
+from lamplight.actions.supplies_ahead import left_empty, shelves
 from lamplight.core.plan.problem import plan_faults
 from lamplight.core.stock.stock import Move
 from lamplight.library import catalogue
@@ -191,6 +193,34 @@ class Plan(WebTest):
         self.shows(self.get(f"/plan?machine={machine}&at={quote(start.isoformat())}"), "It waits for")
         self.post("/supplies/moves", form | {"do": "bought"})
         self.hides(self.get("/supplies"), "tablets on the way")
+
+    def test_what_finds_nothing_is_told_on_its_visit(self):
+        """Enough for one tablet: the visits after that say so days before, in the list, on the tag and when chosen."""
+        move_stock("brew-tablets", Move.COUNTED, 900, Actor(NOW))
+        self.hides(self.get("/plan"), "Not enough")
+        move_stock("brew-tablets", Move.COUNTED, 1, Actor(NOW))
+        page = self.get("/plan")
+        self.shows(page, "Not enough brew-group tablets by then for brew-group tablet: order now")
+        self.shows(page, "is-lacking")
+        site = self.site
+        views = machine_views(site, NOW)
+        empty = left_empty(shelves(site, views, NOW))
+        plan = plan_view(site, views, NOW)
+        planned = [
+            (plan.problem.slots[slot].start, machine)
+            for (slot, machine), placed in sorted(plan.plan.visits().items())
+            if any(one.task.item == "brew-tablet" for one in placed)
+        ]
+        self.assertGreater(len(planned), 1)
+        told = 0
+        numbers = Counter()
+        for start, machine in planned:
+            lacks = numbers[machine] in empty.get((machine, "brew-tablet"), {})
+            numbers[machine] += 1
+            page = self.get(f"/plan?machine={machine}&at={quote(start.isoformat())}")
+            (self.shows if lacks else self.hides)(page.split('class="plan-move"')[0], "Not enough brew-group")
+            told += lacks
+        self.assertGreater(told, 0)
 
     def test_on_paper_and_away(self):
         """The week on one page; who is away, and what is done just before."""

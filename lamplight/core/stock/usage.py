@@ -1,10 +1,12 @@
-"""When something in the cupboard runs out: by what is used now and then, and what is used all the time."""
+"""When something in the cupboard runs out: by what is used now and then and all the time; and whom it leaves empty."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
+
+from lamplight.core.stock.ahead import Arrival, UseAhead
 
 
 @dataclass(frozen=True)
@@ -35,3 +37,23 @@ def runs_out_on(amount: float, per_day: float, uses: Iterable[StockUse], today: 
             return day
         day += timedelta(days=1)
     return None
+
+
+def finds_nothing(amount: float, uses: Sequence[UseAhead], arrivals: Sequence[Arrival]) -> list[UseAhead]:
+    """The uses that find too little if each comes on its likely date; what they would have taken stays for others.
+
+    Args:
+        amount: units that are there, 0 or more.
+        uses: that are to come.
+        arrivals: what is on its way; it is there from its day on.
+    """
+    coming = sorted(arrivals, key=lambda one: one.day)
+    empty: list[UseAhead] = []
+    for use in sorted(uses, key=lambda one: one.likely):
+        while coming and coming[0].day <= use.likely:
+            amount += coming.pop(0).units
+        if use.units > amount + 1e-9:
+            empty.append(use)
+        else:
+            amount -= use.units
+    return empty

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
@@ -10,6 +10,7 @@ from flask import url_for
 from markupsafe import Markup
 
 from lamplight.actions.planning import PlanView
+from lamplight.actions.supplies_ahead import Shelf
 from lamplight.actions.weeks_ahead import WEEKS
 from lamplight.core.plan.moves import Price, visit_price
 from lamplight.core.plan.problem import Planned
@@ -17,6 +18,8 @@ from lamplight.core.site.slots import Slot
 from lamplight.core.words import day_words, listed, plural, span_words
 from lamplight.drawing.weeks import DayHung, Tag, week_line
 
+# By machine and item, by the number of the time from now, which shelf has too little.
+Empty = Mapping[tuple[int, str], Mapping[int, Shelf]]
 MOST_MOVED = 6
 # So many visits hang from a day; the others are told in the list.
 MOST_TAGS = 8
@@ -34,6 +37,7 @@ class VisitLine:
         placed: what is done.
         minutes: the keeper's.
         pinned: whether a keeper chose the day.
+        lacks: what the cupboard has too little of by then, in sentences.
     """
 
     machine_id: int
@@ -42,6 +46,7 @@ class VisitLine:
     placed: tuple[Planned, ...]
     minutes: int
     pinned: bool
+    lacks: tuple[str, ...] = ()
 
     @property
     def titles(self) -> str:
@@ -102,16 +107,18 @@ class Looked:
     keeper: int | None = None
 
 
-def plan_model(view: PlanView, closed: dict[date, str], looked: Looked) -> PlanModel:
+def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: Empty | None = None) -> PlanModel:
     """The page.
 
     Args:
         view: the plan.
         closed: why nothing is done on a date.
         looked: what is looked at.
+        empty: which times of which job find too little in the cupboard.
     """
+    lacks = _lacks(view, empty or {})
     visits = tuple(
-        _visit(slot, number, placed, view)
+        _visit(slot, number, placed, view, lacks.get((slot, number), ()))
         for (slot, number), placed in view.plan.visits().items()
         if looked.keeper is None or view.problem.slots[slot].keeper in (None, looked.keeper)
     )
@@ -149,7 +156,27 @@ def _gap(view: PlanView) -> str:
     return f" No plan weighs less than {round(100 * known.least / max(known.weight, known.least))} % of this one."
 
 
-def _visit(slot: int, machine: int, placed: Sequence[Planned], view: PlanView) -> VisitLine:
+def _lacks(view: PlanView, empty: Empty) -> dict[tuple[int, int], tuple[str, ...]]:
+    """What each visit would find too little of, by slot and machine: the first visit of a job is its next time."""
+    number: dict[tuple[int, str], int] = {}
+    found: dict[tuple[int, int], tuple[str, ...]] = {}
+    for (slot, machine), placed in sorted(view.plan.visits().items(), key=lambda visit: visit[0]):
+        for one in placed:
+            shelf = empty.get(one.task.key, {}).get(number.get(one.task.key, 0))
+            number[one.task.key] = number.get(one.task.key, 0) + 1
+            if shelf is not None:
+                found[slot, machine] = (*found.get((slot, machine), ()), _lack(one, shelf, view.today))
+    return found
+
+
+def _lack(one: Planned, shelf: Shelf, today: date) -> str:
+    order_by = shelf.cover.order_by if shelf.cover else None
+    when = "now" if order_by is None or order_by <= today else f"by {day_words(order_by, today)}"
+    name = shelf.product.title
+    return f"Not enough {name[:1].lower()}{name[1:]} by then for {one.task.title.lower()}: order {when}."
+
+
+def _visit(slot: int, machine: int, placed: Sequence[Planned], view: PlanView, lacks: tuple[str, ...]) -> VisitLine:
     costs = view.problem.costs
     openings = {one.task.opening for one in placed if one.task.opening}
     minutes = sum(one.task.minutes for one in placed) + costs.visit + costs.opening * len(openings)
@@ -160,6 +187,7 @@ def _visit(slot: int, machine: int, placed: Sequence[Planned], view: PlanView) -
         tuple(placed),
         round(minutes),
         any(one.pinned(view.problem) for one in placed),
+        lacks,
     )
 
 
@@ -252,4 +280,7 @@ def _tag(visit: VisitLine, chosen: VisitLine | None) -> Tag:
     circuits = list(dict.fromkeys(one.task.circuit for one in visit.placed))
     href = url_for("plan.page", machine=visit.machine_id, at=visit.slot.start.isoformat())
     label = f"{visit.name}, {visit.slot.start:%a %-d %b %H:%M}: {visit.titles}, {visit.minutes} min"
-    return Tag(visit.name, circuits, f"{visit.slot.start:%H:%M}", href, label, visit.pinned, visit is chosen)
+    label = " ".join([f"{label}.", *visit.lacks]) if visit.lacks else label
+    return Tag(
+        visit.name, circuits, f"{visit.slot.start:%H:%M}", href, label, visit.pinned, visit is chosen, bool(visit.lacks)
+    )

@@ -20,7 +20,7 @@ from lamplight.actions.planning import (
     weeks_lived,
     wish_of_plan,
 )
-from lamplight.actions.supplies_ahead import MOST_MACHINES, SOON_DAYS, lacking_soon
+from lamplight.actions.supplies_ahead import MOST_MACHINES, SOON_DAYS, lacking_soon, left_empty, shelves
 from lamplight.actions.year import RunsOut, YearMark, arrivals, runs_out, year_ahead
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.lived import saved
@@ -54,7 +54,8 @@ def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: 
         looked = replace(looked, keeper=own.id if own and own.id in whose else next(iter(whose)))
     looked = replace(looked, keeper=looked.keeper or None)
     seen = plan_view(site(), _theirs(views, looked.keeper), now())
-    model = plan_model(seen, _shut(views), looked)
+    found = shelves(site(), views, now()) if len(views) <= MOST_MACHINES else []
+    model = plan_model(seen, _shut(views), looked, left_empty(found))
     part = paged(model.visits, request.values.get("first", ""))
     risk, worth = plan_wishes(site().id)
     names = {row.id: row.name for row in keepers(active_only=False)}
@@ -62,7 +63,7 @@ def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: 
     return render(
         "plan/page.html", "worktop", code, model=model, error=error, part=part, looked=looked, whose=whose, risk=risk,
         worth=worth, risks=RISKS, shares=SHARES, away=away, today=site().calendar.today(now()),
-        lacking=lacking_soon(site(), views, now(), SOON_DAYS) if len(views) <= MOST_MACHINES else [],
+        lacking=lacking_soon(site(), views, now(), SOON_DAYS, found),
     )  # fmt: skip
 
 

@@ -118,6 +118,9 @@ class Laws(unittest.TestCase):
         self.assertIsNone(more_needed(one))
         self.assertIsNone(standing_out([5, 5, 5, 5]))
         self.assertIsNone(standing_out([1, 99]))
+        # A spread of its own is no outlier, whatever the mean, and whatever its sign.
+        for steady in ([98, 101, 97, 99, 98], [-98, -101, -97, -99, -98], [0.1, -0.1, 0.0, 0.05]):
+            self.assertIsNone(standing_out(steady), steady)
         self.assertTrue(repeats([5.0, 5.0]).steady)
 
     def test_refusals(self):

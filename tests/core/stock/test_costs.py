@@ -45,10 +45,10 @@ class Costs(unittest.TestCase):
 
     def test_refusals(self):
         """Nothing below nothing."""
-        for wrong in ((-1, 1, 1), (1, -1, 1), (1, 1, -1), (float("nan"), 1, 1)):
+        for wrong in ((-1, 1, 1), (1, -1, 1), (1, 1, -1), (float("nan"), 1, 1), (float("inf"), 1, 1)):
             with self.assertRaises(InvalidInput):
                 JobCost(1, "x", *wrong)
-        for wrong in ((-1, 0), (0, -1), (float("nan"), 0)):
+        for wrong in ((-1, 0), (0, -1), (float("nan"), 0), (1e6, 0), (0, 1e6)):
             with self.assertRaises(InvalidInput):
                 year_cost([], *wrong)
 

@@ -8,8 +8,9 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given
 from hypothesis import strategies as st
 
+from lamplight.core.stock.ahead import Arrival, UseAhead
 from lamplight.core.stock.stock import Holding, Move, StockMove, awaited, holdings, there_from
-from lamplight.core.stock.usage import StockUse, runs_out_on
+from lamplight.core.stock.usage import StockUse, finds_nothing, runs_out_on
 
 NOW = datetime(2026, 11, 24, 8, tzinfo=UTC)
 TODAY = NOW.date()
@@ -71,8 +72,33 @@ class RunsOut(unittest.TestCase):
         )
         self.assertEqual(found, expected)
 
+    @given(
+        st.integers(0, 9),
+        st.lists(st.tuples(st.integers(1, 4), st.integers(0, 30)), max_size=9),
+        st.lists(st.tuples(st.integers(1, 6), st.integers(0, 30)), max_size=3),
+    )
+    def test_whom_it_leaves_empty(self, amount, taken, coming):
+        """Those served never take more than has come by then; whoever finds nothing would have; none where it lasts."""
+        uses = [UseAhead(units, TODAY + timedelta(days=n), 0.0, item=str(k)) for k, (units, n) in enumerate(taken)]
+        arrivals = [Arrival(units, TODAY + timedelta(days=n)) for units, n in coming]
+        empty = finds_nothing(amount, uses, arrivals)
+        served = [use for use in uses if use not in empty]
+        for use in uses:
+            there = amount + sum(one.units for one in arrivals if one.day <= use.likely)
+            before = sum(one.units for one in served if one.likely <= use.likely)
+            self.assertLessEqual(before, there)
+            if use in empty:
+                first = sum(one.units for one in served if (one.likely, int(one.item)) < (use.likely, int(use.item)))
+                self.assertGreater(first + use.units, there)
+        moves = [StockUse(use.likely, use.units) for use in uses] + [StockUse(one.day, -one.units) for one in arrivals]
+        lasts = runs_out_on(amount, 0, moves, TODAY, TODAY + timedelta(days=31)) is None
+        self.assertEqual(lasts, not empty)
+
     def test_lasts(self):
-        """What nobody uses lasts."""
+        """What nobody uses lasts; the end is past what is looked at."""
+        end = TODAY + timedelta(days=30)
+        self.assertIsNone(runs_out_on(1, 0, [StockUse(end, 5)], TODAY, end))
+        self.assertEqual(runs_out_on(1, 0, [StockUse(end, 5)], TODAY, end + timedelta(days=1)), end)
         self.assertIsNone(runs_out_on(1, 0, [], TODAY, date(2027, 11, 24)))
 
 

@@ -164,6 +164,9 @@ class Ahead(unittest.TestCase):
         self.assertEqual(got.next_use.item, "5")
         self.assertEqual(nth_unit(ahead, 4), (TODAY + 35 * DAY,) * 3)
         self.assertIsNone(nth_unit(ahead, 6))
+        vague = [UseAhead(1, TODAY + n * DAY, 2.0) for n in (20, 40)]
+        # 1.2816 times 2 days is 2.6: three days earlier and later.
+        self.assertEqual(nth_unit(vague, 2), tuple(TODAY + n * DAY for n in (37, 40, 43)))
         self.assertIsNone(cover_of(5, ahead, (), TODAY, TODAY + 60 * DAY, 7).likely)
         sooner = short_on(
             3, [UseAhead(1, TODAY + n * DAY, 4.0) for n in (5, 15, 25, 35, 45)], (), TODAY, TODAY + 60 * DAY
@@ -183,10 +186,18 @@ class Ahead(unittest.TestCase):
         waits = bool(short) and short[0] < gap
         self.assertEqual(got.bridged_by, arrival if waits else None)
 
+    def test_waited_for_at_the_edge(self):
+        """Twice the delivery of seven days ahead it is waited for; a day more, and a new order is made."""
+        ahead = [UseAhead(1, TODAY, 0.0)]
+        for days, order_by in ((14, None), (15, TODAY - 7 * DAY)):
+            got = cover_of(0, ahead, [Arrival(9, TODAY + days * DAY)], TODAY, TODAY + 60 * DAY, 7)
+            self.assertEqual((got.order_by, got.bridged_by is None), (order_by, order_by is not None))
+
     def test_turns(self):
         """The spread grows with the root of how often: sigma 2, then the root of 4 + 9, 4 + 18."""
         first = Passage(TODAY + 7 * DAY, TODAY + 10 * DAY, TODAY + 12 * DAY)
         self.assertAlmostEqual(spread_days(first), 5 / 2 / 1.2815515655)
+        self.assertAlmostEqual(spread_days(Passage(TODAY + 7 * DAY, TODAY + 10 * DAY, None)), 3 / 1.2815515655)
         got = turns(first, 10, 3, TODAY + 35 * DAY)
         self.assertEqual([day for day, _ in got], [TODAY + n * DAY for n in (10, 20, 30)])
         base = spread_days(first) ** 2

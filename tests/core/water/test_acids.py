@@ -98,6 +98,8 @@ class Stoichiometry(unittest.TestCase):
             lambda: mix_ph([], 0),
             lambda: mol_per_l(AcidPart("citric", 1), 0),
             lambda: AcidPart("citric", float("nan")),
+            lambda: AcidPart("citric", 1e6),
+            lambda: grams_for("citric", float("inf")),
         ):
             with self.assertRaises(InvalidInput):
                 wrong()
