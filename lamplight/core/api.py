@@ -62,6 +62,7 @@ from lamplight.core.diagnosis.faults import FaultWeeks, circuits_in_trouble, fau
 from lamplight.core.diagnosis.grinding import Grinding, grinding
 from lamplight.core.diagnosis.panel_reading import PanelReading, Settled, jobs_of, lit_since, panel_reading
 from lamplight.core.dose.beaker import DoseCut, Drawn, Measuring, Saved, drawn_of, margin_for, same_strength, saved_by
+from lamplight.core.dose.in_hand import InHand, counted, ways_to_measure
 from lamplight.core.dose.repeats import Repeats, grubbs_limit, more_needed, repeats, standing_out, student_t
 from lamplight.core.dose.vessel import RoundVessel, height_of
 from lamplight.core.errors import (

@@ -10,8 +10,8 @@ DAYS_A_MONTH = 30.4
 
 
 def plural(count: float, singular: str) -> str:
-    """A count with its word: ``1 drink``, ``2 drinks``."""
-    return f"{count:g} {singular}{'' if count == 1 else 's'}"
+    """A count with its word: ``1 drink``, ``2 drinks``, ``2 pushes``."""
+    return f"{count:g} {singular}{'' if count == 1 else 'es' if singular.endswith(('sh', 'ch', 's', 'x')) else 's'}"
 
 
 NUMBERS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"]

@@ -68,7 +68,7 @@ def beaker(drawn: DrawnBeaker) -> Markup:
     parts.append(path(_glass(), "beaker-glass"))
     parts.append(_dashed(y(drawn.full_ml), "the line", f"{drawn.full_ml:.0f} ml", above=True))
     if known is not None:
-        parts.append(_dashed(y(known), "what the machine draws", f"{known:.0f} ml", above=False))
+        parts.append(_dashed(y(known), "drawn", f"{known:.0f} ml", above=False))
     parts.append(_grip(drawn, y(drawn.mark_ml)))
     heading = f"Beaker: filled to {drawn.mark_ml:.0f} of {drawn.full_ml:.0f} ml"
     return el(
@@ -103,11 +103,12 @@ def _scale(most: float, y) -> list[Markup]:  # noqa: ANN001
 
 
 def _dashed(at: float, words: str, amount: str, above: bool) -> Markup:
+    # What stands above keeps clear of the dose that the mark writes when it lies on the very line.
+    said = text(RIGHT + 34, at + (-27 if above else 17), f"{words}, {amount}", "beaker-words")
     return group(
         line(LEFT + 4, at, RIGHT - TAPER - 92, at, "beaker-dash"),
         line(RIGHT - TAPER - 12, at, RIGHT + 26, at, "beaker-dash"),
-        text(RIGHT + 34, at + (-2 if above else 14), words, "beaker-words"),
-        text(RIGHT + 34, at + (-20 if above else 32), amount, "beaker-amount"),
+        said,
     )
 
 

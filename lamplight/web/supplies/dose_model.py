@@ -10,6 +10,7 @@ from lamplight.actions.dose import MixHere, washes_a_year
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.prices import unit_prices
 from lamplight.core.dose.beaker import DoseCut, Drawn, Saved, drawn_of, same_strength, saved_by
+from lamplight.core.dose.in_hand import InHand, ways_to_measure
 from lamplight.core.dose.repeats import Repeats, more_needed, repeats
 from lamplight.core.dose.vessel import RoundVessel, height_of
 from lamplight.core.job.dose import STEP_OF
@@ -57,6 +58,7 @@ class Bench:
         so_far: units that its runs took less than the full dose until now.
         so_far_money: the same in money; None where no price is known.
         drawing: the beaker.
+        ways: the dose at the mark as hands can measure it.
     """
 
     mix: MixHere
@@ -75,6 +77,7 @@ class Bench:
     so_far: float
     so_far_money: float | None
     drawing: Markup
+    ways: list[InHand]
 
 
 def bench_of(view: MachineView, mix: MixHere, margin: float | None = None) -> Bench:
@@ -110,6 +113,7 @@ def bench_of(view: MachineView, mix: MixHere, margin: float | None = None) -> Be
     return Bench(
         mix, rows, drawn, cut, mark, saved, washes, known, _height(known, mark), shown, each, state,
         own[-1].trial if own else None, so_far, None if price is None else so_far * price, drawing,
+        ways_to_measure(mix.product, cut.wanted, means.get(mix.product.unit) or None, each),
     )  # fmt: skip
 
 
