@@ -173,7 +173,9 @@ def _at_most(units: Vector, chances: Vector, room: float) -> float:
         grain = max(units.sum(), room) / MOST_STEPS
         steps = units / grain
     whole = np.maximum(1, np.ceil(steps - 1e-6).astype(int))
-    size = int(room / grain + 1e-6) + 1
+    # Each step was rounded up: a sum that just fits must not fall out for it.
+    slack = float((whole - steps).sum())
+    size = int(room / grain + slack + 1e-6) + 1
     chance = np.zeros(size)
     chance[0] = 1.0
     for step, come in zip(whole, chances, strict=True):
