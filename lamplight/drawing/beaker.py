@@ -27,7 +27,9 @@ class DrawnBeaker:
         drawn_ml: what the machine draws, or None where nobody measured.
         per_ml: units of the product in a millilitre.
         unit: of the product, in words of more than one.
+        unit_one: the same of one.
         step: the smallest amount of it that can be measured.
+        movable: whether the mark can be moved.
         heights: millilitres and millimetres above the bottom, for a vessel that was measured.
     """
 
@@ -36,8 +38,10 @@ class DrawnBeaker:
     drawn_ml: float | None
     per_ml: float
     unit: str
+    unit_one: str
     step: float
     heights: Sequence[tuple[float, float]] = ()
+    movable: bool = True
 
 
 def beaker(drawn: DrawnBeaker) -> Markup:
@@ -76,7 +80,7 @@ def beaker(drawn: DrawnBeaker) -> Markup:
         **{
             "data-base": f"{BASE:g}", "data-top": f"{TOP:g}", "data-most": f"{most:.1f}",
             "data-full": f"{drawn.full_ml:g}", "data-per-ml": f"{drawn.per_ml:.8f}", "data-step": f"{drawn.step:g}",
-            "data-unit": drawn.unit,
+            "data-unit": drawn.unit, "data-unit-one": drawn.unit_one,
             "data-heights": json.dumps([[round(ml, 1), round(mm, 2)] for ml, mm in drawn.heights]),
         },
     )  # fmt: skip
@@ -114,16 +118,20 @@ def _dashed(at: float, words: str, amount: str, above: bool) -> Markup:
 
 def _grip(drawn: DrawnBeaker, at: float) -> Markup:
     units = max(drawn.step, round(drawn.mark_ml * drawn.per_ml / drawn.step) * drawn.step)
+    dose = f"{units:g} {drawn.unit_one if units == 1 else drawn.unit}"
+    if not drawn.movable:
+        mark = line(LEFT + 2, at, RIGHT + 26, at, "beaker-mark")
+        return group(mark, el("text", dose, cls="beaker-mark-amount", x=RIGHT + 34, y=at - 9))
     return group(
         line(LEFT + 2, 0, WIDTH - 52, 0, "beaker-mark"),
         circle(WIDTH - 34, 0, 19, "beaker-knob"),
         path(f"M{WIDTH - 40} -5 l6 -6 l6 6 M{WIDTH - 40} 5 l6 6 l6 -6", "beaker-knob-sign"),
         text(LEFT + 16, -9, "your mark", "beaker-mark-words"),
         el("text", f"{drawn.mark_ml:.0f} ml", cls="beaker-mark-amount", x=LEFT + 100, y=-9, **{"data-says": "ml"}),
-        el("text", f"{units:g} {drawn.unit}", cls="beaker-mark-amount", x=RIGHT + 34, y=-9, **{"data-says": "units"}),
+        el("text", dose, cls="beaker-mark-amount", x=RIGHT + 34, y=-9, **{"data-says": "units"}),
         cls="beaker-grip", transform=f"translate(0 {at:.1f})", tabindex="0", role="slider", aria_label="Your mark",
         aria_valuemin="1", aria_valuemax=f"{drawn.full_ml:.0f}", aria_valuenow=f"{drawn.mark_ml:.0f}",
-        aria_valuetext=f"{drawn.mark_ml:.0f} ml, {units:g} {drawn.unit}", aria_orientation="vertical",
+        aria_valuetext=f"{drawn.mark_ml:.0f} ml, {dose}", aria_orientation="vertical",
     )  # fmt: skip
 
 

@@ -96,7 +96,7 @@ class Beakers(unittest.TestCase):
     @given(st.floats(50, 3000), st.floats(0.05, 1), st.floats(0.05, 1))
     def test_levels(self, full, mark, drawn):
         """More is higher; the mark stands where its millilitres do; the dose at the mark keeps the strength."""
-        shown = DrawnBeaker(full, mark * full, drawn * full, 0.3, "pellets", 1.0)
+        shown = DrawnBeaker(full, mark * full, drawn * full, 0.3, "pellets", "pellet", 1.0)
         picture = ET.fromstring(str(beaker(shown)))
         grip = next(node for node in picture.iter("g") if node.get("role") == "slider")
         at = float(re.search(r"translate\(0 ([\d.]+)", grip.get("transform")).group(1))
@@ -104,6 +104,15 @@ class Beakers(unittest.TestCase):
         self.assertAlmostEqual(at, base - (base - top) * mark * full / most, delta=0.2)
         units = float(grip.get("aria-valuetext").split(", ")[1].split()[0])
         self.assertAlmostEqual(units, max(1, 0.3 * mark * full), delta=0.51)
+
+    def test_taken_whole(self):
+        """One sachet is one, two are two; a mark that cannot be moved is no slider."""
+        for per_ml, words in ((0.001, "1 sachet"), (0.002, "2 sachets")):
+            for movable in (True, False):
+                shown = DrawnBeaker(1000, 1000, None, per_ml, "sachets", "sachet", 1.0, movable=movable)
+                picture = ET.fromstring(str(beaker(shown)))
+                self.assertIn(words, [node.text for node in picture.iter("text")])
+                self.assertEqual(any(node.get("role") == "slider" for node in picture.iter()), movable)
 
     @given(st.lists(st.floats(1, 200), min_size=1, max_size=20))
     def test_dots(self, values):

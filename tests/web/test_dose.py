@@ -108,12 +108,20 @@ class Measured(Bench):
 
     def test_every_kind_that_mixes(self):
         """Wherever a milk cleaner is mixed, its mix is found, and a mark of nine tenths is poured and adapted."""
-        found = 0
+        found = whole = 0
         for key in KINDS.every():
             view = self.view(self.used_machine(name=key, kind=key))
             for mix in mixes_of(view):
                 found += 1
                 if not mix.by_volume:
+                    whole += 1
+                    at = f"/supplies/dose/{view.row.id}/{mix.role}"
+                    self.post(f"{at}/measured", {"filled": str(mix.full_ml), "left": str(round(0.4 * mix.full_ml))})
+                    page = self.get(at)
+                    self.hides(page, "Use it from now on")
+                    self.hides(page, 'role="slider"')
+                    self.shows(page, f"goes with the full {mix.full_ml} ml")
+                    self.assertNotIn("less</strong> a year", page)
                     continue
                 ml = round(0.9 * mix.full_ml)
                 answer = self.client.post(
@@ -128,6 +136,7 @@ class Measured(Bench):
                 poured = {step.amount_ml for step in steps for _, role in step.puts if role == mix.role}
                 self.assertEqual(poured, {ml}, key)
         self.assertGreater(found, 6)
+        self.assertGreater(whole, 0)
 
 
 class Experiment(Bench):

@@ -25,7 +25,7 @@ NORMAL = NormalDist()
 # A date that is known this well is known.
 SURE_DAYS = 0.01
 # What is less likely than this has not come, and what is that much likelier has; sums go in so many steps at most.
-NEGLECTED, MOST_STEPS = 1e-4, 1_000
+NEGLECTED, MOST_STEPS = 1e-4, 4_000
 Vector = NDArray[np.float64]
 # How sure a stock should last until the next order has come (common practice, no source).
 SERVICE = 0.95
@@ -130,7 +130,11 @@ def _chances(uses: Sequence[UseAhead], days: int, today: date) -> NDArray[np.flo
 def enough_by_day(
     amount: float, uses: Sequence[UseAhead], arrivals: Sequence[Arrival], today: date, days: int
 ) -> list[float]:
-    """The chance that a stock lasts up to the end of each of so many days: exact where units are of a common size.
+    """The chance that a stock lasts up to the end of each of so many days.
+
+    Exact where units have three digits after the point at most; else a sum may be taken to fit that is too large by one
+    4000th of all for each use.
+
 
     Args:
         amount: units that are there, 0 or more.
@@ -167,10 +171,11 @@ def enough_by_day(
 
 def _at_most(units: Vector, chances: Vector, room: float) -> float:
     """The chance that uses which may have come take no more than there is room for."""
-    grain = units.min() / 4
-    steps = units / grain
-    if np.abs(steps - np.round(steps)).max() > 1e-6 or units.sum() / grain > MOST_STEPS:
-        grain = max(units.sum(), room) / MOST_STEPS
+    # The largest amount of which all are multiples, so that sums are exact; what is measured has three digits at most.
+    grain = float(np.gcd.reduce(np.round(units * 1000).astype(np.int64))) / 1000
+    steps = units / grain if grain else units
+    if not grain or np.abs(steps - np.round(steps)).max() > 1e-6 or units.sum() / grain > MOST_STEPS:
+        grain = units.sum() / MOST_STEPS
         steps = units / grain
     whole = np.maximum(1, np.ceil(steps - 1e-6).astype(int))
     # Each step was rounded up: a sum that just fits must not fall out for it.

@@ -41,6 +41,6 @@ def soft_water_advice(water: WaterAtMachine) -> str:
     if cartridge.bypass >= share.share or not share.reachable:
         return ""
     return (
-        f"Fresh, the cartridge leaves {degrees(after)}: acid and without a buffer. "
+        f"Fresh, the cartridge leaves {degrees(after)}: acid and with hardly any buffer. "
         f"A bypass of {100 * share.share:.0f} % would leave {degrees(ADVISED_DH)}, where it can be set."
     )

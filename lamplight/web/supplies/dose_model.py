@@ -83,7 +83,9 @@ class Bench:
 def bench_of(view: MachineView, mix: MixHere, margin: float | None = None) -> Bench:
     rows = measurings(view.row.id, mix.role)
     drawn = drawn_of([row.measuring for row in rows], margin) if rows else None
-    mark = float(mix.mark_ml) if mix.marked or drawn is None else min(drawn.mark_ml, mix.full_ml)
+    # What is taken whole goes with the full mix, however little of it is drawn.
+    settled = mix.marked or drawn is None or not mix.by_volume
+    mark = float(mix.mark_ml) if settled or drawn is None else min(drawn.mark_ml, mix.full_ml)
     cut = same_strength(mix.product, mix.full_units, mix.full_ml, mark)
     washes, today = washes_a_year(view, mix.item), site().calendar.today(now())
     price = unit_prices(today).get(mix.product.key)
@@ -104,8 +106,10 @@ def bench_of(view: MachineView, mix: MixHere, margin: float | None = None) -> Be
             plural(2, mix.product.unit).split(" ", 1)[1]
             if mix.product.unit not in ("ml", "g", "L")
             else mix.product.unit,
+            mix.product.unit,
             1.0 if mix.product.whole else STEP_OF.get(mix.product.unit, 0.5),
             _heights(known, mix.full_ml),
+            mix.by_volume,
         )  # fmt: skip
     )
     used = uses_by_machine([view.row.id]).get(view.row.id, ())

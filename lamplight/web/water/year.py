@@ -15,6 +15,7 @@ from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.year.lived import YearSpread
 from lamplight.drawing.scale_year import scale_course
 from lamplight.formats.year_csv import write_year
+from lamplight.store.prices import money
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.rendering import page as render
@@ -91,7 +92,7 @@ def year(machine_id: int):  # noqa: ANN201
     return render(
         "water/year.html", "worktop", code, view=view, lived=lived, ways=shown, error=errors,
         figures=FIGURES, of_care=OF_CARE, of_ways=OF_WAYS, given=request.args, headline=_headline(shown, errors),
-        offered=_offered(lived) if lived else {},
+        offered=_offered(lived) if lived else {}, currency=money(site().id).currency,
     )  # fmt: skip
 
 

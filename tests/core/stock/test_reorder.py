@@ -142,6 +142,30 @@ class Ahead(unittest.TestCase):
             enough = enough_by_day(amount, ahead, (), TODAY, days + 1)[days]
             self.assertAlmostEqual(float((total <= amount).mean()), enough, delta=0.035)
 
+    @given(
+        st.lists(st.tuples(st.sampled_from((0.5, 1, 2, 3, 5, 0.137)), st.integers(0, 9)), min_size=1, max_size=7),
+        st.sampled_from((0, 1, 2.5, 3, 6, 8, 0.274, 3.137)),
+    )
+    def test_exactly_by_all_that_can_come(self, taken, amount):
+        """Every set of uses that can have come by the day, with its chance: sums that just fit the stock fit."""
+        ahead = [UseAhead(units, TODAY + n * DAY, 3.0) for units, n in taken]
+        expected = 0.0
+        for come in product((False, True), repeat=len(ahead)):
+            chances = [use.chance_by(TODAY + 5 * DAY) for use in ahead]
+            if sum(use.units for use, it in zip(ahead, come, strict=True) if it) <= amount + 1e-9:
+                expected += float(np.prod([p if it else 1 - p for p, it in zip(chances, come, strict=True)]))
+        # A chance below 1e-4 is taken for none.
+        self.assertAlmostEqual(enough_by_day(amount, ahead, (), TODAY, 6)[5], expected, delta=1e-3)
+
+    def test_amounts_of_no_common_measure(self):
+        """Three digits after the point do not tell them: one of two finds enough, or one and not both."""
+        third, odd = UseAhead(1 / 3, TODAY + 5 * DAY, 4.0), UseAhead(2**0.5, TODAY + 5 * DAY, 4.0)
+        p = third.chance_by(TODAY + 5 * DAY)
+        got = enough_by_day(1 / 3, [third, odd], (), TODAY, 6)[5]
+        self.assertAlmostEqual(got, 1 - p, places=6)
+        self.assertAlmostEqual(enough_by_day(2**0.5, [third, odd], (), TODAY, 6)[5], 1 - p * p, places=6)
+        self.assertAlmostEqual(enough_by_day(1e-5, [UseAhead(2e-5, TODAY + 5 * DAY, 4.0)], (), TODAY, 6)[5], 1 - p)
+
     @given(uses, st.floats(0, 30), st.integers(0, 30))
     def test_laws(self, ahead, amount, more):
         """More lasts no shorter, surer is no later, an arrival never harms, order by lies a lead time before."""

@@ -111,7 +111,7 @@
       at = Math.min(full, Math.max(1, Math.round(ml)));
       grip.setAttribute("transform", "translate(0 " + (base - (base - top) * at / most).toFixed(1) + ")");
       const units = Math.max(step, Math.round(at * perMl / step) * step);
-      const dose = Number(units.toFixed(2)) + " " + drawn.dataset.unit;
+      const dose = Number(units.toFixed(2)) + " " + (units === 1 ? drawn.dataset.unitOne : drawn.dataset.unit);
       grip.querySelector("[data-says=ml]").textContent = at + " ml";
       grip.querySelector("[data-says=units]").textContent = dose;
       grip.setAttribute("aria-valuenow", String(at));
