@@ -31,6 +31,7 @@ from lamplight.store.models import (
     Push,
     TrialStop,
 )
+from lamplight.store.stock import uses_by_machine
 
 RHYTHM_DAYS, ENOUGH_TIMES = 60, 3
 MOST_PUSH = 100_000.0
@@ -125,6 +126,15 @@ def washes_a_year(view: MachineView, item: CareItem) -> float | None:
     asked = [open_days for trigger in item.triggers if isinstance(trigger, EndOfService)]
     asked += [365 / trigger.limit for trigger in item.triggers if isinstance(trigger, DaysSince)]
     return min(max(asked), open_days) if asked else None
+
+
+def saved_so_far(view: MachineView, mix: MixHere) -> float:
+    """Units that the job of a mix took less than its full dose until now; what other jobs took is theirs."""
+    done = {
+        fact.at for fact in view.status.book.done if fact.item == mix.item.key and fact.start is Start.DONE and fact.at
+    }
+    used = uses_by_machine([view.row.id]).get(view.row.id, ())
+    return sum(max(0.0, mix.full_units - units) for at, key, units in used if key == mix.product.key and at in done)
 
 
 def note_measuring(view: MachineView, role: str, measuring: Measuring, actor: Actor) -> None:

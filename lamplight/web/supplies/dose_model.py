@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from markupsafe import Markup
 
-from lamplight.actions.dose import MixHere, washes_a_year
+from lamplight.actions.dose import MixHere, saved_so_far, washes_a_year
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.prices import unit_prices
 from lamplight.core.dose.beaker import DoseCut, Drawn, Saved, drawn_of, same_strength, saved_by
@@ -19,7 +19,6 @@ from lamplight.core.machine.trial import Trial, TrialState
 from lamplight.core.words import plural, units_in_words
 from lamplight.drawing.beaker import DrawnBeaker, beaker, dots
 from lamplight.store.doses import MeasuringRow, PushRow, measurings, pushes, vessel
-from lamplight.store.stock import uses_by_machine
 from lamplight.web.clock import now
 from lamplight.web.rendering import site
 
@@ -112,8 +111,7 @@ def bench_of(view: MachineView, mix: MixHere, margin: float | None = None) -> Be
             mix.by_volume,
         )  # fmt: skip
     )
-    used = uses_by_machine([view.row.id]).get(view.row.id, ())
-    so_far = sum(max(0.0, mix.full_units - units) for _, key, units in used if key == mix.product.key)
+    so_far = saved_so_far(view, mix)
     return Bench(
         mix, rows, drawn, cut, mark, saved, washes, known, _height(known, mark), shown, each, state,
         own[-1].trial if own else None, so_far, None if price is None else so_far * price, drawing,

@@ -13,22 +13,19 @@ from lamplight.actions.machine_views import machine_view
 from lamplight.actions.prices import unit_prices
 from lamplight.actions.stock import products
 from lamplight.actions.water import install_cartridge
-from lamplight.actions.water_bench import WaterStory, descalers, descaling_dose, water_story
+from lamplight.actions.water_bench import WaterStory, water_story
+from lamplight.actions.water_choices import bypass_rows, judged
 from lamplight.core.care.item import ItemRole
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.chemistry import Product
 from lamplight.core.water.acids import ACIDS, ALL_ACIDS, AcidPart, grams_for
 from lamplight.core.water.breakthrough import FilterPlace
-from lamplight.core.water.cartridge import USUAL_MONTHS, Cartridge, Resin, blended, filter_litres
+from lamplight.core.water.cartridge import USUAL_MONTHS, Cartridge, Resin
 from lamplight.core.water.descaler import (
     AGAINST_VINEGAR,
     FOR_VINEGAR,
     DescalerMix,
-    Option,
     Verdict,
-    compared,
     verdict,
-    vinegar_ml,
 )
 from lamplight.core.words import units_in_words
 from lamplight.store.stock import uses_by_machine
@@ -38,53 +35,6 @@ from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
 from lamplight.web.water.model import WHERE, MachineLine, machine_line
 from lamplight.web.water.views import blueprint
-
-BYPASSES = (0.0, 0.1, 0.2, 0.3, 0.4, 0.5)
-
-
-@dataclass(frozen=True)
-class BypassRow:
-    """What another setting of the bypass would do.
-
-    Attributes:
-        share: that goes past.
-        fresh_dh: that arrives behind a fresh cartridge.
-        litres: until it is spent; None where it never is.
-        per_litre: money for a litre, or None.
-        now: whether it is set so.
-    """
-
-    share: float
-    fresh_dh: float
-    litres: float | None
-    per_litre: float | None
-    now: bool
-
-
-@dataclass(frozen=True)
-class Judged:
-    """The descaler that serves, judged by the scale that is there.
-
-    Attributes:
-        product, units, volume_ml: what goes in.
-        verdict: what it does; None where its label names no acid.
-        per_cent, mol_per_l: how strong it is; 0 where nobody knows.
-        options: descalers for the same scale, with their products.
-        vinegar_ml: of 5 % vinegar for the same.
-        scale_g: by which all of it is judged.
-        there: whether so much is there by the ledger, and not only allowed to be.
-    """
-
-    product: Product | None
-    units: float
-    volume_ml: float
-    verdict: Verdict | None
-    per_cent: float
-    mol_per_l: float
-    options: list[tuple[Product, Option]]
-    vinegar_ml: float
-    scale_g: float
-    there: bool
 
 
 def story_of(machine_id: int) -> WaterStory:
@@ -156,46 +106,6 @@ def _headline(line: MachineLine) -> str:
         return "When it was descaled nobody wrote down, so its scale cannot be reckoned."
     more = " Descale it." if story.there_g >= story.budget_g else ""
     return f"About {story.there_g:.1f} g of scale, of {story.budget_g:g} g that may be there.{more}"
-
-
-def bypass_rows(story: WaterStory, prices: Mapping[str, float]) -> list[BypassRow]:
-    """Settings of the bypass of the cartridge that is fitted."""
-    cartridge, hardness = story.water.cartridge, story.water.before_filter
-    if cartridge is None or hardness is None:
-        return []
-    product = story.view.serving.get("cartridge")
-    price = prices.get(product.key) if product else None
-    rows = []
-    for share in sorted({*BYPASSES, cartridge.bypass}):
-        other = Cartridge(
-            cartridge.capacity_dh_l, share, cartridge.residual_dh, cartridge.resin, cartridge.months, cartridge.place
-        )
-        litres = filter_litres(other, hardness)
-        rows.append(
-            BypassRow(
-                share,
-                blended(hardness, share, cartridge.residual_dh),
-                litres,
-                price / litres if price is not None and litres else None,
-                share == cartridge.bypass,
-            )  # fmt: skip
-        )
-    return rows
-
-
-def judged(story: WaterStory, prices: Mapping[str, float]) -> Judged:
-    """Whether the descaling that serves here is enough for the scale that is there, and what else would do."""
-    known, dose = products(), descaling_dose(story.view)
-    there = story.there_g or 0.0
-    scale = max(there, story.budget_g)
-    volume = dose.volume_ml if dose else 1000.0
-    options = [(known[option.key], option) for option in compared(descalers(known, prices, volume), scale)]
-    mix = dose.mix if dose else None
-    return Judged(
-        dose.product if dose else None, dose.units if dose else 0.0, volume, verdict(mix, scale) if mix else None,
-        mix.per_cent if mix else 0.0, mix.mol_per_l if mix else 0.0, options, vinegar_ml(scale), scale,
-        there >= story.budget_g,
-    )  # fmt: skip
 
 
 @blueprint.post("/<int:machine_id>/filter")
