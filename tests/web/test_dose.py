@@ -135,6 +135,7 @@ class Measured(Bench):
                     page = self.get(at)
                     self.hides(page, "Use it from now on")
                     self.hides(page, 'role="slider"')
+                    self.hides(page, "Only as an experiment")
                     self.shows(page, f"goes with the full {mix.full_ml} ml")
                     self.assertNotIn("less</strong> a year", page)
                     continue
