@@ -10,11 +10,15 @@ from lamplight.actions.dose import mixes_of
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.prices import unit_prices
+from lamplight.actions.procedures import procedure_for
 from lamplight.actions.stock import products
 from lamplight.actions.supplies_ahead import HORIZON_DAYS, MOST_MACHINES, times_ahead
+from lamplight.core.care.item import Due
+from lamplight.core.care.triggers import EndOfService
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.dose import dose_for
+from lamplight.core.run.clock import total_seconds
 from lamplight.core.stock.costs import DAYS_A_YEAR, JobCost, YearCost, year_cost
 from lamplight.store.database import database
 from lamplight.store.models import MoneyWish, SupplyTerms
@@ -64,16 +68,32 @@ def _machine(view: MachineView, prices: Mapping[str, float], paid: Money, site: 
         needs = [need for need in view.needs(due) if need.product]
         known = all(need.product in prices for need in needs)
         bought = sum(need.units * prices[need.product] for need in needs) if known else None
-        job = JobCost(view.row.id, due.item.key, often, bought, due.item.minutes, due.item.water_ml / 1000)
+        litres, idle = due.item.water_ml / 1000, out_of_use_minutes(view, due)
+        job = JobCost(view.row.id, due.item.key, often, bought, due.item.minutes, litres, idle)
         jobs.append((due.item.title, job))
     usage = view.status.usage
     drinks = usage.week_total / 7 * DAYS_A_YEAR if usage.known else 0.0
-    year = year_cost([job for _, job in jobs], paid.hour_price, paid.water_price)
+    year = year_cost([job for _, job in jobs], paid.hour_price, paid.water_price, paid.idle_price)
     return MachineCost(view, tuple(sorted(jobs, key=lambda pair: -_a_year(pair[1], paid))), year, drinks)
 
 
 def _a_year(job: JobCost, paid: Money) -> float:
-    return year_cost([job], paid.hour_price, paid.water_price).total
+    return year_cost([job], paid.hour_price, paid.water_price, paid.idle_price).total
+
+
+def out_of_use_minutes(view: MachineView, due: Due) -> float:
+    """Minutes in which nobody can have a drink while a job is done: none where it is done after closing.
+
+    By the procedure with its usual answers; by the item's minutes where none leads through it.
+    """
+    if any(isinstance(trigger, EndOfService) for trigger in due.item.triggers):
+        return 0.0
+    if not due.item.procedure:
+        return float(due.item.minutes)
+    try:
+        return total_seconds(procedure_for(view.kind, due.item.procedure, view.serving)) / 60
+    except InvalidInput:
+        return float(due.item.minutes)
 
 
 @dataclass(frozen=True)
@@ -113,8 +133,18 @@ def forms_compared(view: MachineView, today_prices: Mapping[str, float]) -> list
     return compared
 
 
-def save_money(site: SiteRow, currency: str, hour_price: float, water_price: float, actor: Actor) -> None:
+def save_money(
+    site: SiteRow, currency: str, hour_price: float, water_price: float, actor: Actor, idle_price: float = 0.0
+) -> None:
     """In which money this site pays, and what an hour and a cubic metre of water cost; 0 where that is not counted.
+
+    Args:
+        site: whose.
+        currency: its sign or letters, or empty.
+        hour_price: for an hour of the keeper's.
+        water_price: for a cubic metre of water.
+        actor: who says so.
+        idle_price: for an hour in which a machine is out of use.
 
     Raises:
         InvalidInput: for a currency of more than eight letters, or a price out of range.
@@ -122,11 +152,14 @@ def save_money(site: SiteRow, currency: str, hour_price: float, water_price: flo
     sign = currency.strip()
     if len(sign) > 8:
         raise InvalidInput("A currency has up to eight letters.", "currency")
-    if not (0 <= hour_price <= 100_000 and 0 <= water_price <= 100_000):
+    if not all(0 <= price <= 100_000 for price in (hour_price, water_price, idle_price)):
         raise InvalidInput("A price lies between 0 and 100 000.", "hour")
     with database.atomic():
         entry = write_entry("money", f"Money: {sign or 'without a sign'}, {hour_price:g} an hour", actor)
-        MoneyWish.create(entry=entry, site=site.id, currency=sign, hour_price=hour_price, water_price=water_price)
+        MoneyWish.create(
+            entry=entry, site=site.id, currency=sign, hour_price=hour_price, water_price=water_price,
+            idle_price=idle_price,
+        )  # fmt: skip
 
 
 def save_supply(product_key: str, lead_days: int, opened_days: int | None, actor: Actor) -> None:

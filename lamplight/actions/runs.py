@@ -42,6 +42,7 @@ from lamplight.store.models import (
 )
 from lamplight.store.runs import RunRow, as_data, last_inspections, open_runs, run_row
 from lamplight.store.sites import MachineRow, SiteRow, machine
+from lamplight.store.stock import cupboards
 
 MOST_CLEANING_DRINKS = 50
 
@@ -212,7 +213,7 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
         own = machine(site.id, row.machine_id)
         _settle(row, kind_of(own.kind), actor) if own else None
         _tell(row, finish, actor)
-        _use_up(row, finish, actor)
+        _use_up(row, finish, own.place if own else "", actor)
     return _existing(run_id)
 
 
@@ -245,10 +246,14 @@ def _tell(row: RunRow, finish: Finish, actor: Actor) -> None:
             Inspected.create(**around, what=what, well=well, at=actor.now)
 
 
-def _use_up(row: RunRow, finish: Finish, actor: Actor) -> None:
+def _use_up(row: RunRow, finish: Finish, place: str, actor: Actor) -> None:
+    """What the job took comes out of the cupboard that is named as the machine's place, else out of the main one."""
+    cupboard = place if place in cupboards() else ""
     for product, units in (doses(row.state) if finish.used is None else finish.used).items():
         if units > 0:
-            StockMoveFact.create(entry=row.entry_id, product=product, move=Move.USED.value, amount=units, at=actor.now)
+            StockMoveFact.create(
+                entry=row.entry_id, product=product, move=Move.USED.value, amount=units, at=actor.now, cupboard=cupboard
+            )
 
 
 def _read_counter(row: RunRow, finish: Finish, calendar: SiteCalendar, actor: Actor) -> None:

@@ -18,8 +18,9 @@ from lamplight.library import catalogue
 from lamplight.store.database import database
 from lamplight.store.models import ProductVersion, StockMoveFact
 from lamplight.store.sites import SiteRow
-from lamplight.store.stock import own_products, stock_moves
+from lamplight.store.stock import cupboards, own_products, stock_moves
 
+MAIN_CUPBOARD, LONGEST_CUPBOARD, YEARS_KEPT = "the main cupboard", 40, 20
 FORMS = ("tablet", "powder", "sachet", "pellets", "liquid", "tube", "cartridge", "piece")
 
 
@@ -70,20 +71,80 @@ def order_stock(site: SiteRow, product_key: str, amount: float, arrives: date, a
         StockMoveFact.create(entry=entry, product=product_key, move=Move.ORDERED, amount=amount, at=at)
 
 
-def move_stock(product_key: str, move: Move, amount: float, actor: Actor) -> None:
-    """Write down that so many units were counted or bought.
+def move_stock(
+    product_key: str, move: Move, amount: float, actor: Actor, cupboard: str = "", keeps_until: date | None = None
+) -> None:
+    """Write down that so many units were counted, bought or spoilt.
+
+    Args:
+        product_key: of a product that is known.
+        move: which of these.
+        amount: units.
+        actor: who says so.
+        cupboard: where; the main one has no name.
+        keeps_until: the last date on which what was bought can be used, where somebody wants that kept.
 
     Raises:
-        InvalidInput: for an unknown product or an amount out of range.
+        InvalidInput: for an unknown product, an amount, a name or a date out of range, or a date for what was not
+            bought.
     """
     product = products().get(product_key)
     if product is None:
         raise InvalidInput("There is no such product.")
     within(amount, UNITS, "An amount", or_nothing=move is Move.COUNTED)
+    name = _cupboard_named(cupboard)
+    if keeps_until is not None and move is not Move.BOUGHT:
+        raise InvalidInput("A date until which it keeps belongs to what is bought.", "keeps")
+    if keeps_until is not None and not -YEARS_KEPT <= keeps_until.year - actor.now.year <= YEARS_KEPT:
+        raise InvalidInput(f"What is bought keeps until a date within {YEARS_KEPT} years.", "keeps")
     with database.atomic():
         words = f"{product.title}: {units_in_words(amount, product.unit)} {move.value}"
-        entry = write_entry("stock", words, actor)
-        StockMoveFact.create(entry=entry, product=product_key, move=move.value, amount=amount, at=actor.now)
+        words += f" in {name}" if name else ""
+        words += f", keeps until {keeps_until:%-d %b %Y}" if keeps_until else ""
+        StockMoveFact.create(
+            entry=write_entry("stock", words, actor), product=product_key, move=move.value, amount=amount,
+            at=actor.now, cupboard=name, keeps_until=keeps_until,
+        )  # fmt: skip
+
+
+def shift_stock(product_key: str, amount: float, cupboard: str, into: str, actor: Actor) -> None:
+    """Write down that so many units were carried from one cupboard to another.
+
+    Raises:
+        InvalidInput: for an unknown product, an amount out of range or more than lies there, or one cupboard twice.
+    """
+    product = products().get(product_key)
+    if product is None:
+        raise InvalidInput("There is no such product.")
+    within(amount, UNITS, "An amount")
+    start, end = _cupboard_named(cupboard), _cupboard_named(into)
+    if start == end:
+        raise InvalidInput("Say into which other cupboard it goes.", "into")
+    held = stock_held().get(product_key)
+    there = dict(held.cupboards).get(start, 0.0) if held else 0.0
+    if amount > there + 1e-9:
+        left = units_in_words(there, product.unit)
+        raise InvalidInput(f"By the book {left} lie in {cupboard_words(start)}. Count it first, or move fewer.")
+    with database.atomic():
+        moved = units_in_words(amount, product.unit)
+        words = f"{product.title}: {moved} moved from {cupboard_words(start)} to {cupboard_words(end)}"
+        StockMoveFact.create(
+            entry=write_entry("stock", words, actor), product=product_key, move=Move.MOVED.value, amount=amount,
+            at=actor.now, cupboard=start, into_cupboard=end,
+        )  # fmt: skip
+
+
+def cupboard_words(name: str) -> str:
+    """A cupboard in a sentence; the main one has no name of its own."""
+    return name or MAIN_CUPBOARD
+
+
+def _cupboard_named(text: str) -> str:
+    name = " ".join(text.split())
+    if len(name) > LONGEST_CUPBOARD:
+        raise InvalidInput(f"A cupboard has a name of up to {LONGEST_CUPBOARD} letters.", "into")
+    known = {one.lower(): one for one in cupboards()}
+    return "" if name.lower() == MAIN_CUPBOARD else known.get(name.lower(), name)
 
 
 @dataclass(frozen=True)

@@ -14,7 +14,8 @@ from lamplight.core.care.item import Due
 from lamplight.core.job.chemistry import Product
 from lamplight.core.plan.terms import ROUTINE_DAYS, term_after, term_now
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.stock.ahead import Arrival, Cover, UseAhead, cover_of, spread_days, turns, used_by
+from lamplight.core.stock.ahead import Arrival, Cover, Spoiling, UseAhead, cover_of, spread_days, turns, used_by
+from lamplight.core.stock.batches import likely_spoilt
 from lamplight.core.stock.keeping import keeping_packs
 from lamplight.core.stock.prices import PackPrice
 from lamplight.core.stock.reorder import Bought, Pack, cheapest_packs, service_z
@@ -109,6 +110,7 @@ class Shelf:
         cover: how long it lasts; None where nobody counted.
         supply: how it is got.
         packs: the sizes in which it is sold, with their newest prices.
+        spoiling: what of each batch is likely left when its date passes.
     """
 
     product: Product
@@ -118,6 +120,7 @@ class Shelf:
     cover: Cover | None
     supply: Supply
     packs: tuple[Pack, ...]
+    spoiling: tuple[Spoiling, ...] = ()
 
     @property
     def amount(self) -> float | None:
@@ -131,24 +134,26 @@ class Shelf:
 
 def shelves(site: SiteRow, views: Sequence[MachineView], now: datetime) -> list[Shelf]:
     """Every product that is held or wanted, the one that runs out first in front; those nobody counted last."""
+    return sorted(_shelves(site, views, now), key=lambda shelf: _order(shelf, site.calendar.today(now)))
+
+
+def shelf_of(site: SiteRow, views: Sequence[MachineView], now: datetime, product: str) -> Shelf:
+    """The shelf of one product that is known, also where nothing takes it and nobody counted it."""
+    return _shelves(site, views, now, product)[0]
+
+
+def _shelves(site: SiteRow, views: Sequence[MachineView], now: datetime, only: str = "") -> list[Shelf]:
     today, held, coming = site.calendar.today(now), stock_held(), stock_awaited()
     uses, terms, known = uses_ahead(site, views, now), supplies(), products()
     prices = [row.price for row in price_rows()]
-    wanted = [key for key in known if key in uses or key in held or key in coming]
-    found = [
+    return [
         _shelf(
-            known[key],
-            held.get(key),
-            uses.get(key, []),
-            coming.get(key, ()),
-            terms.get(key, Supply()),
-            prices,
-            site,
+            known[key], held.get(key), uses.get(key, []), coming.get(key, ()), terms.get(key, Supply()), prices, site,
             today,
         )
-        for key in wanted
-    ]
-    return sorted(found, key=lambda shelf: _order(shelf, today))
+        for key in ([only] if only else known)
+        if only or key in uses or key in held or key in coming
+    ]  # fmt: skip
 
 
 def _order(shelf: Shelf, today: date) -> tuple[int, date, str]:
@@ -170,11 +175,13 @@ def _shelf(
 ) -> Shelf:
     arrivals = tuple(Arrival(one.amount, max(today, site.calendar.today(one.at))) for one in coming)
     ordered = tuple(sorted(uses, key=lambda use: use.likely))
-    cover = None
+    cover: Cover | None = None
+    spoiling: tuple[Spoiling, ...] = ()
     if held is not None and held.amount is not None:
         end = today + timedelta(days=HORIZON_DAYS)
-        cover = cover_of(held.amount, ordered, arrivals, today, end, supply.lead_days, SERVICE)
-    return Shelf(product, held, ordered, arrivals, cover, supply, packs_of(product.key, prices))
+        spoiling = likely_spoilt(held.batches, ordered, arrivals, end)
+        cover = cover_of(held.amount, ordered, arrivals, today, end, supply.lead_days, SERVICE, spoiling)
+    return Shelf(product, held, ordered, arrivals, cover, supply, packs_of(product.key, prices), spoiling)
 
 
 def packs_of(product: str, prices: Sequence[PackPrice]) -> tuple[Pack, ...]:
@@ -215,6 +222,7 @@ def shopping(found: Sequence[Shelf], today: date, days: int) -> list[ToBuy]:
         until = today + timedelta(days=days + shelf.supply.lead_days)
         mean, sigma = used_by(shelf.uses, until)
         there = (shelf.amount or 0.0) + sum(one.units for one in shelf.arrivals)
+        there -= sum(lost.units for lost in shelf.spoiling if lost.day <= until)
         wanted = mean + service_z(SERVICE) * sigma - there
         if not shelf.uses or wanted <= 1e-9:
             continue
@@ -272,7 +280,7 @@ def left_empty(found: Sequence[Shelf]) -> dict[tuple[int, str], dict[int, Shelf]
     for shelf in found:
         if shelf.amount is None:
             continue
-        without = finds_nothing(shelf.amount, shelf.uses, shelf.arrivals)
+        without = finds_nothing(shelf.amount, shelf.uses, shelf.arrivals, shelf.spoiling)
         number: dict[tuple[int, str], int] = {}
         for use in shelf.uses:
             job = (use.machine, use.item)

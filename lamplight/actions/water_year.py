@@ -10,10 +10,13 @@ from lamplight.actions.water_bench import descaling_dose, scale_budget
 from lamplight.core.care.item import ItemRole
 from lamplight.core.care.triggers import CountSince, DaysSince, LitresByHardness, MonthsSince, ScaleBudget
 from lamplight.core.errors import MissingReading
+from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge
+from lamplight.core.water.through import WaterThrough
+from lamplight.core.year.closed import closed_sums
 from lamplight.core.year.days import usage_spread, year_ahead
-from lamplight.core.year.lived import YearSpread, spread_year
+from lamplight.core.year.lived import ONCE, YearSpread, spread_year
 from lamplight.core.year.ways import Terms, WaterWay, YearDay, four_ways
 
 CARTRIDGE = "cartridge"
@@ -95,11 +98,63 @@ def water_year(
     days = year_ahead(meter, context.meters["drinks"], today)
     terms = _terms(view, prices, assumed)
     priced = prices.get(view.serving[CARTRIDGE].key) if CARTRIDGE in view.serving else None
-    ways = [_way(way, priced, assumed) for way in four_ways(carbonate, context.water.cartridge, view.kind.cartridge)]
+    ways = [_way(way, priced, assumed) for way in _ways(view, carbonate)]
     usage, dearer = usage_spread(meter), max(spreads.values(), default=0.0)
     lived = tuple(spread_year(days, asked, way, terms, usage, min(1.0, dearer)) for way in ways)
     fitted = "none" if context.water.cartridge is None else context.water.cartridge.place.value
     return WaterYear(days, terms, lived, usage, dearer, carbonate, fitted)
+
+
+def _ways(view: MachineView, carbonate_dh: float) -> tuple[WaterWay, ...]:
+    return four_ways(carbonate_dh, view.status.context.water.cartridge, view.kind.cartridge)
+
+
+@dataclass(frozen=True)
+class CartridgeRow:
+    """What a cartridge would do at a machine in a year.
+
+    Attributes:
+        way: with its cartridge, or without one.
+        fresh_dh: the hardness that can become scale behind a fresh one.
+        cartridges, descales: in a year, by water or by calendar, whichever is more.
+        scale_g: that deposits in a year.
+        now: whether it is so now.
+    """
+
+    way: WaterWay
+    fresh_dh: float
+    cartridges: float
+    descales: float
+    scale_g: float
+    now: bool
+
+
+def cartridges_compared(view: MachineView, today: date, own: Cartridge | None = None) -> list[CartridgeRow]:
+    """What other cartridges would do, and none; nothing where the water or the drinks are not known.
+
+    Args:
+        view: the machine.
+        today: the site's date.
+        own: one that the keeper asks about, or None.
+    """
+    context = view.status.context
+    meter, test = context.meters.get("litres"), context.water.test
+    if meter is None or meter.last is None or test is None:
+        return []
+    litres = sum(day.litres for day in year_ahead(meter, context.meters["drinks"], today))
+    terms, fitted = _terms(view, {}, Assumed()), context.water.cartridge
+    asked = () if own is None else (WaterWay("own", "the one you ask about", own),)
+    rows = []
+    for way in (*_ways(view, test.scaling), *asked):
+        sums = closed_sums(litres, test, way, terms)
+        through = WaterAtMachine(test, way.cartridge, way.cartridge is None, ONCE if way.cartridge else None)
+        by_age, by_month = sums.by_calendar
+        fresh = WaterThrough(0.0, through, load=(0.0, 0.0)).scale_dh() or 0.0
+        row = CartridgeRow(
+            way, fresh, max(sums.filters, by_month), max(sums.descales, by_age), sums.scale_g, way.cartridge == fitted
+        )
+        rows.append(row)
+    return rows
 
 
 def _terms(view: MachineView, prices: dict[str, float], assumed: Assumed) -> Terms:

@@ -269,6 +269,7 @@ from lamplight.core.site.work_windows import Rush, collision, next_work_window, 
 from lamplight.core.stock.ahead import (
     Arrival,
     Cover,
+    Spoiling,
     UseAhead,
     cover_of,
     enough_by_day,
@@ -277,6 +278,14 @@ from lamplight.core.stock.ahead import (
     spread_days,
     turns,
     used_by,
+)
+from lamplight.core.stock.batches import (
+    Batch,
+    batches_counted,
+    batches_in_order,
+    batches_without,
+    likely_spoilt,
+    past_date,
 )
 from lamplight.core.stock.costs import JobCost, YearCost, year_cost
 from lamplight.core.stock.demand import StockLine, demand

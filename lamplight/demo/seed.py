@@ -26,7 +26,7 @@ from lamplight.actions.prices import note_price
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
-from lamplight.actions.stock import move_stock, order_stock
+from lamplight.actions.stock import move_stock, order_stock, shift_stock
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
@@ -38,6 +38,8 @@ from lamplight.core.stock.stock import Move
 from lamplight.demo.manual import told
 from lamplight.demo.story import (
     AWAY_AHEAD,
+    BOUGHT,
+    CARRIED,
     CLOSED_AHEAD,
     CLOSES,
     CUPBOARD,
@@ -212,7 +214,8 @@ def _bench(site: SiteRow, rows: dict[str, MachineRow], now: datetime, keeper_id:
         view = machine_view(site, rows[name].id, now)
         assert view is not None
         note_measuring(view, "milk-cleaner", Measuring(filled, left), Actor(min(at, now), keeper_id))
-    save_money(site, *PAID, Actor(now, keeper_id))
+    currency, hour, water, idle = PAID
+    save_money(site, currency, hour, water, Actor(now, keeper_id), idle)
     product, unit, pushes = PUSHES
     note_pushes(product, unit, pushes, not_primed=True, actor=Actor(now - timedelta(days=2), keeper_id))
 
@@ -223,6 +226,11 @@ def _stock(site: SiteRow, now: datetime, keeper_id: int) -> None:
         day = site.calendar.open_day_from(site.calendar.today(now) - timedelta(days=back), -1)
         at = site.calendar.opening(day) + timedelta(minutes=3)
         move_stock(product, Move.COUNTED, units, Actor(at, keeper_id))
+    for product, units, back, keeps in BOUGHT:
+        until = site.calendar.today(now) + timedelta(days=keeps)
+        move_stock(product, Move.BOUGHT, units, Actor(now - timedelta(days=back), keeper_id), keeps_until=until)
+    for product, units, into, back in CARRIED:
+        shift_stock(product, units, "", into, Actor(now - timedelta(days=back), keeper_id))
     for product, units, ahead in ORDERED:
         arrives = site.calendar.open_day_from(site.calendar.today(now) + timedelta(days=ahead))
         order_stock(site, product, units, arrives, Actor(now - timedelta(days=1), keeper_id))

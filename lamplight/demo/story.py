@@ -125,7 +125,6 @@ STOCK = (
     ("brew-tablets", 9, 12), ("milk-liquid", 640, 12), ("milk-acid-sachets", 1, 12), ("descaler-liquid", 70, 12),
     ("descaler-sachets", 2, 12), ("silicone-grease", 38, 40), ("filter-cartridges", 0, 12), ("wand-tablets", 11, 12),
 )  # fmt: skip
-# Product, units, and in how many days it should come.
 # Product, units in a pack, money for it, days before today.
 PRICES = (
     ("brew-tablets", 100, 24.00, 300), ("brew-tablets", 100, 27.50, 45), ("milk-liquid", 1000, 12.40, 210),
@@ -136,10 +135,15 @@ PRICES = (
 MEASURED = (
     ("Glaze Lab", 1000, 322, 9), ("Glaze Lab", 1000, 305, 6), ("Glaze Lab", 1000, 318, 2), ("Reception", 250, 70, 4),
 )  # fmt: skip
-# In which money they pay, for an hour of theirs, for a cubic metre of water.
-PAID = ("EUR", 28.0, 4.2)
+# In which money they pay, for an hour of theirs, a cubic metre of water, an hour in which a machine is out of use.
+PAID = ("EUR", 28.0, 4.2, 6.0)
 PUSHES = ("milk-liquid", "ml", (21.5, 24.9, 25.3, 24.6, 25.1))
+# Product, units, and in how many days it should come.
 ORDERED = (("filter-cartridges", 2, 6),)
+# Product, units that were bought, days before today, and for how many days from today on they keep.
+BOUGHT = (("milk-acid-sachets", 4, 11, 26), ("silicone-grease", 20, 30, 400))
+# Product, units, and the cupboard into which they were carried; days before today.
+CARRIED = (("wand-tablets", 5, "hall 2", 8),)
 DEFERRED = ("Reception", "grease", 1)
 # Machine, item, trigger, limit, and why.
 OWN_LIMITS = (

@@ -26,6 +26,7 @@ class DrawnShelf:
         uses: dates of the uses that are to come, the first first.
         arrivals: dates on which something comes.
         counted: whether anybody knows how much there is.
+        spoiling: dates after which some of it is likely thrown away.
         title: what the drawing says, for whoever hears it.
     """
 
@@ -37,6 +38,7 @@ class DrawnShelf:
     uses: Sequence[date]
     arrivals: Sequence[date]
     counted: bool
+    spoiling: Sequence[date]
     title: str
 
 
@@ -67,6 +69,8 @@ def shelf(drawn: DrawnShelf) -> Markup:
         )
     for day in drawn.arrivals:
         parts.append(path(f"M{x(day) - 6:.1f} 2 h12 l-6 8 z", "shelf-arrival"))
+    for day in (one for one in drawn.spoiling if drawn.today <= one <= end):
+        parts.append(path(f"M{x(day) - 4:.1f} 13 l8 8 m0 -8 l-8 8", "shelf-spoilt"))
     if drawn.order_by is not None and drawn.order_by <= end:
         late = drawn.order_by <= drawn.today
         at = x(drawn.order_by)

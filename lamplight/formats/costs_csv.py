@@ -9,7 +9,15 @@ from collections.abc import Iterable
 from lamplight.core.stock.costs import JobCost
 from lamplight.formats.readings_csv import neutral
 
-COLUMNS = ("machine", "job", "times a year", "bought a time", "minutes a time", "litres a time")
+COLUMNS = (
+    "machine",
+    "job",
+    "times a year",
+    "bought a time",
+    "minutes a time",
+    "litres a time",
+    "minutes out of use a time",
+)
 
 
 def write_costs(rows: Iterable[tuple[str, str, JobCost]]) -> str:
@@ -23,7 +31,6 @@ def write_costs(rows: Iterable[tuple[str, str, JobCost]]) -> str:
     writer.writerow(COLUMNS)
     for name, title, job in rows:
         bought = "" if job.bought is None else f"{job.bought:.4f}"
-        writer.writerow(
-            [neutral(name), neutral(title), f"{job.times:.1f}", bought, f"{job.minutes:g}", f"{job.water_l:g}"]
-        )
+        amounts = (f"{job.times:.1f}", bought, f"{job.minutes:g}", f"{job.water_l:g}", f"{job.idle_minutes:g}")
+        writer.writerow([neutral(name), neutral(title), *amounts])
     return written.getvalue()

@@ -55,14 +55,16 @@ class Money:
         currency: its sign or letters, or empty.
         hour_price: for an hour of its keepers; 0 where that is not counted.
         water_price: for a cubic metre of water; 0 where that is not counted.
+        idle_price: for an hour in which a machine is out of use; 0 where that is not counted.
     """
 
     currency: str = ""
     hour_price: float = 0.0
     water_price: float = 0.0
+    idle_price: float = 0.0
 
 
 def money(site_id: int) -> Money:
     """How a site counts money; without a sign where nobody said."""
     row = newest_at(MoneyWish, site_id)
-    return Money(row.currency, row.hour_price, row.water_price) if row else Money()
+    return Money(row.currency, row.hour_price, row.water_price, row.idle_price) if row else Money()

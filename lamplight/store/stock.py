@@ -50,7 +50,18 @@ def stock_moves(as_written: bool = False) -> list[MoveRow]:
     """Every move that counts, oldest first; or in the order in which they were written."""
     rows = StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null())
     rows = rows.order_by(StockMoveFact.id) if as_written else rows.order_by(StockMoveFact.at, StockMoveFact.id)
-    return [MoveRow(row.entry_id, StockMove(row.product, Move(row.move), row.amount, row.at)) for row in rows]
+    return [MoveRow(row.entry_id, _move(row)) for row in rows]
+
+
+def _move(row: StockMoveFact) -> StockMove:
+    return StockMove(row.product, Move(row.move), row.amount, row.at, row.cupboard, row.into_cupboard, row.keeps_until)
+
+
+def cupboards() -> list[str]:
+    """The names of the cupboards into which anything was ever put or counted, without the main one."""
+    rows = StockMoveFact.select(StockMoveFact.cupboard, StockMoveFact.into_cupboard).join(Entry)
+    rows = rows.where(Entry.undone_at.is_null()).distinct().tuples()
+    return sorted({name for pair in rows for name in pair if name})
 
 
 def uses_by_machine(machine_ids: Collection[int]) -> dict[int, list[tuple[datetime, str, float]]]:

@@ -107,7 +107,7 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.setup import views as setup
     from lamplight.web.simulated import mail as simulated_mail
     from lamplight.web.simulated import views as simulated
-    from lamplight.web.supplies import costs, dose, shopping  # noqa: F401 - they add their pages to the place
+    from lamplight.web.supplies import costs, dose, product, shopping  # noqa: F401 - they add their pages to the place
     from lamplight.web.supplies import views as supplies
     from lamplight.web.today import views as today
     from lamplight.web.told import views as told

@@ -61,7 +61,11 @@ def optional_rate(text: str, what: str) -> float | None:
         value = float(text.strip().replace(",", "."))
     except ValueError:
         value = -1.0
-    if not 0 <= value < 1e6:
+    if value < 0 and text.strip().removeprefix("-").replace(",", ".").replace(".", "", 1).isdecimal():
+        raise InvalidInput(f"{what} cannot lie below 0, and “{text.strip()[:30]}” does.")
+    if value >= 1e6:
+        raise InvalidInput(f"{what} lies below a million, and “{text.strip()[:30]}” does not.")
+    if not value >= 0:
         raise InvalidInput(f"{what} is a number such as 40; “{text.strip()[:30]}” is not.")
     return value
 

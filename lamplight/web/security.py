@@ -35,6 +35,7 @@ UPLOADS = (
     (re.compile(r"/readings/import"), 2 * 1024 * 1024),
     (re.compile(r"/calendars/days-off"), 2 * LARGEST_FILE),  # also as the form sends it back
     (re.compile(r"/runs/\d+/photo"), MOST_BYTES),
+    (re.compile(r"/runs/\d+/finish"), MOST_BYTES_IN_ALL),  # with photos of what was looked at
     (re.compile(r"/machines/\d+/manual"), MOST_BYTES_IN_ALL),
 )
 

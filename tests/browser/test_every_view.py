@@ -16,6 +16,7 @@ VIEWS = (
     "/machines/new", "/machines/new?kind=office-tower", "/machines/1/edit",
     "/machines/1/settings", "/machines/1?weeks=12", "/water", "/water/5", "/water/2/year", "/supplies",
     "/supplies/dose", "/supplies/dose/1/milk-cleaner", "/supplies/list", "/supplies/costs",
+    "/supplies/product/milk-acid-sachets",
     "/kinds", "/kinds/office-tower", "/kinds/new",
     "/readings", "/readings/3", "/readings/import", "/log", "/log/20/undo", "/site", "/people", "/nowhere",
     "/plan", "/hours", "/calendars", "/mail", "/simulated/mail", "/plan/saves", "/round/sheet",

@@ -91,7 +91,7 @@ class Measured(Bench):
             ("measured", {"filled": "1000", "left": "1001"}, "No more can be left"),
             ("measured", {"filled": "0", "left": "0"}, "above 0"),
             ("measured", {"filled": "1000", "left": ""}, "poured back"),
-            ("measured", {"filled": "1e9", "left": "1"}, "is a number"),
+            ("measured", {"filled": "1e9", "left": "1"}, "below a million"),
             ("mark", {"mark": "1200"}, "at or below the line"),
             ("mark", {"mark": "20"}, "the label holds for"),
             ("mark", {"mark": ""}, "Say to which mark"),

@@ -5,9 +5,12 @@ from __future__ import annotations
 import io
 from datetime import timedelta
 
+from PIL import Image
+
 from lamplight.core.care.status import Status
 from lamplight.store.books import book, reading_rows
 from lamplight.store.logbook import entries
+from lamplight.store.models import Photo
 from lamplight.store.runs import open_runs, run_row
 from tests.base import WebTest
 
@@ -136,7 +139,15 @@ class Running(WebTest):
         form = {"step": total, "value": "3", "cleaning": "1", "lamp": "yes", "inspected-screen": "well"}
         self.shows(self.post(f"/runs/{run_id}/finish", form, 422).get_data(as_text=True), "is less than the")
         form |= {"value": str(self.view(self.used, self.clock.moment).status.expected_drinks + 1), "note": "clean"}
-        self.post(f"/runs/{run_id}/finish", form)
+        sent = {"photo-screen": (io.BytesIO(b"none"), "screen.png")}
+        page = self.post(f"/runs/{run_id}/finish", form | sent, 422, content_type="multipart/form-data")
+        self.shows(page.get_data(as_text=True), "not a photo that can be read")
+        out = io.BytesIO()
+        Image.new("RGB", (40, 30), "white").save(out, "PNG")
+        moon = (io.BytesIO(b"x"), "moon.png")
+        sent = {"photo-screen": (io.BytesIO(out.getvalue()), "screen.png"), "photo-moon": moon}
+        self.post(f"/runs/{run_id}/finish", form | sent, content_type="multipart/form-data")
+        self.assertEqual([(photo.title, photo.run_id) for photo in Photo.select()], [("Brew screen", run_id)])
         self.shows(self.get(f"/runs/{run_id}"), "Next at Hall")
         self.post(f"/runs/{run_id}/finish", form, 409)
         log = self.get("/log")

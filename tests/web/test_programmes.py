@@ -137,7 +137,7 @@ class Led(WebTest):
             "also": ["grease"],
         }  # fmt: skip
         self.post("/supplies", label)
-        self.shows(self.get("/supplies"), "for 2 L to 3 L of mix")
+        self.shows(self.get("/supplies/product/descaler-liquid"), "for 2 L to 3 L of mix")
         page = self.get(f"/runs/ready/{self.hall}/descale")
         self.shows(page, "Thin: the label holds for 2 L to 3 L of mix; here 1 L are wanted.")
         self.post("/runs", {"machine": self.hall, "item": "descale"}, 422)

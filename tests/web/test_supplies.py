@@ -6,10 +6,15 @@ import csv
 import io
 from datetime import timedelta
 
+from lamplight.actions.care_costs import machine_costs, out_of_use_minutes
+from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.machine_views import machine_views
-from lamplight.actions.stock import products, stock_awaited, stock_held
+from lamplight.actions.stock import move_stock, products, stock_awaited, stock_held
 from lamplight.actions.supplies_ahead import HORIZON_DAYS, lacking_soon, shelves, shopping, uses_ahead
+from lamplight.core.care.triggers import EndOfService
+from lamplight.core.errors import InvalidInput
+from lamplight.core.stock.stock import Move
 from tests.base import NOW, WebTest
 
 
@@ -77,7 +82,9 @@ class Shelves(Supplies):
             ("moves", {"product": "milk-liquid", "do": "ordered", "amount": "5", "arrives": "soon"}, "is a date"),
             ("price", {"product": "milk-liquid", "units": "0", "money": "5"}, "A pack lies"),
             ("price", {"product": "milk-liquid", "units": "100", "money": ""}, "what a pack costs"),
-            ("price", {"product": "milk-liquid", "units": "100", "money": "-5"}, "is a number"),
+            ("price", {"product": "milk-liquid", "units": "100", "money": "-5"}, "cannot lie below 0"),
+            ("price", {"product": "milk-liquid", "units": "100", "money": "1e9"}, "below a million"),
+            ("price", {"product": "milk-liquid", "units": "100", "money": "five"}, "is a number such as"),
             ("supply", {"product": "milk-liquid", "lead": "400"}, "0 to 365 days"),
             ("supply", {"product": "milk-liquid", "lead": "x"}, "whole number"),
             ("supply", {"product": "milk-liquid", "lead": "7", "opened": "0"}, "1 to 3650"),
@@ -132,7 +139,7 @@ class Shopping(Supplies):
         self.post("/supplies/supply", {"product": "milk-liquid", "lead": "7", "opened": "10"})
         bought = {one.shelf.product.key: one for one in self.lines(60)}["milk-liquid"].bought
         self.assertEqual([pack.units for pack, _ in bought.counts], [250])
-        page = self.get("/supplies")
+        page = self.get("/supplies/product/milk-liquid")
         self.shows(page, "would be thrown away")
         self.shows(page, "250 ml opened today last until")
 
@@ -181,8 +188,107 @@ class Shopping(Supplies):
         self.assertEqual([one.shelf.product.key for one in pressing], [])
 
 
+class OneProduct(Supplies):
+    """The page of one product: batches, cupboards, the n-th unit, prices over time."""
+
+    at = "/supplies/product/milk-liquid"
+
+    def test_every_product(self):
+        """Also those that nothing takes and nobody counted; a key that nobody knows is not there."""
+        for key, product in products().items():
+            self.shows(self.get(f"/supplies/product/{key}"), f"<h1>{product.title}: nobody counted it yet</h1>")
+        self.get("/supplies/product/tea", 404)
+
+    def test_batches(self):
+        """A date is kept with what is bought; what has passed is not reckoned with, and gone in one touch."""
+        self.move("milk-liquid", 100)
+        for units, days in ((400, 4), (200, -2)):
+            self.move("milk-liquid", units, "bought", keeps=(self.today + timedelta(days=days)).isoformat())
+        shelf = self.found()["milk-liquid"]
+        self.assertEqual(sum(batch.units for batch in shelf.held.batches), 700)
+        used = sum(use.units for use in shelf.uses if use.likely <= self.today + timedelta(days=4))
+        self.assertAlmostEqual(sum(one.units for one in shelf.spoiling), 200 + 400 - used)
+        page = self.get(self.at)
+        self.shows(page, "200 ml lie here past their date")
+        self.shows(page, "100 ml without a date")
+        self.shows(page, "will be left by then")
+        self.shows(self.get("/supplies"), "200 ml past their date")
+        before = shelf.cover
+        self.move("milk-liquid", 200, "spoilt")
+        self.hides(self.get(self.at), "past their date")
+        self.assertEqual(self.found()["milk-liquid"].cover, before)
+        form = {"product": "milk-liquid", "amount": "5", "do": "bought"}
+        for keeps, said in (("2050-01-01", "within 20 years"), ("soon", "is a date such as")):
+            page = self.post("/supplies/moves", form | {"keeps": keeps}, 422).get_data(as_text=True)
+            self.shows(page, said)
+            self.shows(page, f'name="keeps" type="date" value="{keeps}"')
+        with self.assertRaisesRegex(InvalidInput, "belongs to what is bought"):
+            move_stock("milk-liquid", Move.COUNTED, 5, Actor(NOW), keeps_until=self.today)
+
+    def test_cupboards(self):
+        """Carried to another one, counted there, and taken by the job of the machine that stands there."""
+        self.move("milk-liquid", 500)
+        self.hides(self.get(self.at), "Where it lies")
+        self.move("milk-liquid", 200, "moved", into="  Hall   2 ", back="product")
+        page = self.get(self.at)
+        for said in ("Where it lies", "The main cupboard", "300 ml", "Hall 2", "200 ml"):
+            self.shows(page, said)
+        self.move("milk-liquid", 150, "counted", cupboard="hall 2")
+        self.assertEqual(stock_held()["milk-liquid"].cupboards, (("", 300.0), ("Hall 2", 150.0)))
+        self.move("milk-liquid", 50, "moved", cupboard="Hall 2", into="the main cupboard")
+        self.assertEqual(stock_held()["milk-liquid"].cupboards, (("", 350.0), ("Hall 2", 100.0)))
+        before = self.entry_count()
+        for form, said in (
+            ({"amount": "900", "into": "Attic"}, "By the book 350 ml lie in the main cupboard"),
+            ({"amount": "5", "into": "", "cupboard": ""}, "into which other cupboard"),
+            ({"amount": "5", "into": "x" * 41}, "up to 40 letters"),
+            ({"amount": "", "into": "Attic"}, "Say how much"),
+        ):
+            page = self.post("/supplies/moves", {"product": "milk-liquid", "do": "moved", **form}, 422)
+            self.shows(page.get_data(as_text=True), said)
+        self.assertEqual(self.entry_count(), before)
+
+    def test_the_nth_unit(self):
+        """Likely when so much is used: no later for fewer; refused where it is no number."""
+        shelf = self.found()["milk-liquid"]
+        first = shelf.uses[0]
+        day = f"{max(first.likely, self.today):%a %-d %b}"
+        self.shows(self.get(f"{self.at}?nth=1"), f"1 ml from now on are used up on {day}")
+        self.shows(self.get(f"{self.at}?nth=900000"), "only about")
+        for wrong in ("-1", "0", "x", "1e9"):
+            self.get(f"{self.at}?nth={wrong}", 422)
+
+    def test_prices_and_label(self):
+        """What it cost is drawn once it changed; its label is changed here and comes back here."""
+        for money in ("12.40", "14.00"):
+            self.hides(self.get(self.at), "price-steps")
+            self.move("milk-liquid", 1)
+            self.post("/supplies/price", {"product": "milk-liquid", "units": "1000", "money": money, "back": "product"})
+        self.hides(self.get(self.at), "price-steps")  # both of one day
+        self.clock.moment += timedelta(days=30)
+        self.post("/supplies/price", {"product": "milk-liquid", "units": "1000", "money": "15"})
+        self.shows(self.get(self.at), "price-steps")
+        self.shows(self.get("/supplies/costs"), "price-steps")
+
+
 class Costs(Supplies):
     """Money."""
+
+    def test_out_of_use(self):
+        """An hour out of use has its price; what is done after closing keeps nobody from a drink."""
+        found = machine_costs(self.site, machine_views(self.site, NOW), NOW)
+        before = {cost.view.row.id: cost for cost in found}
+        self.assertTrue(all(cost.year.idle == 0 < cost.year.idle_minutes for cost in found))
+        self.post("/supplies/costs", {"currency": "EUR", "hour": "0", "water": "0", "idle": "60"})
+        for cost in machine_costs(self.site, machine_views(self.site, NOW), NOW):
+            was = before[cost.view.row.id]
+            self.assertAlmostEqual(cost.year.idle, was.year.idle_minutes)
+            self.assertAlmostEqual(cost.year.total, was.year.bought + was.year.idle_minutes)
+            for due in cost.view.status.dues:
+                ends = any(isinstance(trigger, EndOfService) for trigger in due.item.triggers)
+                minutes = out_of_use_minutes(cost.view, due)
+                self.assertEqual(minutes == 0, ends, due.item.key)
+        self.shows(self.get("/supplies/costs"), "out of use")
 
     def test_costs(self):
         """By machine and job, by product, over time; in the site's money; as CSV."""
@@ -199,7 +305,10 @@ class Costs(Supplies):
         self.assertEqual(float(wash["bought a time"]), 0.62)
         self.assertTrue(100 < float(wash["times a year"]) < 366)
         self.assertEqual(HORIZON_DAYS, 200)
-        for wrong, said in (({"hour": "-1"}, "is a number"), ({"currency": "Kronenthaler"}, "eight letters")):
+        for wrong, said in (
+            ({"hour": "-1"}, "cannot lie below 0"), ({"idle": "x"}, "out of use is a number"),
+            ({"currency": "Kronenthaler"}, "eight letters"),
+        ):  # fmt: skip
             self.shows(
                 self.post("/supplies/costs", {"hour": "0", "water": "0", **wrong}, 422).get_data(as_text=True), said
             )

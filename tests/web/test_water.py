@@ -7,9 +7,11 @@ import io
 from datetime import timedelta
 
 from lamplight.actions.entries import Actor
+from lamplight.actions.machine_views import machine_views
 from lamplight.actions.prices import note_price, unit_prices
 from lamplight.actions.stock import move_stock
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
+from lamplight.actions.water_year import cartridges_compared
 from lamplight.core.errors import InvalidInput
 from lamplight.core.stock.stock import Move
 from lamplight.core.water.cartridge import Cartridge
@@ -70,8 +72,8 @@ class Tests(Bench):
             ({"total": "12", "ph": "15"}, "ph", "between 4 and 11"),
             ({"total": "12", "tds": "300"}, "ph", "told by its pH"),
             ({"total": "12", "ph": "7", "celsius": "80"}, "celsius", "0 to 40"),
-            ({"total": "-3"}, "total", "number such as"),
-            ({"total": "1e9"}, "total", "number such as"),
+            ({"total": "-3"}, "total", "cannot lie below 0"),
+            ({"total": "1e9"}, "total", "below a million"),
         ):
             page = self.post("/water/tests", GOOD | wrong, 422).get_data(as_text=True)
             self.shows(page, said)
@@ -115,6 +117,27 @@ class Machine(Bench):
         self.post("/supplies", form)
         self.shows(self.get(f"/water/{self.hall}"), "acid is not written down")
 
+    def test_another_cartridge(self):
+        """Its own row is what is there now; none takes no cartridges; twice as large is changed no more often."""
+        self.water_known()
+        for name, kind in (("Lab", "office-tower"), ("Bench", "black-coffee-bench")):
+            self.used_machine(name=name, kind=kind, done={"descale": 20})
+        for view in machine_views(self.site, NOW):
+            today = self.calendar.today(NOW)
+            small, large = Cartridge(600.0), Cartridge(1200.0)
+            rows = {row.way.key: row for row in cartridges_compared(view, today, small)}
+            fitted = view.status.context.water.cartridge
+            place = "none" if fitted is None else fitted.place.value
+            self.assertEqual([key for key, row in rows.items() if row.now], [place], view.row.name)
+            self.assertEqual((rows["none"].cartridges, rows["none"].fresh_dh), (0, 14.0))
+            self.assertGreaterEqual(rows["none"].scale_g, max(row.scale_g for row in rows.values()))
+            larger = cartridges_compared(view, today, large)[-1]
+            self.assertLessEqual(larger.cartridges, rows["own"].cartridges)
+            page = self.get(f"/water/{view.row.id}?holds=600&past=25")
+            self.shows(page, "The one you ask about", "25 % past")
+            for wrong, said in (("holds=0", "above 0"), ("holds=x", "is a number"), ("holds=9&past=400", "a share")):
+                self.shows(self.get(f"/water/{view.row.id}?{wrong}", 422), said)
+
     def test_an_acid_of_ones_own(self):
         """Ten grams of scale want 18 g of lactic acid; hot citric acid drops sludge; absurd amounts are refused."""
         self.water_known()
@@ -124,7 +147,7 @@ class Machine(Bench):
         self.shows(self.get(f"{at}?acid=citric&grams=40&mix_ml=1000"), "white sludge, since it is heated")
         self.hides(self.get(f"{at}?acid=citric&grams=40&mix_ml=1000&cold=on"), "since it is heated")
         for wrong, said in (
-            ("acid=lactic&grams=-1&mix_ml=1000", "is a number"), ("acid=lactic&grams=10&mix_ml=0", "more than 0 ml"),
+            ("acid=lactic&grams=-1&mix_ml=1000", "below 0"), ("acid=lactic&grams=10&mix_ml=0", "more than 0 ml"),
             ("acid=hydrochloric&grams=10&mix_ml=100", "is not an acid"),
             ("acid=lactic&grams=x&mix_ml=1", "is a number"), ("acid=lactic&grams=0&mix_ml=100", "Say which acid"),
         ):  # fmt: skip
@@ -173,7 +196,7 @@ class Year(Bench):
         """Refused with a sentence; the year as it is known stays."""
         self.water_known()
         for wrong, said in (
-            ("carbonate_dh=-1", "is a number"), ("bypass-line=900", "share between 0 and 1"),
+            ("carbonate_dh=-1", "below 0"), ("bypass-line=900", "share between 0 and 1"),
             ("months-jug=0", "1 to 120"), ("capacity-tank=0", "above 0"), ("hour_price=x", "is a number"),
             ("carbonate_dh=900", "between 0 and 200"),
         ):  # fmt: skip

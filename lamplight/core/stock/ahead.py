@@ -116,6 +116,14 @@ class Arrival:
     day: date
 
 
+@dataclass(frozen=True)
+class Spoiling:
+    """Units that nobody can use any more after a date, above 0."""
+
+    units: float
+    day: date
+
+
 def _chances(uses: Sequence[UseAhead], days: int, today: date) -> NDArray[np.float64]:
     """For each of so many days, the chance of each use to have come by its end."""
     from scipy.special import ndtr  # slow to load
@@ -128,13 +136,17 @@ def _chances(uses: Sequence[UseAhead], days: int, today: date) -> NDArray[np.flo
 
 
 def enough_by_day(
-    amount: float, uses: Sequence[UseAhead], arrivals: Sequence[Arrival], today: date, days: int
+    amount: float,
+    uses: Sequence[UseAhead],
+    arrivals: Sequence[Arrival],
+    today: date,
+    days: int,
+    spoiling: Sequence[Spoiling] = (),
 ) -> list[float]:
     """The chance that a stock lasts up to the end of each of so many days.
 
     Exact where units have three digits after the point at most; else a sum may be taken to fit that is too large by one
     4000th of all for each use.
-
 
     Args:
         amount: units that are there, 0 or more.
@@ -142,6 +154,7 @@ def enough_by_day(
         arrivals: what is on its way; it is there from its day on.
         today: the first day.
         days: how many, 0 or more.
+        spoiling: what is taken to be lost on a date.
 
     Raises:
         InvalidInput: for a negative amount.
@@ -151,6 +164,9 @@ def enough_by_day(
     there = np.full(max(0, days), amount)
     for one in arrivals:
         there[max(0, (one.day - today).days) :] += one.units
+    for lost in spoiling:
+        there[max(0, (lost.day - today).days + 1) :] -= lost.units
+    there = np.maximum(there, 0.0)
     if not uses or days <= 0:
         return [1.0] * max(0, days)
     units, chances = np.array([use.units for use in uses]), _chances(uses, days, today)
@@ -255,12 +271,14 @@ def cover_of(
     end: date,
     lead_days: int,
     service: float = SERVICE,
+    spoiling: Sequence[Spoiling] = (),
 ) -> Cover:
     """How long a stock lasts, and by when to order.
 
     Args:
         amount, uses, arrivals, today, end, service: as for `short_on`.
         lead_days: until an order comes, 0 or more.
+        spoiling: what is taken to be lost on a date.
 
     Raises:
         InvalidInput: when out of range.
@@ -269,7 +287,7 @@ def cover_of(
         raise InvalidInput("A lead time is 0 days or more.")
     ordered = sorted(uses, key=lambda use: use.likely)
     service_z(service)
-    enough = enough_by_day(amount, uses, arrivals, today, (end - today).days)
+    enough = enough_by_day(amount, uses, arrivals, today, (end - today).days, spoiling)
     early, likely, longest, safe = (_first_below(enough, one, today) for one in (0.9, 0.5, 0.1, service))
     awaited = _awaited(arrivals, today, lead_days)
     gap = max(((one.day - today).days for one in awaited), default=0)

@@ -1,4 +1,4 @@
-"""What care costs: for a use, a drink, a month and a year; cleaners, water and the keeper's time."""
+"""What care costs: for a use, a drink, a month and a year; cleaners, water, the keeper's time, the idle machine."""
 
 from __future__ import annotations
 
@@ -20,6 +20,7 @@ class JobCost:
         bought: money for what is used up each time; None where a price is missing.
         minutes: of the keeper's each time, 0 or more.
         water_l: litres each time, 0 or more.
+        idle_minutes: in which nobody can have a drink of the machine, each time, 0 or more.
 
     Raises:
         InvalidInput: for anything below 0.
@@ -31,9 +32,10 @@ class JobCost:
     bought: float | None
     minutes: float
     water_l: float = 0.0
+    idle_minutes: float = 0.0
 
     def __post_init__(self) -> None:
-        amounts = (self.times, self.bought or 0.0, self.minutes, self.water_l)
+        amounts = (self.times, self.bought or 0.0, self.minutes, self.water_l, self.idle_minutes)
         if not all(0 <= amount < float("inf") for amount in amounts):
             raise InvalidInput("Times, prices, minutes and litres are 0 or more.")
 
@@ -45,6 +47,8 @@ class YearCost:
     Attributes:
         bought, time, water: money for what is used up, for the keeper's time and for water.
         minutes: of the keeper's.
+        idle: money for the machine being out of use.
+        idle_minutes: for which it is.
         unpriced: items of which a price is missing.
     """
 
@@ -53,11 +57,13 @@ class YearCost:
     water: float
     minutes: float
     unpriced: tuple[str, ...]
+    idle: float = 0.0
+    idle_minutes: float = 0.0
 
     @property
     def total(self) -> float:
         """Money in all, as far as prices are known."""
-        return self.bought + self.time + self.water
+        return self.bought + self.time + self.water + self.idle
 
     @property
     def a_month(self) -> float:
@@ -69,22 +75,27 @@ class YearCost:
         return self.total / drinks_a_year if drinks_a_year > 0 else None
 
 
-def year_cost(jobs: Iterable[JobCost], hour_price: float = 0.0, water_price: float = 0.0) -> YearCost:
+def year_cost(
+    jobs: Iterable[JobCost], hour_price: float = 0.0, water_price: float = 0.0, idle_price: float = 0.0
+) -> YearCost:
     """What jobs cost in a year.
 
     Args:
         jobs: with how often each is done.
         hour_price: money for an hour of the keeper's, 0 or more.
         water_price: money for a cubic metre of water, 0 or more.
+        idle_price: money for an hour in which a machine is out of use, 0 or more.
 
     Raises:
         InvalidInput: for a negative price.
     """
-    if not (0 <= hour_price < 1e6 and 0 <= water_price < 1e6):
+    if not all(0 <= price < 1e6 for price in (hour_price, water_price, idle_price)):
         raise InvalidInput("Prices are 0 or more.")
     known = list(jobs)
     minutes = sum(job.times * job.minutes for job in known)
     litres = sum(job.times * job.water_l for job in known)
+    idle = sum(job.times * job.idle_minutes for job in known)
     bought = sum(job.times * (job.bought or 0.0) for job in known)
     missing = dict.fromkeys(job.item for job in known if job.bought is None and job.times > 0)
-    return YearCost(bought, minutes / 60 * hour_price, litres / 1000 * water_price, minutes, tuple(missing))
+    time, water = minutes / 60 * hour_price, litres / 1000 * water_price
+    return YearCost(bought, time, water, minutes, tuple(missing), idle / 60 * idle_price, idle)

@@ -1,13 +1,14 @@
-"""What is in the cupboard: counted, bought, used."""
+"""What is in the cupboards: counted, bought, used, moved from one to another; and of which batches."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from enum import StrEnum
 
 from lamplight.core.errors import InvalidInput
+from lamplight.core.stock.batches import Batch, batches_counted, batches_in_order, batches_without
 
 
 class Move(StrEnum):
@@ -18,11 +19,19 @@ class Move(StrEnum):
     ORDERED = "ordered"
     USED = "used"
     SPOILT = "spoilt"
+    MOVED = "moved"
 
 
 @dataclass(frozen=True)
 class StockMove:
-    """So many units of a product were counted, bought, used, or ordered; what was ordered arrives at its moment.
+    """So many units of a product were counted, bought, used, ordered, spoilt or moved.
+
+    Attributes:
+        product, move, amount: what.
+        at: when; what was ordered arrives then.
+        cupboard: in which it lay, or was put; the main one has no name.
+        into: the cupboard into which it was moved.
+        keeps_until: the last date on which what was bought can be used, or None.
 
     Raises:
         InvalidInput: for a negative amount.
@@ -32,6 +41,9 @@ class StockMove:
     move: Move
     amount: float
     at: datetime
+    cupboard: str = ""
+    into: str = ""
+    keeps_until: date | None = None
 
     def __post_init__(self) -> None:
         if self.amount < 0:
@@ -46,11 +58,15 @@ class Holding:
         amount: units, 0 or more; None where it was never counted nor bought.
         counted_at: when it was last counted, or None.
         short: units by which more was used than the book had; 0 where all is well.
+        cupboards: units in each that holds any, the main one first.
+        batches: the same units by the date until which they keep, as they are taken.
     """
 
     amount: float | None
     counted_at: datetime | None = None
     short: float = 0.0
+    cupboards: tuple[tuple[str, float], ...] = ()
+    batches: tuple[Batch, ...] = ()
 
 
 def holdings(moves: Iterable[StockMove]) -> dict[str, Holding]:
@@ -65,14 +81,40 @@ def holdings(moves: Iterable[StockMove]) -> dict[str, Holding]:
 
 
 def _after(held: Holding, move: StockMove) -> Holding:
+    within = dict(held.cupboards)
+    here = within.get(move.cupboard, 0.0)
     if move.move is Move.COUNTED:
-        return Holding(move.amount, move.at)
+        within[move.cupboard] = move.amount
+        return _holding(within, move.at, 0.0, batches_counted(held.batches, sum(within.values())))
     if move.move is Move.BOUGHT:
-        return Holding((held.amount or 0.0) + move.amount, held.counted_at, held.short)
+        within[move.cupboard] = here + move.amount
+        batches = batches_in_order((*held.batches, Batch(move.amount, move.keeps_until)))
+        return _holding(within, held.counted_at, held.short, batches)
     if held.amount is None:
         return held
-    left = held.amount - move.amount
-    return Holding(max(0.0, left), held.counted_at, held.short + max(0.0, -left))
+    if move.move is Move.MOVED:
+        carried = min(here, move.amount)
+        within[move.cupboard] = here - carried
+        within[move.into] = within.get(move.into, 0.0) + carried
+        return _holding(within, held.counted_at, held.short, held.batches)
+    left = _taken_from(within, move.cupboard, move.amount)
+    return _holding(within, held.counted_at, held.short + left, batches_without(held.batches, move.amount))
+
+
+def _taken_from(within: dict[str, float], cupboard: str, amount: float) -> float:
+    """Take units out of a cupboard, and out of the others where it has too little; answers what none had."""
+    for name in sorted(within, key=lambda one: (one != cupboard, one)):
+        gone = min(amount, within[name])
+        within[name] -= gone
+        amount -= gone
+    return amount
+
+
+def _holding(
+    within: Mapping[str, float], counted_at: datetime | None, short: float, batches: tuple[Batch, ...]
+) -> Holding:
+    filled = tuple((name, units) for name, units in sorted(within.items()) if units > 0)
+    return Holding(sum(within.values()), counted_at, short, filled, batches)
 
 
 @dataclass(frozen=True)

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from lamplight.core.stock.ahead import Arrival, UseAhead
+from lamplight.core.stock.ahead import Arrival, Spoiling, UseAhead
 
 
 @dataclass(frozen=True)
@@ -39,19 +39,25 @@ def runs_out_on(amount: float, per_day: float, uses: Iterable[StockUse], today: 
     return None
 
 
-def finds_nothing(amount: float, uses: Sequence[UseAhead], arrivals: Sequence[Arrival]) -> list[UseAhead]:
+def finds_nothing(
+    amount: float, uses: Sequence[UseAhead], arrivals: Sequence[Arrival], spoiling: Sequence[Spoiling] = ()
+) -> list[UseAhead]:
     """The uses that find too little if each comes on its likely date; what they would have taken stays for others.
 
     Args:
         amount: units that are there, 0 or more.
         uses: that are to come.
         arrivals: what is on its way; it is there from its day on.
+        spoiling: what is taken to be lost on a date.
     """
     coming = sorted(arrivals, key=lambda one: one.day)
+    going = sorted(spoiling, key=lambda one: one.day)
     empty: list[UseAhead] = []
     for use in sorted(uses, key=lambda one: one.likely):
         while coming and coming[0].day <= use.likely:
             amount += coming.pop(0).units
+        while going and going[0].day < use.likely:
+            amount = max(0.0, amount - going.pop(0).units)
         if use.units > amount + 1e-9:
             empty.append(use)
         else:

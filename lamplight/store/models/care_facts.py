@@ -156,12 +156,15 @@ class DeviceEvent(OrderedFact):
 
 
 class StockMoveFact(Fact):
-    """So many units of a product were counted, bought or used."""
+    """So many units of a product were counted, bought, used or moved, in a cupboard; the main one has no name."""
 
     product = CharField()
     move = CharField()
     amount = FloatField(constraints=[Check("amount >= 0")])
     at = UtcField()
+    cupboard = CharField(max_length=40, default="")
+    into_cupboard = CharField(max_length=40, default="")
+    keeps_until = DateField(null=True)
 
     class Meta:
         table_name = "stock_move"
@@ -191,12 +194,13 @@ class SupplyTerms(Fact):
 
 
 class MoneyWish(Fact):
-    """In which money a site pays, and what an hour of its keepers and a cubic metre of its water cost."""
+    """In which money a site pays: for an hour of its keepers, a cubic metre of water, an idle machine's hour."""
 
     site = ForeignKeyField(Site)
     currency = CharField(max_length=8)
     hour_price = FloatField(constraints=[Check("hour_price >= 0")])
     water_price = FloatField(constraints=[Check("water_price >= 0")])
+    idle_price = FloatField(default=0.0, constraints=[Check("idle_price >= 0")])
 
     class Meta:
         table_name = "money_wish"

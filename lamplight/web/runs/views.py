@@ -10,7 +10,7 @@ from flask import Blueprint, abort, flash, request, send_file
 from lamplight.actions.dose import mixes_of
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import ALL_LOOKED_INTO, first_pressing, machine_view, machine_views
-from lamplight.actions.photos import add_photo, photo_path
+from lamplight.actions.photos import add_photo, photo_path, shrunk
 from lamplight.actions.preparing import Preparation, Wishes, defer, prepare
 from lamplight.actions.procedures import RINSE_OUT
 from lamplight.actions.readings import DoubtfulReadings
@@ -18,6 +18,7 @@ from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run, i
 from lamplight.actions.telling import Surety, programmes_known, surety_of
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT
+from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.run.hearing import unusual
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.drawing.cutaway import Scene, cutaway
@@ -248,6 +249,23 @@ def photo(run_id: int):  # noqa: ANN201
     return see_other("runs.page", run_id=run_id)
 
 
+def _keep_photos(run: RunRow) -> None:
+    """Photos of what was looked at, each a fact of its own: kept also where the end itself has to be asked about.
+
+    Raises:
+        InvalidInput: for a file that is no photo; none is kept then.
+    """
+    taken = []
+    for name, upload in request.files.items():
+        key = name.removeprefix("photo-")
+        if name.startswith("photo-") and key in INSPECTIONS and upload.filename:
+            data = upload.read()
+            shrunk(data)
+            taken.append((INSPECTIONS[key].title, data))
+    for title, data in taken:
+        add_photo(run, data, title, actor())
+
+
 @blueprint.get("/photos/<name>")
 def photo_file(name: str):  # noqa: ANN201
     site()
@@ -263,6 +281,7 @@ def finish(run_id: int):  # noqa: ANN201
     form = request.form
     try:
         index = forms.row_number(form.get("step", ""))
+        _keep_photos(run)
         finish_run(run_id, -1 if index is None else index, _finish_of(form, run.machine_id), site(), actor())
     except StaleStep as stale:
         return show_run(run_id, 409, str(stale))

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from datetime import date
 
 from flask import Response, flash, request
+from markupsafe import Markup
 
 from lamplight.actions.care_costs import MachineCost, forms_compared, machine_costs, save_money
 from lamplight.actions.machine_views import machine_views
@@ -18,9 +20,10 @@ from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.supplies.product_model import price_plot
 from lamplight.web.supplies.views import blueprint
 
-MOST_COMPARED, MOST_PRICES = 6, 20
+MOST_COMPARED, MOST_PRICES, MOST_PLOTS = 6, 20, 3
 
 
 @blueprint.get("/costs")
@@ -32,16 +35,17 @@ def _show(form: Mapping[str, str], errors: Mapping[str, str] | None = None):  # 
     here = site()
     views = machine_views(here, now())
     found = machine_costs(here, views, now())
-    today_prices = unit_prices(here.calendar.today(now()))
+    today_prices, rows = unit_prices(here.calendar.today(now())), price_rows()
     compared = [
-        (view.row.name, what, rows)
+        (view.row.name, what, forms_known)
         for view in views[:MOST_COMPARED]
-        for what, rows in forms_compared(view, today_prices)
-        if len(rows) > 1
+        for what, forms_known in forms_compared(view, today_prices)
+        if len(forms_known) > 1
     ]
     return render(
         "supplies/costs.html", "worktop", 422 if errors else 200, costs=found, forms_shown=compared[:MOST_COMPARED],
-        prices=_over_time(price_rows()), money=money(here.id), words=units_in_words, form=form, errors=errors or {},
+        prices=_over_time(rows), plots=_plots(rows, here.calendar.today(now())), money=money(here.id),
+        words=units_in_words, form=form, errors=errors or {},
         headline=_headline(found, money(here.id).currency),
         most=max((cost.year.total for cost in found), default=0.0) or 1.0,
     )  # fmt: skip
@@ -72,6 +76,14 @@ def _over_time(rows: Sequence[PriceRow]) -> list[tuple[str, str, PriceRow, str]]
     return shown[::-1][:MOST_PRICES]
 
 
+def _plots(rows: Sequence[PriceRow], today: date) -> list[tuple[str, Markup]]:
+    """The prices that changed, the one that changed last first."""
+    known = products()
+    keys = dict.fromkeys(row.price.product for row in reversed(rows))
+    drawn = [(known[key], price_plot(known[key], rows, today)) for key in keys if key in known]
+    return [(f"{product.title}, a {product.unit}", plot) for product, plot in drawn if plot][:MOST_PLOTS]
+
+
 @blueprint.get("/costs.csv")
 def costs_csv():  # noqa: ANN201
     here = site()
@@ -89,8 +101,10 @@ def save_how():  # noqa: ANN201
             hour = forms.optional_rate(form.get("hour", ""), "The price of an hour") or 0.0
         with about("water"):
             water = forms.optional_rate(form.get("water", ""), "The price of water") or 0.0
-        save_money(site(), form.get("currency", ""), hour, water, actor())
+        with about("idle"):
+            idle = forms.optional_rate(form.get("idle", ""), "The price of an hour out of use") or 0.0
+        save_money(site(), form.get("currency", ""), hour, water, actor(), idle)
     except InvalidInput as problem:
-        return _show(form, forms.placed(problem, ("currency", "hour", "water"), "hour"))
+        return _show(form, forms.placed(problem, ("currency", "hour", "water", "idle"), "hour"))
     flash("Every figure was worked out anew.")
     return see_other("supplies.costs")

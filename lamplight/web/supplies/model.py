@@ -11,6 +11,7 @@ from markupsafe import Markup
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.supplies_ahead import Lacking, Shelf
 from lamplight.core.stock.ahead import nth_unit
+from lamplight.core.stock.batches import past_date
 from lamplight.core.stock.keeping import left_to_spoil
 from lamplight.core.words import day_words, units_in_words
 from lamplight.drawing.shelf import DrawnShelf, shelf
@@ -30,6 +31,7 @@ class ShelfShown:
         pressing: whether that is today or past.
         next: the next use, in words; empty where there is none.
         packs: how long each size would last once opened, in words.
+        past: units that lie there past their date.
     """
 
     shelf: Shelf
@@ -39,6 +41,7 @@ class ShelfShown:
     pressing: bool
     next: str
     packs: tuple[str, ...] = ()
+    past: float = 0.0
 
 
 def shown(found: Sequence[Shelf], views: Sequence[MachineView], today: date) -> list[ShelfShown]:
@@ -76,10 +79,12 @@ def _shown(one: Shelf, names: dict[int, str], titles: dict[tuple[int, str], str]
     drawn = DrawnShelf(
         today, cover.early if cover else None, cover.likely if cover else None, cover.late if cover else None,
         cover.order_by if cover else None, [max(use.likely, today) for use in one.uses],
-        [arrival.day for arrival in one.arrivals], cover is not None, f"{one.product.title}: {lasts}. {order}".strip(),
+        [arrival.day for arrival in one.arrivals], cover is not None, [lost.day for lost in one.spoiling],
+        f"{one.product.title}: {lasts}. {order}".strip(),
     )  # fmt: skip
     packs = tuple(_pack_words(one, pack.units, today) for pack in one.packs)
-    return ShelfShown(one, shelf(drawn), lasts, order, one.urgent(today), following, packs)
+    past = past_date(one.held.batches, today) if one.held else 0.0
+    return ShelfShown(one, shelf(drawn), lasts, order, one.urgent(today), following, packs, past)
 
 
 def _pack_words(one: Shelf, units: float, today: date) -> str:

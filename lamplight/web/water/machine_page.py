@@ -15,6 +15,7 @@ from lamplight.actions.stock import products
 from lamplight.actions.water import install_cartridge
 from lamplight.actions.water_bench import WaterStory, water_story
 from lamplight.actions.water_choices import bypass_rows, judged
+from lamplight.actions.water_year import cartridges_compared
 from lamplight.core.care.item import ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.acids import ACIDS, ALL_ACIDS, AcidPart, grams_for
@@ -86,14 +87,27 @@ def _show(story: WaterStory, form: Mapping[str, str], error: str = ""):  # noqa:
     offered = view.kind.cartridge_offered(story.water.cartridge)
     asked = judged(story, prices)
     own = own_mix(form, asked.scale_g)
-    code = 422 if error or own.error else 200
+    other, other_wrong = _other_cartridge(form)
+    code = 422 if error or own.error or other_wrong else 200
     return render(
         "water/machine.html", "worktop", code, own=own, acids=ACIDS.values(), line=line, story=story, view=view,
-        rows=bypass_rows(story, prices), judged=asked, form=form, error=error, offered=offered,
+        rows=bypass_rows(story, prices), other_wrong=other_wrong,
+        others=cartridges_compared(view, site().calendar.today(now()), other), judged=asked, form=form, error=error,
+        offered=offered,
         filter_item=view.kind.item_of(ItemRole.FILTER), usual_months=USUAL_MONTHS, places=tuple(WHERE.items()),
         today=site().calendar.today(now()), words=units_in_words, all_acids=ALL_ACIDS, for_vinegar=FOR_VINEGAR,
         against_vinegar=AGAINST_VINEGAR, headline=_headline(line),
     )  # fmt: skip
+
+
+def _other_cartridge(given: Mapping[str, str]) -> tuple[Cartridge | None, str]:
+    """The cartridge that is asked about in the address; or why there is none such."""
+    try:
+        holds = forms.optional_rate(given.get("holds", ""), "What a cartridge holds")
+        past = forms.optional_rate(given.get("past", ""), "The bypass") or 0.0
+        return (None if holds is None else Cartridge(holds, past / 100, months=USUAL_MONTHS)), ""
+    except InvalidInput as problem:
+        return None, str(problem)
 
 
 def _headline(line: MachineLine) -> str:
