@@ -10,10 +10,9 @@ import tempfile
 from functools import partial
 from pathlib import Path
 
+from bench.speed import looked_at, no_change, one_reading, site_with, timed_after
 from lamplight.actions import cache
 from lamplight.store.database import database
-
-from bench.speed import looked_at, no_change, one_reading, site_with, timed_after
 
 PAGES = (
     "/water", "/water/1", "/water/1/year", "/supplies", "/supplies/product/brew-tablets", "/supplies/list",
