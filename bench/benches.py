@@ -24,7 +24,7 @@ def main() -> None:
     """Print the table."""
     arguments = argparse.ArgumentParser(description=__doc__.splitlines()[0])
     arguments.add_argument("--machines", type=int, nargs="+", default=[5, 60, 1000])
-    columns = ("machines", "page", "first since the start, ms", "after a reading, ms", "again, ms", "ratio to Today again")
+    columns = ("machines", "page", "first since the start, ms", "after a reading, ms", "again, ms", "ratio to Today")
     print(f"| {' | '.join(columns)} |\n|{'---|' * len(columns)}")
     for count in arguments.parse_args().machines:
         with tempfile.TemporaryDirectory() as folder:
