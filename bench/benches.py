@@ -10,7 +10,8 @@ import tempfile
 from functools import partial
 from pathlib import Path
 
-from bench.speed import looked_at, no_change, one_reading, site_with, timed_after
+from speed import looked_at, no_change, one_reading, site_with, timed_after
+
 from lamplight.actions import cache
 from lamplight.store.database import database
 
