@@ -6,7 +6,9 @@ from dataclasses import dataclass, field
 from datetime import datetime
 
 from lamplight.actions.once import FormToken, taken_once
+from lamplight.actions.rights import check_entry, check_right
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.store.models import Entry
 
 
@@ -19,12 +21,22 @@ class Actor:
         keeper_id: the keeper, or None where nobody said who they are.
         signed_in: whether they proved it with their passphrase.
         form: the token of the form that says so, which counts once.
+        role: what they are at the site; None where nobody signs in, on one's own computer.
     """
 
     now: datetime
     keeper_id: int | None = None
     signed_in: bool = False
     form: FormToken | None = field(default=None, compare=False)
+    role: RoleAtSite | None = None
+
+    def needs(self, right: Right) -> None:
+        """Nothing, where they may do what asks for a right.
+
+        Raises:
+            NotAllowed: otherwise.
+        """
+        check_right(self.role, right)
 
     def token(self) -> str | None:
         """What the line that is written now carries; see `FormToken.spend`."""
@@ -40,7 +52,12 @@ def write_entry(
     note: str = "",
     replaces_id: int | None = None,
 ) -> Entry:
-    """Add a line to the log; facts then hang on it."""
+    """Add a line to the log; facts then hang on it.
+
+    Raises:
+        NotAllowed: where whoever does it may not.
+    """
+    check_entry(actor.role, kind)
     token = actor.token()
     with taken_once(token):
         return Entry.create(

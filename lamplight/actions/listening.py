@@ -18,6 +18,7 @@ from lamplight.core.job.calls import Call
 from lamplight.core.job.course import LISTEN
 from lamplight.core.job.steps import StepKind, applies
 from lamplight.core.job.traits import traits_of
+from lamplight.core.keepers.rights import Right
 from lamplight.core.machine.following import OVER, as_heard, likely_next, with_words
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Programme, Use
@@ -193,6 +194,7 @@ def _advance(run: RunRow, actor: Actor) -> RunRow:
 
 
 def _written(run: RunRow, event: RunEvent, actor: Actor) -> RunRow:
+    actor.needs(Right.DO)
     token = actor.token()
     with taken_once(token):
         RunEventRow.create(

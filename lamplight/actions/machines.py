@@ -14,6 +14,7 @@ from lamplight.core.bounds import DRINKS_A_DAY, within
 from lamplight.core.care.item import ItemRole, Start
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput, about
+from lamplight.core.keepers.rights import Right
 from lamplight.core.usage.counters import Reading
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.database import database
@@ -156,6 +157,7 @@ def change_machine(site_id: int, row: MachineRow, fields: MachineFields, retired
     Raises:
         InvalidInput: as `add_machine` does.
     """
+    actor.needs(Right.OWN if retired != row.retired else Right.CARE)
     with database.atomic():
         fields = _checked(site_id, fields, row.id)
         summary = f"{fields.name} taken out of service" if retired and not row.retired else f"{fields.name} changed"
@@ -195,6 +197,7 @@ def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter
     Raises:
         InvalidInput: when it lies ahead, or the machine has no such item.
     """
+    actor.needs(Right.CARE)
     item = kind_of(row.kind).item(item_key)
     if item is None:
         raise InvalidInput(f"{row.name} has no such care item.")

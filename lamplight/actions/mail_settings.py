@@ -9,6 +9,7 @@ from urllib.parse import urlsplit
 
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.formats.mail_message import mail_address
@@ -51,6 +52,7 @@ def save_mail(site: SiteRow, typed: ServerFields, folder: Path, actor: Actor) ->
     Raises:
         InvalidInput: for anything that is no way, server or address.
     """
+    actor.needs(Right.OWN)
     known = mail_settings(site.id) or MailSettings()
     if typed.way not in (NONE, CATCHER, SERVER):
         raise InvalidInput("Choose how mail leaves.", "way")

@@ -9,8 +9,10 @@ from secrets import token_hex
 
 from peewee import IntegrityError
 
+from lamplight.actions.entries import Actor
 from lamplight.actions.smtp import PutOff, TurnedDown
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right
 from lamplight.core.mail.note import Note
 from lamplight.core.mail.outbox import IN_HAND_AT_MOST, MailState, left_in_hand, next_try
 from lamplight.core.mail.wishes import NoteKind
@@ -167,12 +169,13 @@ def _take_up_what_was_left(now: datetime) -> None:
             ).execute()
 
 
-def stop_mail(mail_id: int) -> None:
+def stop_mail(mail_id: int, actor: Actor) -> None:
     """Do not send a mail that waits.
 
     Raises:
         InvalidInput: when it no longer waits.
     """
+    actor.needs(Right.CARE)
     rows = Outgoing.update(state=MailState.STOPPED).where(
         Outgoing.id == mail_id, Outgoing.state.in_([MailState.WAITING, MailState.IN_HAND])
     )
@@ -183,13 +186,15 @@ def stop_mail(mail_id: int) -> None:
 AGAIN = (MailState.REFUSED, MailState.UNKNOWN, MailState.STOPPED, MailState.TOO_LATE)
 
 
-def send_again(mail_id: int, now: datetime) -> None:
+def send_again(mail_id: int, actor: Actor) -> None:
     """Send a mail that was refused, stopped, too late, or of which nobody knows whether it arrived.
 
     Raises:
         InvalidInput: when there is nothing to send again.
     """
-    rows = Outgoing.update(state=MailState.WAITING, next_at=now, tries=0, problem="", until=now + TRIAL_GOOD_FOR).where(
+    actor.needs(Right.CARE)
+    now, waits = actor.now, {"state": MailState.WAITING, "tries": 0, "problem": ""}
+    rows = Outgoing.update(next_at=now, until=now + TRIAL_GOOD_FOR, **waits).where(
         Outgoing.id == mail_id, Outgoing.state.in_(AGAIN), Outgoing.text != ""
     )
     if rows.execute() != 1:

@@ -12,6 +12,7 @@ from lamplight.actions.procedures import PROCEDURES, adapted, procedure_for
 from lamplight.actions.text_library import TextLibrary, Thing
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.procedure import ShippedProcedure
+from lamplight.core.keepers.rights import Right
 from lamplight.core.machine.kind import Kind
 from lamplight.store.database import database
 from lamplight.store.texts import machines_of_kind
@@ -66,6 +67,7 @@ class OwnTexts(Generic[Thing]):
         Raises:
             InvalidInput: when it is a shipped one, unknown, or in use.
         """
+        actor.needs(Right.OWN)
         library = self.library
         text = library.own(key)
         if text is None:

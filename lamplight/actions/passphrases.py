@@ -11,6 +11,7 @@ from argon2.exceptions import InvalidHashError, VerificationError
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right
 from lamplight.store.database import database
 from lamplight.store.models import KeeperSecret
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
@@ -30,6 +31,8 @@ def change_passphrase(keeper_id: int, passphrase: str, actor: Actor, present: st
         InvalidInput: as `confirm` and `set_passphrase` do.
         TooManyTries: as `confirm` does.
     """
+    if keeper_id != actor.keeper_id:
+        actor.needs(Right.OWN)
     confirm(keeper_id, actor, present)
     set_passphrase(keeper_id, passphrase, actor)
 

@@ -14,6 +14,7 @@ from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.retell import Cut, calls_now, cut_at, retold
 from lamplight.core.job.site_unit import in_site_unit
 from lamplight.core.job.traits import forms_of
+from lamplight.core.keepers.rights import Right
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Use
 from lamplight.core.run.clock import learned_steps, with_learned
@@ -47,6 +48,7 @@ def retell(run: RunRow, kind: Kind, own: Sequence[Use], site: SiteRow, actor: Ac
     vessels = {stand.key: offered_ml(course, stand) for stand in course.standing if stand.key not in known}
     event = RunEvent(EventKind.TOLD, actor.now, state.index, text=words, course=course, vessels=vessels)
     apply(state, event)
+    actor.needs(Right.CARE)
     token = actor.token()
     with taken_once(token):
         RunEventRow.create(

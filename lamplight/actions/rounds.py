@@ -13,6 +13,7 @@ from lamplight.actions.round_chores import NO_SLOT_AHEAD, Asked, MachineChores, 
 from lamplight.actions.stock import products, stock_held
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right
 from lamplight.core.round.carry import CarryLine, carry_list
 from lamplight.core.round.fold import Chore
 from lamplight.core.round.planning import plan_quickly, plan_round, plan_well
@@ -282,6 +283,7 @@ def note_in_round(round_id: int, kind: RoundEvent, actor: Actor, texts: Collecti
     Raises:
         InvalidInput: when there is no such round, or it is over.
     """
+    actor.needs(Right.DO)
     with database.atomic():
         row = round_row(round_id)
         if row is None:

@@ -11,13 +11,15 @@ from lamplight.actions.entries import Actor, optional, write_entry
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.once import taken_once
-from lamplight.actions.preparing import NO_WISHES, Wishes, prepare
+from lamplight.actions.preparing import NO_WISHES, Preparation, Wishes, prepare
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
 from lamplight.core.bounds import UNITS, within
+from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import REFILL, Prompted
-from lamplight.core.errors import InvalidInput, StaleStep
+from lamplight.core.errors import InvalidInput, NotAllowed, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED
 from lamplight.core.job.inspections import INSPECTIONS, due_inspections
+from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.marks import MIX_VOLUMES, running_trial
 from lamplight.core.machine.trial import LOOKED_AT
@@ -101,12 +103,19 @@ def begin_run(
         if ready.instead and not anyway:
             raise InvalidInput(f"{ready.instead[1]} takes its place today: never one on top of the other.")
         title = ready.due.item.title if ready.due else ready.procedure.title
+        _refuse_unplanned(ready, actor)
         entry = write_entry("run", title, actor, row.id)
         run = Run.create(
             entry=entry, machine=row.id, item=key, begun_at=actor.now,
             snapshot=as_data(ready.procedure), context=as_data(ready.context),
         )  # fmt: skip
     return run.id
+
+
+def _refuse_unplanned(ready: Preparation, actor: Actor) -> None:
+    """A helper runs what is due, or announced; and what has to follow a run that was given up."""
+    if actor.role is RoleAtSite.HELPER and ready.due is not None and ready.due.status < Status.SOON:
+        raise NotAllowed(f"{ready.due.item.title} is not due, so it is for a keeper to begin. Ask one.")
 
 
 def answer_step(run_id: int, kind: EventKind, step: int, actor: Actor, text: str = "") -> RunRow:
@@ -147,6 +156,7 @@ def _existing(run_id: int) -> RunRow:
 
 
 def _store(run_id: int, kind: EventKind, step: int, actor: Actor, text: str) -> None:
+    actor.needs(Right.DO)
     token = actor.token()
     with taken_once(token):
         RunEventRow.create(

@@ -8,10 +8,12 @@ from datetime import date
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.passphrases import confirm
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import RoleAtSite, refuse_last_owner
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.core.site.degrees import CELSIUS, UNITS_OF_TEMPERATURE
 from lamplight.store.database import database
-from lamplight.store.models import Closure, Keeper, KeeperVersion, Site, SiteVersion
+from lamplight.store.models import Closure, Entry, Keeper, KeeperRole, KeeperVersion, Site, SiteVersion
+from lamplight.store.rights import roles_at
 from lamplight.store.sites import SiteRow, keepers, the_site
 
 LONGEST_CLOSURE_DAYS = 366
@@ -51,9 +53,17 @@ def save_site(
         summary = f"Site settings of {name} changed" if known else f"{name} set up"
         entry = write_entry("site", summary, actor)
         SiteVersion.create(entry=entry, site=site, name=name, zone=zone, hours=spans, degrees=degrees)
+        if known is None:
+            _own_it(entry, site)
         saved = the_site()
     assert saved is not None
     return saved
+
+
+def _own_it(entry: Entry, site: Site) -> None:
+    """Whoever was there before the site owns it."""
+    for row in keepers():
+        KeeperRole.create(entry=entry, keeper=row.id, site=site, role=RoleAtSite.OWNER.value)
 
 
 def add_closure(site_id: int, first: date, last: date, label: str, actor: Actor) -> None:
@@ -74,7 +84,13 @@ def add_closure(site_id: int, first: date, last: date, label: str, actor: Actor)
 
 
 def save_keeper(
-    name: str, initials: str, actor: Actor, keeper_id: int | None = None, active: bool = True, present: str = ""
+    name: str,
+    initials: str,
+    actor: Actor,
+    keeper_id: int | None = None,
+    active: bool = True,
+    present: str = "",
+    role: RoleAtSite | None = None,
 ) -> int:
     """Add a keeper, or change one; answers the keeper's id.
 
@@ -85,9 +101,12 @@ def save_keeper(
         keeper_id: of the keeper to change.
         active: whether they are still around.
         present: a passphrase that is asked for before a keeper is changed, as `confirm` has it.
+        role: what they are at the site; as before where it is None, and of somebody new an owner's where there is
+            none yet, else a keeper's.
 
     Raises:
-        InvalidInput: when the initials are missing or another keeper has them; as `confirm` does.
+        InvalidInput: when the initials are missing or another keeper has them, or no owner would be left; as `confirm`
+            does.
         TooManyTries: as `confirm` does.
     """
     initials = required(initials, "Initials", 6, "initials").upper()
@@ -97,8 +116,18 @@ def save_keeper(
     with database.atomic():
         if active:
             _refuse_taken(name, initials, keeper_id)
+        here = the_site()
+        known = roles_at(here.id) if here else {}
+        becomes = (
+            role
+            or known.get(keeper_id or 0)
+            or (RoleAtSite.KEEPER if RoleAtSite.OWNER in known.values() else RoleAtSite.OWNER)
+        )
+        refuse_last_owner(known, keeper_id or 0, becomes if active else None, alone=actor.role is None)
         keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
         summary = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
         entry = write_entry("keeper", summary, actor)
         KeeperVersion.create(entry=entry, keeper=keeper, name=name, initials=initials, active=active)
+        if here and active and known.get(keeper.id) is not becomes:
+            KeeperRole.create(entry=entry, keeper=keeper, site=here.id, role=becomes.value)
     return keeper.id

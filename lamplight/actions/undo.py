@@ -7,8 +7,10 @@ from collections.abc import Iterator
 
 from peewee import IntegrityError
 
-from lamplight.actions.entries import Actor
+from lamplight.actions.entries import Actor, optional
+from lamplight.actions.rights import ENTRY_NEEDS
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right, refuse_undoing
 from lamplight.core.usage.counters import backwards_pairs
 from lamplight.core.words import grouped
 from lamplight.store.books import book
@@ -40,6 +42,7 @@ WORDS = {
     "stock_move": ("move in the cupboard", "moves in the cupboard"),
     "price": ("price", "prices"),
     "supply_terms": ("time of delivery", "times of delivery"),
+    "keeper_role": ("role of a keeper", "roles of keepers"),
     "money_wish": ("way of counting money", "ways of counting money"),
     "dose_measuring": ("measuring", "measurings"),
     "dose_mark": ("mark of a mix", "marks of mixes"),
@@ -114,16 +117,23 @@ def _existing(entry_id: int) -> EntryRow:
     return row
 
 
-def undo(entry_id: int, actor: Actor) -> EntryRow:
+def undo(entry_id: int, actor: Actor, reason: str = "") -> EntryRow:
     """Mark an entry as undone; nothing is deleted.
 
+    Args:
+        entry_id: of the line of the log.
+        actor: who.
+        reason: why, where it is another's.
+
     Raises:
+        NotAllowed: as `refuse_undoing` has it.
         InvalidInput: when there is no such entry, it is about a keeper, it is undone already, it is the site's first
             entry, or the readings would run backwards without it.
     """
     with database.atomic():
         row = _existing(entry_id)
         _refuse_people(row)
+        why = _may_undo(row, actor, reason)
         if row.undone_at is not None:
             raise InvalidInput("That entry was undone already.")
         first_site = SiteVersion.select().order_by(SiteVersion.id).first()
@@ -131,31 +141,43 @@ def undo(entry_id: int, actor: Actor) -> EntryRow:
             raise InvalidInput("The site itself cannot be undone. Change it under Site.")
         _refuse_corrected(row)
         with _no_twins():
-            _mark(entry_id, actor)
+            _mark(entry_id, actor, why)
         _refuse_disorder(row)
     return _existing(entry_id)
 
 
-def put_back(entry_id: int) -> EntryRow:
+def _may_undo(row: EntryRow, actor: Actor, reason: str) -> str:
+    """Answers the reason; where nobody signs in, everybody may undo everything."""
+    why = optional(reason, "The reason", 300, "reason")
+    if actor.role is not None:
+        actor.needs(ENTRY_NEEDS.get(row.kind, Right.OWN))
+        refuse_undoing(actor.role, row.keeper_id == actor.keeper_id, row.recorded_at, actor.now, why)
+    return why
+
+
+def put_back(entry_id: int, actor: Actor) -> EntryRow:
     """Let an undone entry count again.
 
     Raises:
+        NotAllowed: as for undoing it.
         InvalidInput: when it was not undone, it is about a keeper, or the readings would run backwards with it.
     """
     with database.atomic():
         row = _existing(entry_id)
         _refuse_people(row)
+        _may_undo(row, actor, "put back")
         if row.undone_at is None:
             raise InvalidInput("That entry was not undone.")
         _refuse_corrected(row)
         with _no_twins():
-            Entry.update(undone_at=None, undone_by=None).where(Entry.id == entry_id).execute()
+            Entry.update(undone_at=None, undone_by=None, undone_why="").where(Entry.id == entry_id).execute()
         _refuse_disorder(row)
     return _existing(entry_id)
 
 
-def _mark(entry_id: int, actor: Actor) -> None:
-    Entry.update(undone_at=actor.now, undone_by=actor.keeper_id).where(Entry.id == entry_id).execute()
+def _mark(entry_id: int, actor: Actor, why: str) -> None:
+    marks = {"undone_at": actor.now, "undone_by": actor.keeper_id, "undone_why": why}
+    Entry.update(**marks).where(Entry.id == entry_id).execute()
 
 
 def _refuse_corrected(row: EntryRow) -> None:

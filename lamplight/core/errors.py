@@ -54,6 +54,10 @@ class MissingReading(LamplightError, LookupError):
     """More readings are needed before this can be computed."""
 
 
+class NotAllowed(LamplightError):
+    """Somebody may not do that at this site."""
+
+
 class StaleStep(LamplightError):
     """A step was answered that is no longer the current one."""
 

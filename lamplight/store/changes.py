@@ -22,7 +22,7 @@ UNCOUNTED = (
 UNBOOKED = (
     "product_version", "procedure_version", "stock_move", "keeper_secret", "slots_version", "walks_version", "round",
     "round_event", "plan_pin", "plan_wish", "feed_version", "keeper_absence", "mail_version", "wishes_version", "price",
-    "push", "dose_measuring", "dose_vessel", "supply_terms", "money_wish",
+    "push", "dose_measuring", "dose_vessel", "supply_terms", "money_wish", "keeper_role",
 )  # fmt: skip
 EVERYONE, EVERYTHING = 0, -1
 WIDEST_LEAP = 10**9

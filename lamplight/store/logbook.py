@@ -51,6 +51,8 @@ class EntryRow:
     replaces_id: int | None
     item: str
     run_id: int | None
+    keeper_id: int | None = None
+    undone_why: str = ""
 
 
 def entries(
@@ -96,7 +98,7 @@ def entries(
             row.id, row.kind, row.machine_id, row.at, row.recorded_at, initials.get(row.keeper_id, ""),
             row.summary, row.note, row.undone_at, initials.get(row.undone_by_id, ""), row.replaces_id,
             runs[row.id].item if row.id in runs else done.get(row.id, ""),
-            runs[row.id].id if row.id in runs else None,
+            runs[row.id].id if row.id in runs else None, row.keeper_id, row.undone_why,
         )
         for row in listed
     ]  # fmt: skip

@@ -12,7 +12,7 @@ from lamplight import __version__
 from lamplight.actions.opening import open_book
 from lamplight.store.database import database, why_not_writable
 from lamplight.store.migrating import schema_version
-from lamplight.web import ask, clock_check, errors, once, rendering, security
+from lamplight.web import ask, clock_check, errors, once, rendering, rights, security
 from lamplight.web.addresses import Reach, number_rows, stand_behind
 from lamplight.web.clock import Clock
 from lamplight.web.methods import OnlyPostActs
@@ -61,6 +61,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     ask.register(app)
     clock_check.register(app)
     _register_blueprints(app)
+    rights.register(app)
 
     @app.get("/healthz")
     def healthz():  # noqa: ANN202

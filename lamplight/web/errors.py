@@ -12,7 +12,7 @@ from peewee import DatabaseError
 from werkzeug.exceptions import HTTPException, SecurityError
 
 from lamplight.actions.tries import TooManyTries
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.store.database import data_folder
 from lamplight.store.trouble import DataFileProblem, Trouble, trouble_of
 from lamplight.web.ask import AGAIN, Question, kept_form
@@ -51,6 +51,10 @@ def register(app: Flask) -> None:
     @app.errorhandler(TooManyTries)
     def too_many(problem: TooManyTries) -> tuple[str, int, dict[str, str]]:
         return *_page(429, "Too many tries", str(problem)), problem.headers
+
+    @app.errorhandler(NotAllowed)
+    def not_allowed(problem: NotAllowed) -> tuple[str, int]:
+        return _page(403, "Not yours to do", str(problem))
 
     @app.errorhandler(InvalidInput)
     def invalid(problem: InvalidInput) -> tuple[str, int]:

@@ -18,10 +18,12 @@ from werkzeug.wrappers import Response
 from lamplight import __version__
 from lamplight.actions.entries import Actor
 from lamplight.actions.once import FormToken
+from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.run.clock import calls_at
 from lamplight.core.words import clock_words, day_words, grouped, words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, known_glyph, status_glyph
 from lamplight.drawing.place_signs import place_sign
+from lamplight.store.rights import roles_at
 from lamplight.store.rounds import RoundRow, open_round
 from lamplight.store.runs import RunRow, open_runs
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site
@@ -80,7 +82,18 @@ def actor() -> Actor:
     who = keeper()
     if "form_token" not in g:
         g.form_token = FormToken(request.form.get("once", ""))
-    return Actor(now(), who.id if who else None, signs_in() and who is not None, g.form_token)
+    return Actor(now(), who.id if who else None, signs_in() and who is not None, g.form_token, role())
+
+
+def role() -> RoleAtSite | None:
+    """What whoever is signed in is at this site; None where nobody signs in, or there is no site yet."""
+    if not signs_in():
+        return None
+    if "role" not in g:
+        who, here = keeper(), the_site()
+        known = roles_at(here.id) if here else {}
+        g.role = (known.get(who.id, RoleAtSite.LOOKER) if here else RoleAtSite.OWNER) if who else RoleAtSite.LOOKER
+    return g.role
 
 
 def wants_fragment() -> bool:

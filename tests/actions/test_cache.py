@@ -70,7 +70,7 @@ class Fresh(DataTest):
                 undo(entry, ACTOR)
                 self.assertEqual(self.last(), self.truth())
             for entry in order:
-                put_back(entry)
+                put_back(entry, Actor(NOW))
                 self.assertEqual(self.last(), self.truth())
 
     @settings(max_examples=25, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
@@ -79,7 +79,7 @@ class Fresh(DataTest):
         """After any undoing and looking, what is remembered is what would be worked out anew."""
         for which, looked in steps:
             entry = Entry.get_by_id(self.rinses[which])
-            put_back(entry.id) if entry.undone_at else undo(entry.id, ACTOR)
+            put_back(entry.id, Actor(NOW)) if entry.undone_at else undo(entry.id, ACTOR)
             if looked:
                 self.last()
         self.assertEqual(self.last(), self.truth())

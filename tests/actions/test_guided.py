@@ -187,7 +187,7 @@ class After(Guided):
         entry_id = run_row(run_id).entry_id
         undo(entry_id, Actor(NOW + timedelta(hours=2)))
         self.assertEqual(stock_held()["descaler-liquid"].amount, 250)
-        put_back(entry_id)
+        put_back(entry_id, Actor(NOW))
         self.assertEqual(stock_held()["descaler-liquid"].amount, 150)
         later = NOW + timedelta(days=1)
         again = self.begin(now=later)

@@ -162,7 +162,7 @@ class Once(MailTest):
         self.assertEqual((len(self.subjects()), self.states()), (1, [MailState.HANDED_OVER]))
         self.turn(EARLY + IN_HAND_AT_MOST)
         self.assertEqual((len(self.subjects()), self.states()), (1, [MailState.UNKNOWN]))
-        send_again(mails(self.site.id, 1)[0].id, EARLY + timedelta(minutes=6))
+        send_again(mails(self.site.id, 1)[0].id, Actor(EARLY + timedelta(minutes=6)))
         self.turn(EARLY + timedelta(minutes=6))
         ids = [dict(mail.headers)["Message-ID"] for mail in caught(self.folder)]
         self.assertEqual((len(ids), len(set(ids))), (2, 1))
@@ -212,23 +212,23 @@ class Trouble(MailTest):
         self.assertEqual((row.state, row.tries), (MailState.REFUSED, 1))
         self.assertIn("550", row.problem)
         set_mood(self.folder, Mood.TAKES)
-        send_again(row.id, EARLY + timedelta(hours=1))
+        send_again(row.id, Actor(EARLY + timedelta(hours=1)))
         self.turn(EARLY + timedelta(hours=1))
         self.assertEqual(self.states(), [MailState.SENT])
         with self.assertRaises(InvalidInput):
-            send_again(row.id, EARLY)
+            send_again(row.id, Actor(EARLY))
 
     def test_stopped_while_it_waits(self):
         """By one touch; another touch finds nothing to stop."""
         self.wish()
         set_mood(self.folder, Mood.BUSY)
         self.turn(EARLY)
-        stop_mail(mails(self.site.id, 1)[0].id)
+        stop_mail(mails(self.site.id, 1)[0].id, Actor(NOW))
         set_mood(self.folder, Mood.TAKES)
         self.turn(EARLY + timedelta(hours=1))
         self.assertEqual((self.subjects(), self.states()), ([], [MailState.STOPPED]))
         with self.assertRaises(InvalidInput):
-            stop_mail(mails(self.site.id, 1)[0].id)
+            stop_mail(mails(self.site.id, 1)[0].id, Actor(NOW))
 
     def test_stopped_by_the_link(self):
         """One sort, then all; what waits goes with it."""

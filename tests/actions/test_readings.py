@@ -92,7 +92,7 @@ class Correcting(DataTest):
         self.assertIn("The reading it replaced counts again.", consequences(correction))
         undo(correction.id, HAND)
         self.assertEqual(self.values(), [1000, 1100, 2120])
-        put_back(correction.id)
+        put_back(correction.id, Actor(NOW))
         self.assertEqual(self.values(), [1000, 1100, 1180])
 
     def test_a_corrected_correction_is_undone_from_its_end(self):
@@ -114,11 +114,11 @@ class Correcting(DataTest):
         undo(first.id, HAND)
         self.correct(1190)
         with self.assertRaisesRegex(InvalidInput, "Undo the later change first"):
-            put_back(first.id)
+            put_back(first.id, Actor(NOW))
         self.assertEqual(self.values(), [1000, 1100, 1190])
         second = next(row for row in entries() if row.kind == "correction" and row.id != first.id)
         undo(second.id, HAND)
-        put_back(first.id)
+        put_back(first.id, Actor(NOW))
         self.assertEqual(self.values(), [1000, 1100, 1180])
 
     def test_remove_and_put_back(self):

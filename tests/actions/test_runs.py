@@ -87,7 +87,7 @@ class Finishing(Led):
         entry_id = run_row(run_id).entry_id
         undo(entry_id, Actor(later))
         self.assertEqual(self.view(self.hall, later).status.dues, before)
-        put_back(entry_id)
+        put_back(entry_id, Actor(NOW))
         self.assertEqual(self.view(self.hall, later).status.dues, after)
 
     def test_a_doubtful_counter_saves_nothing(self):
@@ -175,7 +175,7 @@ class Undoing(DataTest):
             undo(added.id, Actor(NOW))
         with self.assertRaisesRegex(InvalidInput, "no such entry"):
             undo(9999, Actor(NOW))
-        put_back(added.id)
+        put_back(added.id, Actor(NOW))
         with self.assertRaisesRegex(InvalidInput, "was not undone"):
-            put_back(added.id)
+            put_back(added.id, Actor(NOW))
         self.assertTrue(Entry.get_by_id(added.id))

@@ -98,7 +98,7 @@ class Told(DataTest):
         self.assertEqual((row.kind, "changed" in row.summary), ("told", True))
         undo(row.id, self.actor)
         self.assertEqual([call.use for call in self.known(self.first)], usual)
-        put_back(row.id)
+        put_back(row.id, Actor(NOW))
         self.assertEqual(self.known(self.first)[0].use, new)
 
     def test_applies_at_once(self):

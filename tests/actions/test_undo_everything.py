@@ -50,7 +50,7 @@ class UndoEverything(DataTest):
         entry = Entry.select().order_by(Entry.id.desc()).first().id
         undo(entry, Actor(LATER))
         self.assertEqual(self.dues(), before)
-        put_back(entry)
+        put_back(entry, Actor(NOW))
         self.assertEqual(self.dues(), after)
 
     def test_each(self):

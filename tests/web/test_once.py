@@ -186,7 +186,7 @@ class Unique(DataTest):
         undo(rename, later)
         self.machine("B")
         with self.assertRaisesRegex(InvalidInput, "two machines would have one name"):
-            put_back(rename)
+            put_back(rename, Actor(NOW))
         self.assertEqual(sorted(row.name for row in machines(self.site.id)), ["A", "B", "C"])
 
     @settings(max_examples=30)

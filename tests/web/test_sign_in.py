@@ -16,6 +16,7 @@ from lamplight.actions.sites import save_keeper
 from lamplight.actions.tries import FREE_TRIES
 from lamplight.actions.undo import put_back, undo
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.sites import keepers
@@ -39,7 +40,7 @@ class Passphrases(DataTest):
         """Two keepers."""
         super().setUp()
         self.ada = save_keeper("Ada Brook", "AB", Actor(NOW))
-        self.jonas = save_keeper("Jonas Reed", "JR", Actor(NOW))
+        self.jonas = save_keeper("Jonas Reed", "JR", Actor(NOW), role=RoleAtSite.OWNER)
 
     def test_right_and_wrong(self):
         """By name or initials, any case; a wrong one, an unknown name, a keeper without one."""
@@ -89,7 +90,7 @@ class Passphrases(DataTest):
         save_keeper("Jonas Reed", "JR", Actor(NOW), self.jonas, active=False)
         for row in entries():
             if row.kind in ("passphrase", "keeper"):
-                for deed in (lambda row=row: undo(row.id, Actor(NOW)), lambda row=row: put_back(row.id)):
+                for deed in (lambda row=row: undo(row.id, Actor(NOW)), lambda row=row: put_back(row.id, Actor(NOW))):
                     with self.assertRaisesRegex(InvalidInput, "under People"):
                         deed()
         self.assertIsNone(signed_in("AB", WORDS))
@@ -229,12 +230,14 @@ class SigningIn(WebTest):
         self.assertEqual(self.client.get("/").status_code, 303)
 
     def test_own_passphrase_only(self):
-        """Signed in, one sets one's own, whoever the form names."""
-        other = save_keeper("Jonas Reed", "JR", Actor(NOW))
+        """Signed in, a keeper sets their own, and no other's; without a name in the form it is their own."""
+        other = save_keeper("Jonas Reed", "JR", Actor(NOW), role=RoleAtSite.OWNER)
+        save_keeper("Ada Brook", "AB", Actor(NOW), self.ada, present=WORDS, role=RoleAtSite.KEEPER)
         self.sign_in()
         token = self.client.get("/people").get_data(as_text=True)
         self.shows(token, "Passphrase for the phone")
-        form = {"id": other, "passphrase": WORDS + " two", "again": WORDS + " two"}
+        form = {"passphrase": WORDS + " two", "again": WORDS + " two"}
+        self.post("/people/passphrase", {**form, "id": other, "present": WORDS}, 403)
         self.shows(
             self.post("/people/passphrase", form, 422).get_data(as_text=True), "not the present passphrase of Ada"
         )
@@ -248,7 +251,7 @@ class SigningIn(WebTest):
         self.sign_in()
         form = {"id": other, "name": "Jonas Reed", "initials": "JR", "do": "leave"}
         page = self.post("/people", form, 422).get_data(as_text=True)
-        self.shows(page, f'id="leave-{other}-said"')
+        self.shows(page, f'id="present-{other}-said"')
         self.post("/people", {**form, "present": WORDS})
         self.assertEqual([row.initials for row in keepers()], ["AB"])
 

@@ -42,6 +42,7 @@ from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo
 from lamplight.store.models.setting_facts import (
     Closure,
     ItemSwitch,
+    KeeperRole,
     KeeperSecret,
     KeeperVersion,
     KindVersion,
@@ -65,7 +66,7 @@ TABLES = (
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
     KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
-    SupplyTerms, MoneyWish,
+    SupplyTerms, MoneyWish, KeeperRole,
 )  # fmt: skip
 FACTS = (
     SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
@@ -75,7 +76,7 @@ FACTS = (
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
     PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
-    SupplyTerms, MoneyWish,
+    SupplyTerms, MoneyWish, KeeperRole,
 )  # fmt: skip
 
 __all__ = [
@@ -108,6 +109,7 @@ __all__ = [
     "ItemSwitch",
     "Keeper",
     "KeeperAbsence",
+    "KeeperRole",
     "KeeperSecret",
     "KeeperVersion",
     "KindVersion",

@@ -67,6 +67,7 @@ class Entry(Base):
     note = TextField(default="")
     undone_at = UtcField(null=True)
     undone_by = ForeignKeyField(Keeper, null=True, backref="undone")
+    undone_why = TextField(default="")
     replaces = ForeignKeyField("self", null=True, backref="replaced_by")
     once = CharField(max_length=64, null=True, unique=True)
 

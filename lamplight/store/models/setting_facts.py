@@ -39,6 +39,17 @@ class KeeperVersion(Fact):
     active = BooleanField(default=True)
 
 
+class KeeperRole(Fact):
+    """What a keeper is at a site: owner, keeper, helper or looker."""
+
+    keeper = ForeignKeyField(Keeper)
+    site = ForeignKeyField(Site)
+    role = CharField(max_length=10)
+
+    class Meta:
+        table_name = "keeper_role"
+
+
 class MachineVersion(Fact):
     """What a machine is called, what it is, where it stands."""
 

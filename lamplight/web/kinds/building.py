@@ -91,7 +91,7 @@ def _taken_back(key: str, kind: Kind):  # noqa: ANN202
     row = _last(kind)
     if row is None or str(row.id) != request.form.get("entry"):
         return _show(key, 409, "Something was changed since. Look at it again.")
-    undo(row.id, actor())
+    undo(row.id, actor(), "back in the building")
     flash(f"Taken back: {row.summary}.")
     return see_other("kinds.build", key=key, at=_section()) if KINDS.own(key) else see_other("kinds.page")
 

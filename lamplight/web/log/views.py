@@ -72,17 +72,23 @@ def undo_entry(entry_id: int):  # noqa: ANN201
     row = entry(entry_id)
     if row is None:
         abort(404)
-    error = ""
+    error, who = "", actor()
     if request.method == "POST":
         try:
-            undo(entry_id, actor())
+            undo(entry_id, actor(), request.form.get("reason", ""))
             go_by_what_counts(entry_id, here, actor())
             flash(f"Undone: {row.summary}. Everything that rested on it was worked out anew.")
             return redirect(same_site(request.form.get("next", ""), url_for("log.page")), 303)
         except InvalidInput as problem:
             error = str(problem)
     return render(
-        "log/undo.html", "worktop", 422 if error else 200, row=row, consequences=consequences(row), error=error
+        "log/undo.html",
+        "worktop",
+        422 if error else 200,
+        row=row,
+        consequences=consequences(row),
+        error=error,
+        others=who.role is not None and row.keeper_id != who.keeper_id,
     )
 
 
@@ -91,7 +97,7 @@ def put_entry_back(entry_id: int):  # noqa: ANN201
     here = site()
     if entry(entry_id) is None:
         abort(404)
-    row = put_back(entry_id)
+    row = put_back(entry_id, actor())
     go_by_what_counts(entry_id, here, actor())
     flash(f"Counts again: {row.summary}.")
     return redirect(url_for("log.page"), 303)

@@ -185,7 +185,7 @@ def _row(keeper_id: int | None) -> WishesRow | None:
 def stop(mail_id: int):  # noqa: ANN201
     try:
         _own(mail_id)
-        stop_mail(mail_id)
+        stop_mail(mail_id, actor())
     except InvalidInput as problem:
         return _show(422, {"outbox": str(problem)})
     flash("Stopped. It is not sent.")
@@ -196,7 +196,7 @@ def stop(mail_id: int):  # noqa: ANN201
 def again(mail_id: int):  # noqa: ANN201
     try:
         _own(mail_id)
-        send_again(mail_id, now())
+        send_again(mail_id, actor())
     except InvalidInput as problem:
         return _show(422, {"outbox": str(problem)})
     flash("It is tried again within a minute.")

@@ -12,12 +12,14 @@ from lamplight.actions.backups import newest_backup_in_words
 from lamplight.actions.passphrases import change_passphrase, whose_is_asked
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
+from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours
 from lamplight.core.site.degrees import CELSIUS
 from lamplight.library.catalogue import countries
 from lamplight.store.books import absences
 from lamplight.store.database import data_folder
 from lamplight.store.passphrases import secrets_by_keeper
+from lamplight.store.rights import roles_at
 from lamplight.store.sites import SiteRow, closures, keepers, machine, machines, the_site
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
@@ -190,24 +192,36 @@ def people():  # noqa: ANN201
             active = request.form.get("do") != "leave"
             saved = save_keeper(
                 request.form.get("name", ""), request.form.get("initials", ""), actor(), keeper_id, active,
-                request.form.get("present", ""),
+                request.form.get("present", ""), _role(request.form.get("role", "")),
             )  # fmt: skip
             if not session.get("keeper"):
                 session["keeper"] = saved
                 session.permanent = True
             return see_other("setup.people")
         except InvalidInput as problem:
-            errors = forms.placed(problem, ("initials", "name", "present"), "initials")
+            errors = forms.placed(problem, ("initials", "name", "present", "role"), "initials")
     return _people(422 if errors else 200, errors)
 
 
+def _role(text: str) -> RoleAtSite | None:
+    """The role that was chosen; None where none was.
+
+    Raises:
+        InvalidInput: for another word.
+    """
+    if text and text not in set(RoleAtSite):
+        raise InvalidInput("Choose what they are here.", "role")
+    return RoleAtSite(text) if text else None
+
+
 def _people(code: int, errors: Mapping[str, str]):  # noqa: ANN202
-    form = request.form if {"initials", "name"} & set(errors) else {}
+    form = request.form if {"initials", "name", "role"} & set(errors) and not request.form.get("id") else {}
     secrets, who = secrets_by_keeper(), actor()
     asked = {row.id: whose_is_asked(row.id, who, secrets) for row in everybody()}
     return render(
         "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets), asked=asked,
         changed=forms.row_number(request.form.get("id", "")),
+        roles=roles_at(site().id), role_words=ROLE_WORDS, owns=who.role is RoleAtSite.OWNER,
     )  # fmt: skip
 
 
@@ -223,10 +237,10 @@ def who():  # noqa: ANN201
 
 @blueprint.post("/people/passphrase")
 def passphrase():  # noqa: ANN201
-    """A keeper's own passphrase; where nobody signs in, of the keeper whom the form names."""
+    """A keeper's own passphrase; of the keeper whom the form names where nobody signs in, or an owner sets it anew."""
     wanted = forms.row_number(request.form.get("id", "")) or 0
     own = keeper()
-    if signs_in():
+    if signs_in() and not wanted:
         wanted = own.id if own else 0
     try:
         if request.form.get("passphrase") != request.form.get("again"):

@@ -16,18 +16,9 @@ from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
+from lamplight.web.rights import OPEN
 
 blueprint = Blueprint("sign_in", __name__, template_folder="templates")
-OPEN = (
-    "static",
-    "healthz",
-    "sign_in.page",
-    "sign_in.enter",
-    "feeds.feed",
-    "screen.page",
-    "stopping.page",
-    "stopping.stop",
-)
 DEVICE_COOKIE, DEVICE_REMEMBERED = "lamplight-device", timedelta(days=400)
 WRONG = "Name and passphrase do not go together. Try again, or ask a keeper to set a new one."
 

@@ -1,0 +1,45 @@
+"""What each line of the log asks of whoever writes it. A line of which nothing stands here is nobody's to write."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from lamplight.core.errors import NotAllowed
+from lamplight.core.keepers.rights import Right, RoleAtSite, refuse_without
+
+REPORTED = ("reading", "lamp", "event", "bar", "prompt")
+DONE = ("done", "run", "round", "photo", "cause")
+CARED = (
+    "absence", "correction", "dose", "feed", "filter", "hours", "import", "keeper away", "kind", "limit", "machine",
+    "mail", "manual", "part", "plan", "price", "procedure", "product", "put off", "removal", "setup", "stock", "supply",
+    "switch", "told", "water", "ways", "kind built",
+)  # fmt: skip
+OWNED = ("closure", "keeper", "money", "site")
+ENTRY_NEEDS: Mapping[str, Right] = {
+    "passphrase": Right.LOOK,  # their own; that of another is asked about where it is set
+    **dict.fromkeys(REPORTED, Right.REPORT),
+    **dict.fromkeys(DONE, Right.DO),
+    **dict.fromkeys(CARED, Right.CARE),
+    **dict.fromkeys(OWNED, Right.OWN),
+}
+
+
+def check_right(role: RoleAtSite | None, right: Right) -> None:
+    """Nothing, where somebody of a role may do what asks for a right; nor where nobody signs in, on one's own computer.
+
+    Raises:
+        NotAllowed: otherwise.
+    """
+    if role is not None:
+        refuse_without(role, right)
+
+
+def check_entry(role: RoleAtSite | None, kind: str) -> None:
+    """The same for a line of the log of some kind.
+
+    Raises:
+        NotAllowed: where the role may not write it, or nobody may since nothing is said of its kind.
+    """
+    if role is not None and kind not in ENTRY_NEEDS:
+        raise NotAllowed(f"Nobody was ever allowed to write “{kind}”.")
+    check_right(role, ENTRY_NEEDS.get(kind, Right.OWN))

@@ -1,0 +1,1 @@
+"""Keepers: what each of them may do."""

@@ -1,0 +1,138 @@
+"""What each address asks of whoever uses it. An address of which nothing stands here is nobody's.
+
+The right itself is checked where everything else is decided, by `Actor.needs`; the same is asked again when a line of
+the log is written. What somebody may not send is not offered either: such forms are left out of their pages.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+
+from flask import Flask, Response, current_app, g, request
+from werkzeug.exceptions import HTTPException
+
+from lamplight.core.errors import NotAllowed
+from lamplight.core.keepers.rights import Right, allows
+from lamplight.web.rendering import actor, role, signs_in
+
+# Anybody may ask for these, signed in or not.
+OPEN = frozenset(
+    {
+        "static", "healthz", "sign_in.page", "sign_in.enter", "feeds.feed", "screen.page", "stopping.page",
+        "stopping.stop",
+    }
+)  # fmt: skip
+LOOKS, REPORTS, DOES, CARES, OWNS = Right.LOOK, Right.REPORT, Right.DO, Right.CARE, Right.OWN
+# By endpoint: what it asks for to be seen, and what its form asks for; one where it has only either.
+NEEDS: Mapping[str, tuple[Right, Right]] = {
+    **dict.fromkeys(
+        (
+            "today.page", "today.planned", "machines.page", "machines.machine", "machines.handover_page",
+            "machines.settings", "told.manual_file", "told.programmes", "lamps.page", "lamps.symptom", "log.page",
+            "log.runs", "log.runs_zip", "kinds.kind", "kinds.page", "kinds.export", "kinds.schema", "procedures.page",
+            "procedures.procedure", "procedures.export", "procedures.schema", "procedures.card", "readings.history",
+            "readings.export", "water.machine", "water.year", "water.year_csv", "water.page", "supplies.page",
+            "supplies.product", "supplies.costs", "supplies.costs_csv", "supplies.doses", "supplies.dose",
+            "supplies.to_buy", "supplies.list_csv", "plan.page", "plan.saves", "plan.week", "plan.year", "plan.make",
+            "rounds.sheet", "runs.page", "runs.ready", "runs.photo_file", "hours.page", "mail.page",
+            "mail.preview", "setup.who", "simulated.page", "simulated.start",
+        ),
+        (LOOKS, LOOKS),
+    ),
+    # Their own passphrase; the page and the action look after the rest.
+    "setup.people": (LOOKS, OWNS), "setup.passphrase": (LOOKS, LOOKS), "sign_in.leave": (LOOKS, LOOKS),
+    "log.undo_entry": (LOOKS, REPORTS),
+    "log.put_entry_back": (LOOKS, REPORTS),
+    "readings.page": (LOOKS, REPORTS), "readings.take": (LOOKS, REPORTS), "readings.preview": (LOOKS, REPORTS),
+    "lamps.machine": (LOOKS, REPORTS), "lamps.save": (LOOKS, REPORTS), "lamps.refill": (LOOKS, REPORTS),
+    "lamps.pattern": (LOOKS, REPORTS), "machines.event": (LOOKS, REPORTS), "machines.bar": (LOOKS, REPORTS),
+    "machines.prompt": (LOOKS, REPORTS),
+    **dict.fromkeys(
+        (
+            "today.done", "runs.begin", "runs.step", "runs.finish", "runs.photo", "rounds.walk", "rounds.begin",
+            "rounds.note", "rounds.done", "lamps.step", "lamps.cause", "lamps.grind", "simulated.machine",
+            "told.listen", "rounds.pack",
+        ),
+        (LOOKS, DOES),
+    ),
+    **dict.fromkeys(
+        (
+            "machines.add", "machines.edit", "machines.last_done", "machines.limit", "machines.limits",
+            "machines.own_words", "machines.part", "machines.set_up_machine", "machines.switch", "told.lifted",
+            "told.manual", "told.programme", "told.words", "told.heard", "told.in_run", "kinds.build",
+            "kinds.build_new", "kinds.check", "kinds.edit", "kinds.new", "kinds.save", "procedures.save",
+            "procedures.check", "procedures.edit", "procedures.new", "readings.change", "readings.import_file",
+            "runs.later", "water.fit", "water.test", "supplies.move", "supplies.price", "supplies.supply",
+            "supplies.save", "supplies.ordered", "supplies.mark", "supplies.measure", "supplies.push",
+            "supplies.trial", "supplies.measure_vessel", "plan.move", "plan.wish", "hours.add", "hours.away",
+            "hours.remove", "hours.save", "mail.wishes", "mail.again", "mail.stop", "mail.trial", "setup.absence",
+            "simulated_mail.act",
+        ),
+        (LOOKS, CARES),
+    ),
+    # Addresses that let others in, and mail to other people.
+    **dict.fromkeys(
+        (
+            "feeds.page", "feeds.renew", "feeds.end", "mail.outbox", "mail.shown", "simulated_mail.page",
+            "simulated_mail.dressed_page",
+        ),
+        (CARES, CARES),
+    ),
+    **dict.fromkeys(
+        (
+            "setup.site_page", "setup.close_days", "setup.holidays", "setup.start", "supplies.save_how", "mail.server",
+            "feeds.days_off", "kinds.delete", "procedures.delete",
+        ),
+        (LOOKS, OWNS),
+    ),
+}  # fmt: skip
+FORM = re.compile(rb'<form\b(?=[^>]*\bmethod="post")[^>]*>.*?</form>', re.DOTALL | re.IGNORECASE)
+ACTION = re.compile(rb'\baction="([^"]*)"')
+
+
+def needed(endpoint: str, method: str) -> Right | None:
+    """What an address asks for; None where nobody said so, and nobody may."""
+    known = NEEDS.get(endpoint)
+    if known is None:
+        return None
+    sees, sends = known
+    return sees if method in ("GET", "HEAD", "OPTIONS") else sends
+
+
+def register(app: Flask) -> None:
+    """Ask before every request; leave out of each page what whoever reads it may not send."""
+
+    @app.before_request
+    def ask_right() -> None:
+        endpoint = request.endpoint
+        if endpoint is None or endpoint in OPEN or role() is None:
+            return
+        right = needed(endpoint, request.method)
+        if right is None:
+            raise NotAllowed("Nobody said who may do that, so nobody may.")
+        actor().needs(right)
+
+    @app.after_request
+    def leave_out(response: Response) -> Response:
+        if g.get("bare") or not signs_in() or response.mimetype != "text/html" or response.direct_passthrough:
+            return response
+        who = role()
+        if who is None or allows(who, Right.OWN):
+            return response
+        response.set_data(FORM.sub(lambda found: found[0] if _sendable(found[0]) else b"", response.get_data()))
+        return response
+
+
+def _sendable(form: bytes) -> bool:
+    """Whether whoever reads the page may send a form of it."""
+    named = ACTION.search(form)
+    path = named[1].decode().partition("?")[0].partition("#")[0] if named else request.path
+    adapter = current_app.create_url_adapter(request)
+    assert adapter is not None
+    try:
+        endpoint, _ = adapter.match(path or request.path, method="POST")
+    except HTTPException:
+        return True
+    right, who = needed(endpoint, "POST"), role()
+    return endpoint in OPEN or (right is not None and who is not None and allows(who, right))
