@@ -16,6 +16,7 @@ CARED = (
 )  # fmt: skip
 OWNED = ("closure", "keeper", "money", "site")
 ENTRY_NEEDS: Mapping[str, Right] = {
+    "access": Right.LOOK,  # signing in and out; who may invite or end another's is asked there
     "passphrase": Right.LOOK,  # their own; that of another is asked about where it is set
     **dict.fromkeys(REPORTED, Right.REPORT),
     **dict.fromkeys(DONE, Right.DO),

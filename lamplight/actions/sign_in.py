@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import hashlib
 import secrets
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.passphrases import is_right
 from lamplight.actions.tries import count_try, forgive
+from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right
 from lamplight.store.database import database
-from lamplight.store.models import KnownDevice, SignIn
+from lamplight.store.models import Entry, KnownDevice, SignIn
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
 
 WEEK = timedelta(days=7)
@@ -61,12 +65,24 @@ def knows(row: SecretRow, device: str) -> bool:
     return bool(device) and marks.exists()
 
 
-def begin_session(row: SecretRow, device: str, now: datetime) -> tuple[str, str]:
-    """Start a session; answers what its cookie carries, and what marks the device for the next time."""
+def begin_session(row: SecretRow, device: str, now: datetime, on: str = "") -> tuple[str, str]:
+    """Start a session; answers what its cookie carries, and what marks the device for the next time.
+
+    Args:
+        row: whose.
+        device: what the browser carries of an earlier sign-in, or nothing.
+        now: by the server's clock.
+        on: what it is, in words, such as a phone.
+    """
+    first = not knows(row, device)
     token, device = secrets.token_urlsafe(TOKEN_BYTES), device or secrets.token_urlsafe(TOKEN_BYTES)
     with database.atomic():
         SignIn.delete().where(SignIn.begun_at < now - KEPT).execute()
-        SignIn.create(keeper=row.keeper.id, secret=row.version, hashed=_hashed(token), begun_at=now)
+        SignIn.create(keeper=row.keeper.id, secret=row.version, hashed=_hashed(token), begun_at=now, device=on[:40])
+        if first:
+            on_what = f" on {on}" if on else ""
+            words = f"{row.keeper.name} signed in{on_what} for the first time"
+            write_entry("access", words, Actor(now, row.keeper.id))
         KnownDevice.replace(keeper=row.keeper.id, hashed=_hashed(device), at=now).execute()
     return token, device
 
@@ -78,6 +94,61 @@ def keeper_of_session(token: str, now: datetime) -> SecretRow | None:
         return None
     row = secrets_by_keeper().get(session.keeper_id)
     return row if row is not None and row.version == session.secret_id else None
+
+
+@dataclass(frozen=True)
+class SessionRow:
+    """A session that is open: since when, and on what."""
+
+    id: int
+    keeper_id: int
+    begun_at: datetime
+    device: str
+    here: bool
+
+
+def open_sessions(now: datetime, token: str = "") -> list[SessionRow]:
+    """Every session that lets somebody in, the newest first.
+
+    Args:
+        now: by the server's clock.
+        token: what this browser's cookie carries, or nothing.
+    """
+    known, here = secrets_by_keeper(), _hashed(token)
+    rows = SignIn.select().where(SignIn.ended_at.is_null(), SignIn.begun_at > now - WEEK).order_by(SignIn.id.desc())
+    return [
+        SessionRow(row.id, row.keeper_id, row.begun_at, row.device, bool(token) and row.hashed == here)
+        for row in rows
+        if row.keeper_id in known and known[row.keeper_id].version == row.secret_id
+    ]
+
+
+def end_other_session(session_id: int, actor: Actor) -> None:
+    """End a session: one's own, or as an owner anybody's.
+
+    Raises:
+        NotAllowed: for another's, by whoever is no owner.
+        InvalidInput: where there is none that is open.
+    """
+    session = SignIn.get_or_none(SignIn.id == session_id, SignIn.ended_at.is_null())
+    if session is None:
+        raise InvalidInput("That session has ended already. Load the page again.")
+    if session.keeper_id != actor.keeper_id:
+        actor.needs(Right.OWN)
+    with database.atomic():
+        SignIn.update(ended_at=actor.now).where(SignIn.id == session_id).execute()
+        write_entry("access", f"A session{f' on {session.device}' if session.device else ''} was ended", actor)
+
+
+def note_lockout(name: str, now: datetime) -> None:
+    """Write down that somebody tries passphrases of a keeper, once an hour at most."""
+    _, row = account_of(name)
+    if row is None:
+        return
+    words = f"Too many wrong passphrases for {row.keeper.name}"
+    lately = Entry.select().where(Entry.kind == "access", Entry.summary == words, Entry.at > now - timedelta(hours=1))
+    if not lately.exists():
+        write_entry("access", words, Actor(now))
 
 
 def end_session(token: str, now: datetime) -> None:

@@ -94,7 +94,7 @@ def consequences(row: EntryRow) -> list[str]:
 
 
 # Who may sign in is changed under People, where a passphrase is asked for, and nowhere else.
-OF_PEOPLE = ("passphrase", "keeper")
+OF_PEOPLE = ("passphrase", "keeper", "access")
 
 
 @contextlib.contextmanager

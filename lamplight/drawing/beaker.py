@@ -78,7 +78,7 @@ def beaker(drawn: DrawnBeaker) -> Markup:
     return el(
         "svg", el("title", heading), *parts, cls="beaker", role="group", viewBox=f"0 0 {WIDTH:.0f} {HEIGHT:.0f}",
         **{
-            "data-base": f"{BASE:g}", "data-top": f"{TOP:g}", "data-most": f"{most:.1f}",
+            "data-base": f"{BASE:g}", "data-top": f"{TOP:g}", "data-most": f"{most:.4f}",
             "data-full": f"{drawn.full_ml:g}", "data-per-ml": f"{drawn.per_ml:.8f}", "data-step": f"{drawn.step:g}",
             "data-unit": drawn.unit, "data-unit-one": drawn.unit_one,
             "data-heights": json.dumps([[round(ml, 1), round(mm, 2)] for ml, mm in drawn.heights]),

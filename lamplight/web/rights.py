@@ -19,7 +19,8 @@ from lamplight.web.rendering import actor, role, signs_in
 # Anybody may ask for these, signed in or not.
 OPEN = frozenset(
     {
-        "static", "healthz", "sign_in.page", "sign_in.enter", "feeds.feed", "screen.page", "stopping.page",
+        "static", "healthz", "sign_in.page", "sign_in.enter", "sign_in.invited", "sign_in.accept",
+        "feeds.feed", "screen.page", "stopping.page",
         "stopping.stop",
     }
 )  # fmt: skip
@@ -29,7 +30,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
     **dict.fromkeys(
         (
             "today.page", "today.planned", "machines.page", "machines.machine", "machines.handover_page",
-            "machines.settings", "told.manual_file", "told.programmes", "lamps.page", "lamps.symptom", "log.page",
+            "told.manual_file", "told.programmes", "lamps.page", "lamps.symptom", "log.page",
             "log.runs", "log.runs_zip", "kinds.kind", "kinds.page", "kinds.export", "kinds.schema", "procedures.page",
             "procedures.procedure", "procedures.export", "procedures.schema", "procedures.card", "readings.history",
             "readings.export", "water.machine", "water.year", "water.year_csv", "water.page", "supplies.page",
@@ -41,7 +42,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
         (LOOKS, LOOKS),
     ),
     # Their own passphrase; the page and the action look after the rest.
-    "setup.people": (LOOKS, OWNS), "setup.passphrase": (LOOKS, LOOKS), "sign_in.leave": (LOOKS, LOOKS),
+    "setup.people": (LOOKS, OWNS), "setup.passphrase": (LOOKS, LOOKS),
+    "setup.end_session": (LOOKS, LOOKS), "sign_in.leave": (LOOKS, LOOKS),
     "log.undo_entry": (LOOKS, REPORTS),
     "log.put_entry_back": (LOOKS, REPORTS),
     "readings.page": (LOOKS, REPORTS), "readings.take": (LOOKS, REPORTS), "readings.preview": (LOOKS, REPORTS),
@@ -71,6 +73,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
         ),
         (LOOKS, CARES),
     ),
+    "machines.settings": (CARES, CARES),
     # Addresses that let others in, and mail to other people.
     **dict.fromkeys(
         (
@@ -81,7 +84,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
     ),
     **dict.fromkeys(
         (
-            "setup.site_page", "setup.close_days", "setup.holidays", "setup.start", "supplies.save_how", "mail.server",
+            "setup.site_page", "setup.invite", "setup.withdraw", "setup.close_days",
+            "setup.holidays", "setup.start", "supplies.save_how", "mail.server",
             "feeds.days_off", "kinds.delete", "procedures.delete",
         ),
         (LOOKS, OWNS),

@@ -10,18 +10,20 @@ from pathlib import Path
 from bs4 import BeautifulSoup
 
 from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.invites import make_invite, open_invites
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.rights import ENTRY_NEEDS
+from lamplight.actions.sign_in import open_sessions
 from lamplight.actions.sites import save_keeper
-from lamplight.core.errors import NotAllowed
+from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.models import Entry, RunEventRow
 from lamplight.store.rights import roles_at
 from lamplight.store.runs import open_runs
-from lamplight.store.sites import machine
+from lamplight.store.sites import keepers, machine
 from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
 from lamplight.web.rights import NEEDS, OPEN
@@ -30,7 +32,7 @@ from tests.base import NOW, WebTest, tested_app
 PACKAGE = Path(__file__).resolve().parents[2] / "lamplight"
 WORDS = "four tiles on a shelf"
 # What somebody may send, told once more and by hand: whoever looks on sends nothing but what is their own.
-LOOKERS = {"setup.passphrase", "setup.who", "sign_in.leave", "plan.make"}
+LOOKERS = {"setup.passphrase", "setup.end_session", "setup.who", "sign_in.leave", "plan.make"}
 HELPERS = LOOKERS | {
     "today.done", "runs.begin", "runs.step", "runs.finish", "runs.photo", "rounds.walk", "rounds.begin", "rounds.note",
     "rounds.done", "rounds.pack", "lamps.machine",
@@ -39,7 +41,8 @@ HELPERS = LOOKERS | {
     "readings.preview", "log.undo_entry", "log.put_entry_back", "simulated.machine", "told.listen",
 }  # fmt: skip
 OWNERS_ALONE = {
-    "setup.people", "setup.site_page", "setup.close_days", "setup.holidays", "setup.start", "supplies.save_how",
+    "setup.people", "setup.invite", "setup.withdraw", "setup.site_page", "setup.close_days",
+    "setup.holidays", "setup.start", "supplies.save_how",
     "mail.server", "feeds.days_off", "kinds.delete", "procedures.delete",
 }  # fmt: skip
 
@@ -149,7 +152,14 @@ class EveryRoute(Roles):
 
     def test_every_page_for_every_role(self):
         """Whoever looks on sees what is of the machines; a page that lets others in is for keepers."""
-        closed = {"feeds.page", "mail.outbox", "mail.shown", "simulated_mail.page", "simulated_mail.dressed_page"}
+        closed = {
+            "machines.settings",
+            "feeds.page",
+            "mail.outbox",
+            "mail.shown",
+            "simulated_mail.page",
+            "simulated_mail.dressed_page",
+        }
         for endpoint, methods, path in list(self.paths()):
             if endpoint in OPEN or "GET" not in methods:
                 continue
@@ -162,7 +172,7 @@ class EveryRoute(Roles):
     def test_what_is_not_theirs_is_not_offered(self):
         """No page holds a form that its reader may not send."""
         pages = (
-            "/", f"/machines/{self.hall}", f"/machines/{self.hall}/settings", "/supplies", "/people", "/site", "/mail",
+            "/", f"/machines/{self.hall}", "/supplies", "/people", "/site", "/mail",
             f"/lamps/{self.hall}", "/readings", "/water", f"/water/{self.hall}", "/log", "/plan", "/hours",
         )  # fmt: skip
         by_path = {}
@@ -175,7 +185,7 @@ class EveryRoute(Roles):
             asked = [by_path[role, path] for role in RoleAtSite]
             for fewer, more in zip(asked, asked[1:], strict=False):
                 self.assertLessEqual(fewer, more, path)
-            self.assertLessEqual(asked[0], {"/people/passphrase", "/sign-out", "/plan/made"}, path)
+            self.assertLessEqual(asked[0], {"/people/passphrase", "/people/session", "/sign-out", "/plan/made"}, path)
         self.assertIn("/supplies/moves", by_path[RoleAtSite.KEEPER, "/supplies"])
         self.assertNotIn("/supplies/moves", by_path[RoleAtSite.HELPER, "/supplies"])
 
@@ -280,3 +290,110 @@ class Owning(Roles):
         self.client = self.app.test_client()
         self.post("/sign-in", {"name": "LO", "passphrase": WORDS}, 422)
         self.post("/sign-in", {"name": "LO", "passphrase": "seven moles under snow"})
+
+
+class Inviting(Roles):
+    """By a link, once, for two days."""
+
+    def link(self, role="helper"):
+        """Make one as an owner; answers its path."""
+        self.use(RoleAtSite.OWNER)
+        page = self.post("/people/invite", {"role": role}, 200).get_data(as_text=True)
+        self.shows(page, "<svg")
+        return re.search(r"/invite/[\w-]+", page)[0]
+
+    def come_in(self, path, initials="NE", code=303, **rest):
+        """Fill in the form in a fresh browser."""
+        self.client = self.app.test_client()
+        form = {"initials": initials, "name": "Nela Reed", "passphrase": WORDS, "again": WORDS, **rest}
+        return self.post(path, form, code)
+
+    def test_once(self):
+        """Whoever comes in is signed in as what they were asked in; the link is over; the log tells all of it."""
+        path = self.link()
+        self.assertNotIn(path.split("/")[-1], self.get("/people"))
+        self.come_in(path)
+        self.shows(self.get("/people"), "Nela Reed")
+        new = next(row.id for row in keepers() if row.initials == "NE")
+        self.assertIs(roles_at(self.site.id)[new], RoleAtSite.HELPER)
+        self.shows(self.come_in(path, "SE", 404).get_data(as_text=True), "Ask for a new one")
+        told = [row.summary for row in entries(kind="access")]
+        for words in ("Somebody invited as helper", "Nela Reed joined as helper"):
+            self.assertIn(words, told)
+        self.assertTrue(any(words.startswith("Nela Reed signed in on a computer") for words in told), told)
+
+    def test_over(self):
+        """After two days, withdrawn, or made up: a kind sentence, and nobody comes in."""
+        early, late, gone = self.link(), self.link(), self.link("keeper")
+        before = len(keepers())
+        invite = open_invites(self.site.id, NOW)[0].id
+        self.post("/people/withdraw", {"invite": str(invite)})
+        self.post("/people/withdraw", {"invite": str(invite)}, 422)
+        self.come_in(gone, code=404)
+        self.clock.moment += timedelta(hours=48)
+        for path in (early, late, "/invite/made-up"):
+            self.come_in(path, code=404)
+            self.get(path, 404)
+        self.assertEqual(len(keepers()), before)
+
+    def test_refused_and_still_good(self):
+        """A weak passphrase, two that differ, initials that somebody has: nothing is written, the link stays good."""
+        path = self.link("owner")
+        before = self.written()
+        for wrong, said in (
+            ({"passphrase": "short", "again": "short"}, "10 to 200 characters"),
+            ({"again": "another one"}, "two passphrases differ"), ({"initials": "OW"}, "has the initials OW"),
+            ({"initials": ""}, "Initials"),
+        ):  # fmt: skip
+            page = self.come_in(path, code=422, **{"initials": "NE", **wrong}).get_data(as_text=True)
+            self.shows(page, said)
+        self.assertEqual(self.written(), before)
+        self.come_in(path)
+
+    def test_only_owners(self):
+        """Nobody else invites; and nobody where nobody signs in, since nobody could follow the link."""
+        for role in (RoleAtSite.KEEPER, RoleAtSite.HELPER, RoleAtSite.LOOKER):
+            self.use(role)
+            self.post("/people/invite", {"role": "owner"}, 403)
+            with self.assertRaises(NotAllowed):
+                make_invite(self.site, RoleAtSite.OWNER, Actor(NOW, self.people[role], True, role=role))
+        self.assertEqual(open_invites(self.site.id, NOW), [])
+
+    def test_many_at_once(self):
+        """Twenty are open at most."""
+        owner = Actor(NOW, self.people[RoleAtSite.OWNER], True, role=RoleAtSite.OWNER)
+        for _ in range(20):
+            make_invite(self.site, RoleAtSite.HELPER, owner)
+        with self.assertRaisesRegex(InvalidInput, "Withdraw one first"):
+            make_invite(self.site, RoleAtSite.HELPER, owner)
+
+
+class Sessions(Roles):
+    """Listed and ended."""
+
+    def test_listed_and_ended(self):
+        """One's own; an owner anybody's; whoever was in is out at once."""
+        self.use(RoleAtSite.KEEPER)
+        self.get("/")
+        keeper = open_sessions(NOW)[0]
+        self.use(RoleAtSite.HELPER)
+        self.hides(self.get("/people"), f'name="session" value="{keeper.id}"')
+        self.post("/people/session", {"session": str(keeper.id)}, 403)
+        self.use(RoleAtSite.OWNER)
+        self.shows(self.get("/people"), f'name="session" value="{keeper.id}"')
+        self.post("/people/session", {"session": str(keeper.id)})
+        self.post("/people/session", {"session": str(keeper.id)}, 422)
+        self.use(RoleAtSite.KEEPER)
+        self.get("/", 303)
+        self.assertIn("A session on a computer was ended", [row.summary for row in entries(kind="access")])
+
+    def test_too_many_tries_are_told(self):
+        """In the log once an hour, of keepers who are there alone."""
+        for name in ("KE", "nobody"):
+            client = self.client = self.app.test_client()
+            for _ in range(8):
+                form = {"name": name, "passphrase": "wrong words here", "csrf_token": self.token()}
+                client.post("/sign-in", data=form)
+        database.connect(reuse_if_open=True)
+        told = [row.summary for row in entries(kind="access") if "Too many" in row.summary]
+        self.assertEqual(told, ["Too many wrong passphrases for keeper one"])

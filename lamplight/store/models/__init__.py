@@ -54,7 +54,7 @@ from lamplight.store.models.setting_facts import (
     SiteVersion,
     TextVersion,
 )
-from lamplight.store.models.sign_in_facts import FailedTry, KnownDevice, SignIn
+from lamplight.store.models.sign_in_facts import FailedTry, Invite, KnownDevice, SignIn
 from lamplight.store.models.told_facts import ManualPage, ProgrammeTold, WordsTold
 
 TABLES = (
@@ -62,7 +62,8 @@ TABLES = (
     CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
-    PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry, ProgrammeTold, WordsTold, ManualPage,
+    PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry,
+    Invite, ProgrammeTold, WordsTold, ManualPage,
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
     KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
@@ -106,6 +107,7 @@ __all__ = [
     "FailedTry",
     "FeedVersion",
     "Inspected",
+    "Invite",
     "ItemSwitch",
     "Keeper",
     "KeeperAbsence",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from peewee import CharField, ForeignKeyField
 
-from lamplight.store.models.base import Base, Keeper, UtcField
+from lamplight.store.models.base import Base, Keeper, Site, UtcField
 from lamplight.store.models.setting_facts import KeeperSecret
 
 
@@ -19,6 +19,20 @@ class SignIn(Base):
     hashed = CharField(unique=True)
     begun_at = UtcField()
     ended_at = UtcField(null=True)
+    device = CharField(max_length=40, default="")
+
+
+class Invite(Base):
+    """Somebody is asked to keep machines at a site; known by the hash of what the link carries."""
+
+    site = ForeignKeyField(Site, backref="+")
+    role = CharField(max_length=10)
+    hashed = CharField(unique=True)
+    made_by = ForeignKeyField(Keeper, null=True, backref="+")
+    made_at = UtcField()
+    used_at = UtcField(null=True)
+    used_by = ForeignKeyField(Keeper, null=True, backref="+")
+    withdrawn_at = UtcField(null=True)
 
 
 class KnownDevice(Base):

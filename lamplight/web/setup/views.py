@@ -5,11 +5,17 @@ from __future__ import annotations
 from collections.abc import Mapping
 from zoneinfo import available_timezones
 
+import segno
 from flask import Blueprint, abort, flash, redirect, request, session, url_for
+from flask_login import current_user
+from markupsafe import Markup
 
 from lamplight.actions.absences import add_absence, take_holidays
 from lamplight.actions.backups import newest_backup_in_words
+from lamplight.actions.entries import Actor
+from lamplight.actions.invites import GOOD_FOR, make_invite, open_invites, withdraw_invite
 from lamplight.actions.passphrases import change_passphrase, whose_is_asked
+from lamplight.actions.sign_in import SessionRow, end_other_session, open_sessions
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
@@ -203,6 +209,17 @@ def people():  # noqa: ANN201
     return _people(422 if errors else 200, errors)
 
 
+def _sessions(who: Actor) -> dict[int, list[SessionRow]]:
+    """Open sessions by keeper: one's own, an owner everybody's; none where nobody signs in."""
+    if who.role is None:
+        return {}
+    by_keeper: dict[int, list[SessionRow]] = {}
+    for row in open_sessions(now(), current_user.get_id() or ""):
+        if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER:
+            by_keeper.setdefault(row.keeper_id, []).append(row)
+    return by_keeper
+
+
 def _role(text: str) -> RoleAtSite | None:
     """The role that was chosen; None where none was.
 
@@ -214,15 +231,53 @@ def _role(text: str) -> RoleAtSite | None:
     return RoleAtSite(text) if text else None
 
 
-def _people(code: int, errors: Mapping[str, str]):  # noqa: ANN202
+def _people(code: int, errors: Mapping[str, str], invited: tuple[str, str, Markup] | None = None):  # noqa: ANN202
     form = request.form if {"initials", "name", "role"} & set(errors) and not request.form.get("id") else {}
     secrets, who = secrets_by_keeper(), actor()
     asked = {row.id: whose_is_asked(row.id, who, secrets) for row in everybody()}
     return render(
         "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets), asked=asked,
         changed=forms.row_number(request.form.get("id", "")),
-        roles=roles_at(site().id), role_words=ROLE_WORDS, owns=who.role is RoleAtSite.OWNER,
+        roles=roles_at(site().id), invited=invited,
+        invites=open_invites(site().id, now()) if who.role is RoleAtSite.OWNER else [], good_for=GOOD_FOR,
+        sessions=_sessions(who), role_words=ROLE_WORDS, owns=who.role is RoleAtSite.OWNER,
     )  # fmt: skip
+
+
+@blueprint.post("/people/invite")
+def invite():  # noqa: ANN201
+    """The link is shown once, in the answer itself: nobody can ask for it again."""
+    if not signs_in():
+        abort(404)  # nobody could follow it
+    try:
+        role = _role(request.form.get("role", "")) or RoleAtSite.HELPER
+        token = make_invite(site(), role, actor())
+    except InvalidInput as problem:
+        return _people(422, {"invite": str(problem)})
+    address = url_for("sign_in.invited", token=token, _external=True)
+    code = segno.make(address, error="m", micro=False)
+    drawn = code.svg_inline(border=2, omitsize=True, svgclass="qr", lineclass=None)
+    return _people(200, {}, invited=(role.value, address, Markup(drawn)))
+
+
+@blueprint.post("/people/withdraw")
+def withdraw():  # noqa: ANN201
+    try:
+        withdraw_invite(forms.row_number(request.form.get("invite", "")) or 0, actor())
+    except InvalidInput as problem:
+        return _people(422, {"invite": str(problem)})
+    flash("That invitation is good for nothing now.")
+    return see_other("setup.people")
+
+
+@blueprint.post("/people/session")
+def end_session():  # noqa: ANN201
+    try:
+        end_other_session(forms.row_number(request.form.get("session", "")) or 0, actor())
+    except InvalidInput as problem:
+        return _people(422, {"session": str(problem)})
+    flash("That session has ended.")
+    return see_other("setup.people")
 
 
 @blueprint.post("/who")

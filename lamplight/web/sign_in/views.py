@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import timedelta
 
 from flask import Blueprint, Flask, current_app, redirect, request, session, url_for
@@ -9,9 +10,14 @@ from flask_login import LoginManager, UserMixin, current_user, login_user, logou
 from werkzeug.exceptions import SecurityError
 from werkzeug.wrappers import Response
 
-from lamplight.actions.sign_in import begin_session, end_session, keeper_of_session, sign_in
+from lamplight.actions.invites import GONE, accept_invite, invite_of
+from lamplight.actions.sign_in import begin_session, end_session, keeper_of_session, note_lockout, sign_in
 from lamplight.actions.tries import TooManyTries, origin_of
-from lamplight.store.passphrases import SecretRow
+from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
+from lamplight.store.passphrases import SecretRow, secrets_by_keeper
+from lamplight.store.sites import the_site
+from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.rendering import page as render
@@ -75,13 +81,19 @@ def enter():  # noqa: ANN201
             form.get("name", ""), form.get("passphrase", ""), origin_of(request.remote_addr or ""), device, now()
         )
     except TooManyTries as problem:
+        note_lockout(form.get("name", ""), now())
         body, code = _page(target, 429, str(problem))
         return body, code, problem.headers
     if row is None:
         return _page(target, 422, WRONG)
-    token, device = begin_session(row, device, now())
+    return _let_in(row, target, bool(form.get("trusted")))
+
+
+def _let_in(row: SecretRow, target: str, trusted: bool) -> Response:
+    """Begin a session in this browser, and go on."""
+    token, device = begin_session(row, request.cookies.get(DEVICE_COOKIE, ""), now(), _device_words())
     session.clear()  # nothing of what was there before is carried over
-    session.permanent = bool(form.get("trusted"))
+    session.permanent = trusted
     login_user(SignedIn(row, token))
     answer = redirect(target, 303)
     answer.set_cookie(
@@ -89,6 +101,41 @@ def enter():  # noqa: ANN201
         secure=current_app.config["SESSION_COOKIE_SECURE"], path=url_for("sign_in.page"),
     )  # fmt: skip
     return answer
+
+
+def _device_words() -> str:
+    """What the browser says that it runs on."""
+    return "a phone" if "Mobi" in request.headers.get("User-Agent", "") else "a computer"
+
+
+@blueprint.get("/invite/<token>")
+def invited(token: str):  # noqa: ANN201
+    return _invited(token, {})
+
+
+def _invited(token: str, errors: Mapping[str, str]):  # noqa: ANN202
+    row = invite_of(token, now())
+    if row is None:
+        return render("sign_in/no_invite.html", "worktop", 404, said=GONE)
+    here = the_site()
+    return render(
+        "sign_in/invite.html", "worktop", 422 if errors else 200, place=here.name if here else "", errors=errors,
+        role_words=ROLE_WORDS[RoleAtSite(row.role)], form=request.form,
+    )  # fmt: skip
+
+
+@blueprint.post("/invite/<token>")
+def accept(token: str):  # noqa: ANN201
+    form = request.form
+    try:
+        if form.get("passphrase") != form.get("again"):
+            raise InvalidInput("The two passphrases differ. Type the same one twice.", "passphrase")
+        keeper_id = accept_invite(
+            token, form.get("name", ""), form.get("initials", ""), form.get("passphrase", ""), now()
+        )
+    except InvalidInput as problem:
+        return _invited(token, forms.placed(problem, ("initials", "name", "passphrase"), "passphrase"))
+    return _let_in(secrets_by_keeper()[keeper_id], url_for("today.page"), trusted=True)
 
 
 @blueprint.post("/sign-out")

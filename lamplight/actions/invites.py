@@ -1,0 +1,92 @@
+"""Inviting somebody to keep machines here: by a link or its code, good once and for two days."""
+
+from __future__ import annotations
+
+import hashlib
+import secrets
+from datetime import datetime, timedelta
+
+from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.passphrases import check_strength, set_passphrase
+from lamplight.actions.sites import save_keeper
+from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.store.database import database
+from lamplight.store.models import Invite
+from lamplight.store.sites import KeeperRow, SiteRow
+
+GOOD_FOR = timedelta(hours=48)
+TOKEN_BYTES, MOST_OPEN = 32, 20
+GONE = "That invitation was used, withdrawn, or is older than two days. Ask for a new one."
+
+
+def _hashed(token: str) -> str:
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+def make_invite(site: SiteRow, role: RoleAtSite, actor: Actor) -> str:
+    """Invite somebody; answers what the link carries, which is kept nowhere.
+
+    Raises:
+        NotAllowed: for whoever is no owner.
+        InvalidInput: where many invitations are open already.
+    """
+    actor.needs(Right.OWN)
+    if len(open_invites(site.id, actor.now)) >= MOST_OPEN:
+        raise InvalidInput("Twenty invitations are open already. Withdraw one first.", "invite")
+    token = secrets.token_urlsafe(TOKEN_BYTES)
+    with database.atomic():
+        write_entry("access", f"Somebody invited as {role.value}", actor)
+        Invite.create(site=site.id, role=role.value, hashed=_hashed(token), made_by=actor.keeper_id, made_at=actor.now)
+    return token
+
+
+def open_invites(site_id: int, now: datetime) -> list[Invite]:
+    """Invitations that are still good, the newest first."""
+    rows = Invite.select().where(Invite.site == site_id, Invite.used_at.is_null(), Invite.withdrawn_at.is_null())
+    return [row for row in rows.order_by(Invite.id.desc()) if now - row.made_at < GOOD_FOR]
+
+
+def invite_of(token: str, now: datetime) -> Invite | None:
+    """The invitation whose link carries that; None where it is good no more."""
+    row = Invite.get_or_none(Invite.hashed == _hashed(token))
+    good = row is not None and row.used_at is None and row.withdrawn_at is None and now - row.made_at < GOOD_FOR
+    return row if good else None
+
+
+def withdraw_invite(invite_id: int, actor: Actor) -> None:
+    """Let an invitation be good for nothing.
+
+    Raises:
+        NotAllowed: for whoever is no owner.
+        InvalidInput: where there is none.
+    """
+    actor.needs(Right.OWN)
+    with database.atomic():
+        gone = Invite.update(withdrawn_at=actor.now).where(
+            Invite.id == invite_id, Invite.used_at.is_null(), Invite.withdrawn_at.is_null()
+        )
+        if gone.execute() != 1:
+            raise InvalidInput(GONE)
+        write_entry("access", "Invitation withdrawn", actor)
+
+
+def accept_invite(token: str, name: str, initials: str, passphrase: str, now: datetime) -> int:
+    """Become a keeper by an invitation; answers the keeper's id. All of it happens, or nothing.
+
+    Raises:
+        InvalidInput: where it is good no more, and as `save_keeper` and `set_passphrase` do.
+    """
+    if invite_of(token, now) is None:
+        raise InvalidInput(GONE)
+    check_strength(KeeperRow(0, name.strip(), initials.strip(), True), passphrase)
+    with database.atomic():
+        row = invite_of(token, now)
+        if row is None:
+            raise InvalidInput(GONE)
+        as_invited = Actor(now)  # by the right of whoever invited them
+        keeper_id = save_keeper(name, initials, as_invited, role=RoleAtSite(row.role))
+        set_passphrase(keeper_id, passphrase, as_invited)
+        Invite.update(used_at=now, used_by=keeper_id).where(Invite.id == row.id, Invite.used_at.is_null()).execute()
+        write_entry("access", f"{name.strip() or initials} joined as {row.role}", Actor(now, keeper_id))
+    return keeper_id
