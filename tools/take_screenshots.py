@@ -66,6 +66,14 @@ def _kind_in_the_making(page: Page) -> None:
     page.wait_for_selector("h2:has-text('Milk jug')")
 
 
+def _guest(page: Page) -> None:
+    """What a passer-by sees of a sticker, on a phone, and what the lamp that they touched means."""
+    page.goto("/guests")
+    where = page.get_by_role("link", name="See it: Packing Hall").get_attribute("href")
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto(f"{where}?lamp-tank=flashing+red")
+
+
 def _listening(page: Page) -> None:
     page.goto("/runs/ready/5/descale?listen=1")
     page.locator("[data-space]").click()
@@ -116,7 +124,7 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "water-year": _opened("/water/5/year"),
     "dose": _opened("/supplies/dose/1/milk-cleaner"),
     "supplies": _opened("/supplies"),
-    "kind": _opened("/kinds/service-menu-hall"),
+    "guest": _guest,
     "kind-builder": _kind_in_the_making,
     "readings": _doubtful_sheet,
     "ready": _opened("/runs/ready/3/descale"),
@@ -144,6 +152,7 @@ def main() -> None:
             context.clock.set_fixed_time(MOMENT)
             page = context.new_page()
             for name, show in VIEWS.items():
+                page.set_viewport_size({"width": 1280, "height": 800})
                 show(page)
                 page.evaluate("document.fonts.ready")
                 page.screenshot(path=TARGET / f"{name}.png")

@@ -10,6 +10,7 @@ from functools import partial
 from peewee import DatabaseError
 
 from lamplight.actions.cache import kept
+from lamplight.actions.guests import guest_alarms
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import find_out, machine_views
 from lamplight.actions.mail_settings import FROM_ITSELF, NONE, SERVER
@@ -83,7 +84,9 @@ def _alarms(site: SiteRow, now: datetime) -> list[Alarm]:
         return kept(("alarms", view.row.id), rests_on, lambda: alarms_of(view))
 
     def look() -> list[Alarm]:
-        return [alarm for view in machine_views(site, now) if view.may_alarm for alarm in own(view)]
+        views = machine_views(site, now)
+        told = guest_alarms([view.row for view in views])
+        return [*told, *(alarm for view in views if view.may_alarm for alarm in own(view))]
 
     return kept("alarms", state and (state.whole, site, span), look)
 

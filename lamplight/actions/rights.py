@@ -8,11 +8,11 @@ from lamplight.core.errors import NotAllowed
 from lamplight.core.keepers.rights import Right, RoleAtSite, refuse_without
 
 REPORTED = ("reading", "lamp", "event", "bar", "prompt")
-DONE = ("done", "run", "round", "photo", "cause")
+DONE = ("done", "run", "round", "photo", "cause", "guest")
 CARED = (
-    "absence", "correction", "dose", "feed", "filter", "hours", "import", "keeper away", "kind", "limit", "machine",
-    "mail", "manual", "part", "plan", "price", "procedure", "product", "put off", "removal", "setup", "stock", "supply",
-    "switch", "told", "water", "ways", "kind built",
+    "absence", "correction", "dose", "feed", "filter", "hours", "import", "keeper away", "kind", "kind built",
+    "limit", "machine", "mail", "manual", "part", "plan", "price", "procedure", "product", "put off", "removal",
+    "setup", "sticker", "stock", "supply", "switch", "told", "water", "ways",
 )  # fmt: skip
 OWNED = ("closure", "keeper", "money", "site")
 ENTRY_NEEDS: Mapping[str, Right] = {

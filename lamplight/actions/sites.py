@@ -8,7 +8,7 @@ from datetime import date
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.passphrases import confirm
 from lamplight.core.errors import InvalidInput
-from lamplight.core.keepers.rights import RoleAtSite, refuse_last_owner
+from lamplight.core.keepers.rights import RoleAtSite, roles_after
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.core.site.degrees import CELSIUS, UNITS_OF_TEMPERATURE
 from lamplight.store.database import database
@@ -117,17 +117,13 @@ def save_keeper(
         if active:
             _refuse_taken(name, initials, keeper_id)
         here = the_site()
-        known = roles_at(here.id) if here else {}
-        becomes = (
-            role
-            or known.get(keeper_id or 0)
-            or (RoleAtSite.KEEPER if RoleAtSite.OWNER in known.values() else RoleAtSite.OWNER)
-        )
-        refuse_last_owner(known, keeper_id or 0, becomes if active else None, alone=actor.role is None)
+        before = roles_at(here.id) if here else {}
+        after = roles_after(before, keeper_id or 0, role, active, alone=actor.role is None)
         keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
         summary = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
         entry = write_entry("keeper", summary, actor)
         KeeperVersion.create(entry=entry, keeper=keeper, name=name, initials=initials, active=active)
-        if here and active and known.get(keeper.id) is not becomes:
-            KeeperRole.create(entry=entry, keeper=keeper, site=here.id, role=becomes.value)
+        for one, becomes in after.items():
+            if here and before.get(one) is not becomes:
+                KeeperRole.create(entry=entry, keeper=one or keeper.id, site=here.id, role=becomes.value)
     return keeper.id

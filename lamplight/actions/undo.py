@@ -43,6 +43,7 @@ WORDS = {
     "price": ("price", "prices"),
     "supply_terms": ("time of delivery", "times of delivery"),
     "keeper_role": ("role of a keeper", "roles of keepers"),
+    "sticker": ("sticker", "stickers"),
     "money_wish": ("way of counting money", "ways of counting money"),
     "dose_measuring": ("measuring", "measurings"),
     "dose_mark": ("mark of a mix", "marks of mixes"),

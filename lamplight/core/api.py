@@ -75,6 +75,17 @@ from lamplight.core.errors import (
     StaleStep,
     about,
 )
+from lamplight.core.guest.reports import GuestTelling, GuestTells, already_told
+from lamplight.core.guest.tasks import GuestAct, GuestTask, guest_task, guest_tasks
+from lamplight.core.guest.usable import (
+    AtWork,
+    GuestStanding,
+    OtherMachine,
+    Usable,
+    away_seconds,
+    nearest_usable,
+    standing_for_guests,
+)
 from lamplight.core.job.adapt import Begun, adapt_procedure, surroundings, volume_meant
 from lamplight.core.job.adaptation import Adaptation, Defaults, adaptation_of
 from lamplight.core.job.calls import Call, traits_of_use
@@ -125,7 +136,7 @@ from lamplight.core.job.retell import Cut, calls_now, cut_at, retold, with_rest
 from lamplight.core.job.site_unit import in_site_unit
 from lamplight.core.job.steps import Aside, Ask, AskFor, Only, Step, StepKind, applies
 from lamplight.core.job.traits import forms_of, traits_of
-from lamplight.core.keepers.rights import Right, RoleAtSite, allows, refuse_last_owner, refuse_undoing, refuse_without
+from lamplight.core.keepers.rights import Right, RoleAtSite, allows, refuse_undoing, refuse_without, roles_after
 from lamplight.core.lamps.causes import Cause, Evidence, Ranked, Symptom, Tried, ranked
 from lamplight.core.lamps.match import (
     Match,

@@ -15,6 +15,7 @@ from lamplight.actions.care_costs import save_money
 from lamplight.actions.dose import note_measuring, note_pushes
 from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import ImportFacts, import_readings
+from lamplight.actions.guests import tell_as_guest
 from lamplight.actions.hours import add_keeper_absence, add_slots, save_ways
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
@@ -26,11 +27,13 @@ from lamplight.actions.prices import note_price
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
+from lamplight.actions.stickers import renew_sticker
 from lamplight.actions.stock import move_stock, order_stock, shift_stock
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince
 from lamplight.core.dose.beaker import Measuring
+from lamplight.core.guest.reports import GuestTells
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.run.state import EventKind
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, minute_of
@@ -59,7 +62,9 @@ from lamplight.demo.story import (
     PUSHES,
     READ_DAYS,
     SITE,
+    STICKERS,
     STOCK,
+    TOLD_BY_GUESTS,
     WATER,
     WAYS,
     ZONE,
@@ -196,6 +201,7 @@ def tell(now: datetime) -> None:
     _defer(site, now, keepers[0])
     _bench(site, {story.name: row for story, row in stood}, now, keepers[1])
     told(site, {story.name: row for story, row in stood}, now, keepers)
+    _guests(site, {story.name: row for story, row in stood}, now, keepers[0])
 
 
 def _own_limits(rows: dict[str, MachineRow], actor: Actor) -> None:
@@ -234,6 +240,16 @@ def _stock(site: SiteRow, now: datetime, keeper_id: int) -> None:
     for product, units, ahead in ORDERED:
         arrives = site.calendar.open_day_from(site.calendar.today(now) + timedelta(days=ahead))
         order_stock(site, product, units, arrives, Actor(now - timedelta(days=1), keeper_id))
+
+
+def _guests(site: SiteRow, rows: dict[str, MachineRow], now: datetime, keeper_id: int) -> None:
+    """Stickers, and what was told of them this morning."""
+    for name in STICKERS:
+        renew_sticker(rows[name], Actor(now - timedelta(days=3), keeper_id))
+    for name, what, words, back in TOLD_BY_GUESTS:
+        view = machine_view(site, rows[name].id, now)
+        assert view is not None
+        tell_as_guest(view, GuestTells(what), now - timedelta(minutes=back), words=words)
 
 
 def _defer(site: SiteRow, now: datetime, keeper_id: int) -> None:

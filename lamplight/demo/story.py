@@ -144,6 +144,9 @@ ORDERED = (("filter-cartridges", 2, 6),)
 BOUGHT = (("milk-acid-sachets", 4, 11, 26), ("silicone-grease", 20, 30, 400))
 # Product, units, and the cupboard into which they were carried; days before today.
 CARRIED = (("wand-tablets", 5, "hall 2", 8),)
+# Which machines have a sticker, and what was told by whoever scanned it: machine, what, words, minutes ago.
+STICKERS = ("Reception", "Glaze Lab", "Packing Hall")
+TOLD_BY_GUESTS = (("Reception", "filled", "", 48), ("Glaze Lab", "spits", "the left spout only", 31))
 DEFERRED = ("Reception", "grease", 1)
 # Machine, item, trigger, limit, and why.
 OWN_LIMITS = (

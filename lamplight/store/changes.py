@@ -24,6 +24,7 @@ UNBOOKED = (
     "product_version", "procedure_version", "stock_move", "keeper_secret", "slots_version", "walks_version", "round",
     "round_event", "plan_pin", "plan_wish", "feed_version", "keeper_absence", "mail_version", "wishes_version", "price",
     "push", "dose_measuring", "dose_vessel", "supply_terms", "money_wish", "keeper_role",
+    "sticker", "guest_report",
 )  # fmt: skip
 EVERYONE, EVERYTHING = 0, -1
 WIDEST_LEAP = 10**9

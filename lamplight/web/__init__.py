@@ -12,7 +12,7 @@ from lamplight import __version__
 from lamplight.actions.opening import open_book
 from lamplight.store.database import database, why_not_writable
 from lamplight.store.migrating import schema_version
-from lamplight.web import ask, clock_check, errors, once, rendering, rights, security
+from lamplight.web import ask, clock_check, errors, limits, once, rendering, rights, security
 from lamplight.web.addresses import Reach, number_rows, stand_behind
 from lamplight.web.clock import Clock
 from lamplight.web.methods import OnlyPostActs
@@ -62,6 +62,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     clock_check.register(app)
     _register_blueprints(app)
     rights.register(app)
+    limits.register(app)
 
     @app.get("/healthz")
     def healthz():  # noqa: ANN202
@@ -92,6 +93,8 @@ def _connect(app: Flask) -> None:
 
 
 def _register_blueprints(app: Flask) -> None:
+    from lamplight.web.guests import passer_by
+    from lamplight.web.guests import views as guests
     from lamplight.web.kinds import views as kinds
     from lamplight.web.lamps import views as lamps
     from lamplight.web.log import views as log
@@ -137,6 +140,9 @@ def _register_blueprints(app: Flask) -> None:
         told,
         simulated,
         simulated_mail,
+        guests,
+        passer_by,
     ):
         app.register_blueprint(place.blueprint)
+    CSRF.exempt(passer_by.blueprint)  # nobody is signed in there, and no cookie is needed
     CSRF.exempt(stopping.stop)  # a mail program stops a mail by itself, and has seen no form of ours

@@ -23,6 +23,7 @@ from lamplight.core.run.clock import calls_at
 from lamplight.core.words import clock_words, day_words, grouped, words_for_ml
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, known_glyph, status_glyph
 from lamplight.drawing.place_signs import place_sign
+from lamplight.store.guests import how_many_wait
 from lamplight.store.rights import roles_at
 from lamplight.store.rounds import RoundRow, open_round
 from lamplight.store.runs import RunRow, open_runs
@@ -187,6 +188,7 @@ def _everywhere() -> dict[str, Any]:
         "version": __version__,
         "dock": DOCK if known else (),
         "running": _running(known),
+        "guests_told": how_many_wait(),
         "asset": asset,
     }
 

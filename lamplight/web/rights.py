@@ -20,7 +20,7 @@ from lamplight.web.rendering import actor, role, signs_in
 OPEN = frozenset(
     {
         "static", "healthz", "sign_in.page", "sign_in.enter", "sign_in.invited", "sign_in.accept",
-        "feeds.feed", "screen.page", "stopping.page",
+        "feeds.feed", "screen.page", "passer_by.page", "passer_by.tell", "stopping.page",
         "stopping.stop",
     }
 )  # fmt: skip
@@ -37,7 +37,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
             "supplies.product", "supplies.costs", "supplies.costs_csv", "supplies.doses", "supplies.dose",
             "supplies.to_buy", "supplies.list_csv", "plan.page", "plan.saves", "plan.week", "plan.year", "plan.make",
             "rounds.sheet", "runs.page", "runs.ready", "runs.photo_file", "hours.page", "mail.page",
-            "mail.preview", "setup.who", "simulated.page", "simulated.start",
+            "mail.preview", "setup.who", "guests.page", "guests.photo",
+            "simulated.page", "simulated.start",
         ),
         (LOOKS, LOOKS),
     ),
@@ -54,6 +55,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
         (
             "today.done", "runs.begin", "runs.step", "runs.finish", "runs.photo", "rounds.walk", "rounds.begin",
             "rounds.note", "rounds.done", "lamps.step", "lamps.cause", "lamps.grind", "simulated.machine",
+            "guests.decide",
             "told.listen", "rounds.pack",
         ),
         (LOOKS, DOES),
@@ -65,7 +67,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
             "told.manual", "told.programme", "told.words", "told.heard", "told.in_run", "kinds.build",
             "kinds.build_new", "kinds.check", "kinds.edit", "kinds.new", "kinds.save", "procedures.save",
             "procedures.check", "procedures.edit", "procedures.new", "readings.change", "readings.import_file",
-            "runs.later", "water.fit", "water.test", "supplies.move", "supplies.price", "supplies.supply",
+            "runs.later", "guests.sticker", "water.fit", "water.test",
+            "supplies.move", "supplies.price", "supplies.supply",
             "supplies.save", "supplies.ordered", "supplies.mark", "supplies.measure", "supplies.push",
             "supplies.trial", "supplies.measure_vessel", "plan.move", "plan.wish", "hours.add", "hours.away",
             "hours.remove", "hours.save", "mail.wishes", "mail.again", "mail.stop", "mail.trial", "setup.absence",
@@ -73,7 +76,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
         ),
         (LOOKS, CARES),
     ),
-    "machines.settings": (CARES, CARES),
+    "machines.settings": (CARES, CARES), "guests.sheet": (CARES, CARES),
+    "guests.sticker_svg": (CARES, CARES),
     # Addresses that let others in, and mail to other people.
     **dict.fromkeys(
         (

@@ -37,6 +37,7 @@ UPLOADS = (
     (re.compile(r"/runs/\d+/photo"), MOST_BYTES),
     (re.compile(r"/runs/\d+/finish"), MOST_BYTES_IN_ALL),  # with photos of what was looked at
     (re.compile(r"/machines/\d+/manual"), MOST_BYTES_IN_ALL),
+    (re.compile(r"/at/[\w-]+"), MOST_BYTES),
 )
 
 

@@ -19,7 +19,8 @@ VIEWS = (
     "/supplies/product/milk-acid-sachets",
     "/kinds", "/kinds/office-tower", "/kinds/new",
     "/readings", "/readings/3", "/readings/import", "/log", "/log/20/undo", "/site", "/people", "/nowhere",
-    "/plan", "/hours", "/calendars", "/mail", "/simulated/mail", "/plan/saves", "/round/sheet",
+    "/guests", "/guests/stickers", "/plan",
+    "/hours", "/calendars", "/mail", "/simulated/mail", "/plan/saves", "/round/sheet",
 )  # fmt: skip
 TOLD_VIEWS = (
     "/machines/1/settings?at=group", "/machines/3/programmes", "/machines/3/programmes/descale", "/machines/3/manual",
@@ -50,6 +51,21 @@ class Views(BrowserTest):
                 page.goto(path)
                 self.machine_view(page, path)
         self.complaints = [said for said in self.complaints if "404" not in said]
+
+    def test_a_sticker(self):
+        """The page that a guest sees, dark and touched, on a phone, with and without a tank to fill."""
+        page = self.new_page(viewport=SIZES[1])
+        page.goto("/guests")
+        for path in [link.get_attribute("href") for link in page.get_by_role("link", name="See it").all()]:
+            page.goto(path)
+            self.machine_view(page, path)
+            self.assertEqual(self.violations(page), [])
+            if page.locator(".guest-panel button").count():
+                page.locator(".guest-panel button").first.click()
+                page.wait_for_url("**touch=**")
+                self.assertEqual(self.violations(page), [])
+            page.get_by_role("button", name="It spits").click()
+            page.wait_for_url("**thanks=1")
 
     def test_a_run_in_every_mode(self):
         """First step, machine's step, asked in its middle, over too soon, paused, no, finish, over."""

@@ -207,7 +207,7 @@ class Unique(DataTest):
                     elif what == "undo" and log:
                         undo(log[number % len(log)].id, Actor(NOW))
                     elif what == "put back" and log:
-                        put_back(log[number % len(log)].id)
+                        put_back(log[number % len(log)].id, Actor(NOW))
                 names = {row.id: row.name.lower() for row in machines(self.site.id)}
                 self.assertEqual(len(set(names.values())), len(names))
                 self.assertEqual({row.id: row.claimed for row in Machine.select() if row.claimed}, names)

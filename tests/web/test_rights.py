@@ -39,6 +39,7 @@ HELPERS = LOOKERS | {
     "lamps.save", "lamps.step", "lamps.cause", "lamps.grind", "lamps.refill",
     "lamps.pattern", "machines.event", "machines.bar", "machines.prompt", "readings.page", "readings.take",
     "readings.preview", "log.undo_entry", "log.put_entry_back", "simulated.machine", "told.listen",
+    "guests.decide",
 }  # fmt: skip
 OWNERS_ALONE = {
     "setup.people", "setup.invite", "setup.withdraw", "setup.site_page", "setup.close_days",
@@ -154,6 +155,8 @@ class EveryRoute(Roles):
         """Whoever looks on sees what is of the machines; a page that lets others in is for keepers."""
         closed = {
             "machines.settings",
+            "guests.sheet",
+            "guests.sticker_svg",
             "feeds.page",
             "mail.outbox",
             "mail.shown",
@@ -270,14 +273,14 @@ class Owning(Roles):
         """Given, changed, and never the last owner's away."""
         self.use(RoleAtSite.OWNER)
         helper = self.people[RoleAtSite.HELPER]
-        form = {"id": str(helper), "name": "helper one", "initials": "HE", "role": "keeper", "present": WORDS}
+        form = {"id": str(helper), "name": "helper one", "initials": "HE", "site_role": "keeper", "present": WORDS}
         self.post("/people", form)
         self.assertEqual(roles_at(self.site.id)[helper], RoleAtSite.KEEPER)
         owner = self.people[RoleAtSite.OWNER]
-        form = {"id": str(owner), "name": "owner one", "initials": "OW", "role": "looker", "present": WORDS}
+        form = {"id": str(owner), "name": "owner one", "initials": "OW", "site_role": "looker", "present": WORDS}
         self.shows(self.post("/people", form, 422).get_data(as_text=True), "One owner has to stay")
         self.post("/people", {**form, "do": "leave"}, 422)
-        self.post("/people", {"name": "New", "initials": "NE", "role": "queen"}, 422)
+        self.post("/people", {"name": "New", "initials": "NE", "site_role": "queen"}, 422)
         self.assertEqual(roles_at(self.site.id)[owner], RoleAtSite.OWNER)
 
     def test_passphrases_of_others(self):
@@ -298,7 +301,7 @@ class Inviting(Roles):
     def link(self, role="helper"):
         """Make one as an owner; answers its path."""
         self.use(RoleAtSite.OWNER)
-        page = self.post("/people/invite", {"role": role}, 200).get_data(as_text=True)
+        page = self.post("/people/invite", {"site_role": role}, 200).get_data(as_text=True)
         self.shows(page, "<svg")
         return re.search(r"/invite/[\w-]+", page)[0]
 
@@ -354,7 +357,7 @@ class Inviting(Roles):
         """Nobody else invites; and nobody where nobody signs in, since nobody could follow the link."""
         for role in (RoleAtSite.KEEPER, RoleAtSite.HELPER, RoleAtSite.LOOKER):
             self.use(role)
-            self.post("/people/invite", {"role": "owner"}, 403)
+            self.post("/people/invite", {"site_role": "owner"}, 403)
             with self.assertRaises(NotAllowed):
                 make_invite(self.site, RoleAtSite.OWNER, Actor(NOW, self.people[role], True, role=role))
         self.assertEqual(open_invites(self.site.id, NOW), [])

@@ -143,6 +143,8 @@ class SigningIn(WebTest):
                     "screen.page",
                     "stopping.page",
                     "stopping.stop",
+                    "passer_by.page",
+                    "passer_by.tell",
                     "sign_in.invited",
                     "sign_in.accept",
                 ):  # only who has their token sees anything

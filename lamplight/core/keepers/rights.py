@@ -88,20 +88,31 @@ def refuse_undoing(role: RoleAtSite, own: bool, written_at: datetime, now: datet
         raise InvalidInput("Somebody else wrote that. Say why it is undone.", "reason")
 
 
-def refuse_last_owner(
-    roles: Mapping[int, RoleAtSite], keeper_id: int, becomes: RoleAtSite | None, alone: bool = False
-) -> None:
-    """Nothing, where an owner is left.
+def roles_after(
+    before: Mapping[int, RoleAtSite], keeper_id: int, role: RoleAtSite | None, stays: bool = True, alone: bool = False
+) -> dict[int, RoleAtSite]:
+    """What everybody is after a keeper came, changed or left: one owner is left.
 
     Args:
-        roles: of those who are around, by keeper.
-        keeper_id: who is changed.
-        becomes: their new role; None where they leave.
-        alone: whether nobody has to be left at all, as on one's own computer.
+        before: of those who are around, by keeper.
+        keeper_id: who is changed, or came.
+        role: what they become; as before where it is None, and of somebody new an owner where there is none, else a
+            keeper.
+        stays: whether they are around afterwards.
+        alone: whether nobody signs in, as on one's own computer: then nobody has to be left, and whoever is inherits.
 
     Raises:
         InvalidInput: where nobody would be left who may everything.
     """
-    left = [role for role in {**roles, keeper_id: becomes}.values() if role is not None]
-    if RoleAtSite.OWNER not in left and (left or not alone):
+    after = dict(before)
+    if stays:
+        usual = RoleAtSite.KEEPER if RoleAtSite.OWNER in before.values() else RoleAtSite.OWNER
+        after[keeper_id] = role or before.get(keeper_id, usual)
+    else:
+        after.pop(keeper_id, None)
+    owned = RoleAtSite.OWNER in after.values()
+    if not owned and not stays and alone:
+        return dict.fromkeys(after, RoleAtSite.OWNER)
+    if not owned:
         raise InvalidInput("One owner has to stay. Make somebody else one first.", "role")
+    return after

@@ -34,6 +34,7 @@ from lamplight.store.models.dose_facts import (
     Push,
     TrialStop,
 )
+from lamplight.store.models.guest_facts import GuestReport, StickerVersion
 from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
 from lamplight.store.models.mail_facts import MailVersion, Outgoing, ToldOnce, WishesVersion
 from lamplight.store.models.plan_facts import AnnouncedPlan, FeedVersion, PlanPin, PlanWish
@@ -63,7 +64,7 @@ TABLES = (
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry,
-    Invite, ProgrammeTold, WordsTold, ManualPage,
+    Invite, StickerVersion, GuestReport, ProgrammeTold, WordsTold, ManualPage,
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
     KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
@@ -77,7 +78,7 @@ FACTS = (
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
     PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
-    SupplyTerms, MoneyWish, KeeperRole,
+    SupplyTerms, MoneyWish, KeeperRole, StickerVersion,
 )  # fmt: skip
 
 __all__ = [
@@ -106,6 +107,7 @@ __all__ = [
     "Fact",
     "FailedTry",
     "FeedVersion",
+    "GuestReport",
     "Inspected",
     "Invite",
     "ItemSwitch",
@@ -144,6 +146,7 @@ __all__ = [
     "Site",
     "SiteVersion",
     "SlotsVersion",
+    "StickerVersion",
     "StockMoveFact",
     "SupplyTerms",
     "TextVersion",

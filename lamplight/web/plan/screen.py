@@ -9,10 +9,10 @@ from flask import Blueprint, abort, render_template
 from markupsafe import Markup
 
 from lamplight.actions.feeds import SCREEN, feed_of
+from lamplight.actions.guests import standing_of
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import machine_views
-from lamplight.core.care.status import Status
-from lamplight.core.run.clock import likely_end
+from lamplight.core.guest.usable import Usable
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.sites import the_site
 from lamplight.web.clock import now
@@ -45,19 +45,11 @@ class Shown:
 
 def shown(view: MachineView, moment: datetime, drawn: bool) -> Shown:
     """What a machine is to somebody who wants a coffee."""
-    state, words, until = "fine", "Ready", None
-    late = [due.item.when_overdue for due in view.status.dues if due.status is Status.OVERDUE and due.item.when_overdue]
-    if view.run is not None and view.run.state.running:
-        state, until = "stop", likely_end(view.run.state, moment)
-        words = "Being cleaned"
-    elif view.cleaner_inside:
-        state, words = "stop", "Cleaner inside. Do not use"
-    elif view.stopped:
-        state, words = "stop", "Wants its keeper"
-    elif late:
-        state, words = "part", late[0].rstrip(".")
+    found = standing_of(view, moment)
+    state = ("fine", "part", "stop", "stop")[found.usable]
+    words = {Usable.YES: "Ready", Usable.CLEANING: "Being cleaned"}.get(found.usable, found.why.rstrip("."))
     drawing = cutaway(view.equipped, Scene(lamps=lit_lamps(view)), height=DRAWN_PX) if drawn else Markup("")
-    return Shown(view.row.name, view.row.place, state, words, until, drawing)
+    return Shown(view.row.name, view.row.place, state, words, found.until, drawing)
 
 
 @blueprint.get("/screen/<token>")

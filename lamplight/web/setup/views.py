@@ -198,7 +198,7 @@ def people():  # noqa: ANN201
             active = request.form.get("do") != "leave"
             saved = save_keeper(
                 request.form.get("name", ""), request.form.get("initials", ""), actor(), keeper_id, active,
-                request.form.get("present", ""), _role(request.form.get("role", "")),
+                request.form.get("present", ""), _role(request.form.get("site_role", "")),
             )  # fmt: skip
             if not session.get("keeper"):
                 session["keeper"] = saved
@@ -250,7 +250,7 @@ def invite():  # noqa: ANN201
     if not signs_in():
         abort(404)  # nobody could follow it
     try:
-        role = _role(request.form.get("role", "")) or RoleAtSite.HELPER
+        role = _role(request.form.get("site_role", "")) or RoleAtSite.HELPER
         token = make_invite(site(), role, actor())
     except InvalidInput as problem:
         return _people(422, {"invite": str(problem)})

@@ -6,6 +6,9 @@ import itertools
 import unittest
 from datetime import UTC, datetime, timedelta
 
+from hypothesis import given
+from hypothesis import strategies as st
+
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import (
     LEAST,
@@ -14,9 +17,9 @@ from lamplight.core.keepers.rights import (
     Right,
     RoleAtSite,
     allows,
-    refuse_last_owner,
     refuse_undoing,
     refuse_without,
+    roles_after,
 )
 
 NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
@@ -61,21 +64,38 @@ class Rights(unittest.TestCase):
                     with self.assertRaises(wrong):
                         refuse_undoing(role, own, written, NOW, reason)
 
-    def test_an_owner_stays(self):
-        """Whoever changes or leaves: one owner is left; on one's own computer nobody has to be."""
-        roles = {1: RoleAtSite.OWNER, 2: RoleAtSite.KEEPER}
-        for becomes in (None, RoleAtSite.KEEPER, RoleAtSite.HELPER, RoleAtSite.LOOKER):
+    @given(
+        st.dictionaries(st.integers(1, 4), st.sampled_from(RoleAtSite), max_size=4), st.integers(0, 4),
+        st.one_of(st.none(), st.sampled_from(RoleAtSite)), st.booleans(), st.booleans(),
+    )  # fmt: skip
+    def test_an_owner_stays(self, before, who, role, stays, alone):
+        """Whoever comes, changes or leaves: an owner is left, or it is refused; nobody else is changed but by heirs."""
+        try:
+            after = roles_after(before, who, role, stays, alone)
+        except InvalidInput:
+            left = {key: one for key, one in before.items() if key != who}
+            self.assertNotIn(RoleAtSite.OWNER, left.values())
+            self.assertTrue(stays or not alone)
+            return
+        self.assertEqual(set(after), (set(before) | {who}) if stays else set(before) - {who})
+        self.assertTrue(RoleAtSite.OWNER in after.values() or (alone and not after))
+        if stays and role:
+            self.assertIs(after[who], role)
+        changed = {key for key in set(before) & set(after) - {who} if before[key] is not after[key]}
+        self.assertTrue(not changed or (alone and not stays and set(after.values()) == {RoleAtSite.OWNER}))
+
+    def test_by_hand(self):
+        """The first owns, the next keeps; the last owner goes only from one's own computer, and the others inherit."""
+        owner, keeper = RoleAtSite.OWNER, RoleAtSite.KEEPER
+        self.assertEqual(roles_after({}, 0, None), {0: owner})
+        self.assertEqual(roles_after({1: owner}, 0, None), {1: owner, 0: keeper})
+        self.assertEqual(roles_after({1: owner, 2: keeper}, 1, None, stays=False, alone=True), {2: owner})
+        self.assertEqual(roles_after({1: owner}, 1, None, stays=False, alone=True), {})
+        for role in (keeper, RoleAtSite.HELPER, RoleAtSite.LOOKER):
             with self.assertRaises(InvalidInput):
-                refuse_last_owner(roles, 1, becomes)
-            refuse_last_owner({**roles, 3: RoleAtSite.OWNER}, 1, becomes)
-            refuse_last_owner(roles, 2, becomes)
-        refuse_last_owner({1: RoleAtSite.OWNER}, 1, None, alone=True)
-        for left in ({1: RoleAtSite.OWNER}, roles):
-            with self.assertRaises(InvalidInput):
-                refuse_last_owner(left, 1, None)
+                roles_after({1: owner, 2: keeper}, 1, role)
         with self.assertRaises(InvalidInput):
-            refuse_last_owner(roles, 1, None, alone=True)
-        refuse_last_owner({}, 0, RoleAtSite.OWNER)
+            roles_after({1: owner, 2: keeper}, 1, None, stays=False)
 
 
 if __name__ == "__main__":

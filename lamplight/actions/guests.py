@@ -1,0 +1,262 @@
+"""The passer-by: what they see of a machine, what they tell, and what a keeper makes of it."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Collection, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from PIL import Image
+
+from lamplight.actions.care import mark_done
+from lamplight.actions.entries import Actor, optional, write_entry
+from lamplight.actions.kinds import kind_of
+from lamplight.actions.lamps import note_sighting
+from lamplight.actions.machine_view import MachineView
+from lamplight.actions.photos import shrunk
+from lamplight.core.care.item import Due, ItemRole, Start
+from lamplight.core.errors import InvalidInput
+from lamplight.core.guest.reports import LONGEST_WORDS, TOLD_WORDS, GuestTelling, GuestTells, already_told
+from lamplight.core.guest.usable import (
+    AtWork,
+    GuestStanding,
+    OtherMachine,
+    away_seconds,
+    nearest_usable,
+    standing_for_guests,
+)
+from lamplight.core.keepers.rights import Right
+from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings
+from lamplight.core.lamps.refills import Filling, filled_event
+from lamplight.core.mail.alarms import Alarm, stops
+from lamplight.core.run.clock import likely_end
+from lamplight.store.database import database, photo_folder
+from lamplight.store.files import write_whole
+from lamplight.store.guests import ReportRow, waiting_reports
+from lamplight.store.models import DeviceEvent, Entry, GuestReport, Photo
+from lamplight.store.rounds import ways
+from lamplight.store.sightings import lamps_as_data, lamps_from_data
+from lamplight.store.sites import MachineRow, SiteRow, machine
+
+LATELY = timedelta(days=8)
+# So many wait at most at one machine; so many machines are looked at for one that is free; so much of care is told.
+MOST_WAITING, MOST_OTHERS, MOST_TOLD = 100, 30, 3
+TANK, MESSAGE = "tank", "says "
+
+
+def standing_of(view: MachineView, now: datetime) -> GuestStanding:
+    """Whether a passer-by may use a machine."""
+    at_work = None
+    if view.run is not None:
+        at_work = AtWork("It is being looked after.", likely_end(view.run.state, now))
+    stopping = [meaning.title for meaning in view.panel.meanings if stops(meaning)]
+    return standing_for_guests(at_work, view.cleaner_inside, stopping, view.status.dues, view.row.retired)
+
+
+def cared_for(view: MachineView) -> list[tuple[Due, datetime]]:
+    """What was done within the last days, the latest first: only what somebody did, and wrote down when."""
+    oldest = view.status.context.now - LATELY
+    done = [
+        (due, due.last.at)
+        for due in view.status.dues
+        if due.last is not None and due.last.at is not None and due.last.start is Start.DONE and due.item.hygiene
+        if due.last.at >= oldest
+    ]
+    return sorted(done, key=lambda pair: pair[1], reverse=True)[:MOST_TOLD]
+
+
+@dataclass(frozen=True)
+class Elsewhere:
+    """Another machine that can be used: where, and how far, in seconds or None."""
+
+    view: MachineView
+    away_s: int | None
+
+
+def elsewhere(site: SiteRow, view: MachineView, views: Sequence[MachineView], now: datetime) -> Elsewhere | None:
+    """The nearest machine that is better than this one; None where none is."""
+    known = ways(site.id).seconds
+    by_id = {one.row.id: one for one in views[:MOST_OTHERS] if one.row.id != view.row.id}
+    others = [
+        OtherMachine(key, standing_of(one, now).usable, away_seconds(known, view.row.place, one.row.place))
+        for key, one in by_id.items()
+    ]
+    found = nearest_usable(others, standing_of(view, now).usable)
+    return Elsewhere(by_id[found.machine], found.away_s) if found else None
+
+
+def may_tell(view: MachineView) -> tuple[GuestTells, ...]:
+    """What can be told of a machine: of a tank and a drawer only where it has them."""
+    parts = {part.key for part in view.kind.parts}
+    told = [GuestTells.FILLED] if TANK in parts else []
+    told += [GuestTells.EMPTIED] if view.kind.item_of(ItemRole.DRAWER) else []
+    return (*told, GuestTells.SPITS, *([GuestTells.PANEL] if view.kind.panel.speaks else []), GuestTells.WORDS)
+
+
+def shows_of(signals: PanelSignals) -> tuple[str, ...]:
+    """A panel as a report keeps it."""
+    lamps = sorted(f"{key} {state}" for key, state in lamps_as_data(signals.lamps).items())
+    return (*lamps, *([f"{MESSAGE}{signals.message}"] if signals.message else []))
+
+
+def signals_of(shows: Collection[str]) -> PanelSignals:
+    """The panel that a report keeps."""
+    lamps = dict(line.split(" ", 1) for line in shows if not line.startswith(MESSAGE))
+    says = next((line.removeprefix(MESSAGE) for line in shows if line.startswith(MESSAGE)), "")
+    return PanelSignals(lamps_from_data(lamps), says)
+
+
+def guest_alarms(rows: Sequence[MachineRow]) -> list[Alarm]:
+    """What passers-by saw that stops a machine, as far as nobody decided about it: told at once, and not counted."""
+    known, found = {row.id: row for row in rows}, []
+    for waits in waiting_reports():
+        row = known.get(waits.report.machine)
+        if row is None or waits.report.told is not GuestTells.PANEL:
+            continue
+        stopping = [one for one in meanings(kind_of(row.kind).panel, signals_of(waits.report.shows)) if stops(one)]
+        if stopping:
+            words = f"a guest saw “{stopping[0].title}”"
+            found.append(
+                Alarm(
+                    f"guest {waits.id}", row.id, words, "Look, and say under Guests whether it is so.", waits.report.at
+                )
+            )
+    return found
+
+
+def tell_as_guest(
+    view: MachineView, told: GuestTells, now: datetime, signals: PanelSignals | None = None, words: str = "",
+    photo: bytes = b"",
+) -> GuestTelling:  # fmt: skip
+    """Keep what a passer-by tells; what was told already is told once.
+
+    Args:
+        view: the machine.
+        told: what.
+        now: aware.
+        signals: the panel as they touched it.
+        words: a few of their own.
+        photo: a picture, where the sticker allows it.
+
+    Raises:
+        InvalidInput: for what this machine has not, a panel that shows nothing, too many words, or no photo.
+    """
+    if told not in may_tell(view):
+        raise InvalidInput("This machine has no such thing.")
+    said = optional(words, "What you wrote", LONGEST_WORDS, "words")
+    shown = checked_signals(view.kind.panel, signals or PanelSignals())
+    if told is GuestTells.PANEL and shown.dark:
+        raise InvalidInput("Touch what the panel shows first.", "panel")
+    if told is GuestTells.WORDS and not said:
+        raise InvalidInput("Say what it is, in a few words.", "words")
+    report = GuestTelling(view.row.id, told, now, shows_of(shown) if told is GuestTells.PANEL else (), said)
+    with database.atomic():
+        waiting = waiting_reports(view.row.id)
+        same = already_told(report, [row.report for row in waiting])
+        if same is not None:
+            row = next(one for one in waiting if one.report is same)
+            GuestReport.update(times=GuestReport.times + 1).where(GuestReport.id == row.id).execute()
+            return same
+        if len(waiting) >= MOST_WAITING:
+            raise InvalidInput("Thank you. So much was told of this machine that its keepers have to look first.")
+        file = _kept_photo(photo) if photo else ""
+        GuestReport.create(
+            machine=view.row.id, told=told.value, at=now, shows=list(report.shows) or None, words=said, photo=file
+        )
+    return report
+
+
+def _kept_photo(data: bytes) -> str:
+    small, _, _ = shrunk(data)
+    name = f"{secrets.token_hex(12)}.jpg"
+    photo_folder().mkdir(parents=True, exist_ok=True, mode=0o700)
+    write_whole(photo_folder() / name, small)
+    return name
+
+
+def accept_reports(ids: Collection[int], site: SiteRow, actor: Actor) -> int:
+    """Let reports count from the time at which they were sent; answers how many. All of them, or none.
+
+    Raises:
+        NotAllowed: for whoever looks on.
+        InvalidInput: where one was decided about, or cannot be so any more.
+    """
+    actor.needs(Right.DO)
+    with database.atomic():
+        for row in _waiting(ids):
+            entry_id = _as_fact(row, site, actor)
+            _decide(row, actor, entry_id)
+            if row.photo:
+                _attach(row, entry_id)
+    return len(ids)
+
+
+def dismiss_reports(ids: Collection[int], actor: Actor) -> int:
+    """Let reports count for nothing; answers how many. Their photos are deleted.
+
+    Raises:
+        NotAllowed: for whoever looks on.
+        InvalidInput: where one was decided about.
+    """
+    actor.needs(Right.DO)
+    with database.atomic():
+        rows = _waiting(ids)
+        for row in rows:
+            _decide(row, actor, None)
+    for row in rows:
+        if row.photo:
+            (photo_folder() / row.photo).unlink(missing_ok=True)
+    return len(rows)
+
+
+def _waiting(ids: Collection[int]) -> list[ReportRow]:
+    known = {row.id: row for row in waiting_reports()}
+    if not ids:
+        raise InvalidInput("Tick what you mean.")
+    if not set(ids) <= set(known):
+        raise InvalidInput("Somebody decided about that already. Load the page again.")
+    return [known[one] for one in sorted(set(ids))]
+
+
+def _decide(row: ReportRow, actor: Actor, entry_id: int | None) -> None:
+    decided = {"decided_at": actor.now, "decided_by": actor.keeper_id, "entry": entry_id}
+    GuestReport.update(**decided).where(GuestReport.id == row.id, GuestReport.decided_at.is_null()).execute()
+
+
+def _as_fact(row: ReportRow, site: SiteRow, actor: Actor) -> int:
+    """What a report becomes; answers the line of the log."""
+    report = row.report
+    known = machine(site.id, report.machine)
+    if known is None:
+        raise InvalidInput("There is no such machine.")
+    before = Entry.select(Entry.id).order_by(Entry.id.desc()).scalar() or 0
+    if report.told is GuestTells.FILLED:
+        entry = write_entry("event", "Tank filled by a guest", actor, known.id, at=report.at)
+        DeviceEvent.create(entry=entry, machine=known.id, what=filled_event(Filling.WATER), at=report.at)
+    elif report.told is GuestTells.EMPTIED:
+        mark_done([(known, _drawer(known.kind))], report.at, actor)
+    elif report.told is GuestTells.PANEL:
+        note_sighting(known, signals_of(report.shows), report.at, actor)
+    else:
+        words = TOLD_WORDS[report.told] if report.told is GuestTells.SPITS else ""
+        said = ": ".join(part for part in (words, report.words) if part)
+        write_entry("guest", f"A guest says: {said}", actor, known.id, at=report.at)
+    fresh = Entry.select(Entry.id).where(Entry.id > before).order_by(Entry.id)
+    return int(fresh.scalar())
+
+
+def _drawer(kind: str) -> str:
+    item = kind_of(kind).item_of(ItemRole.DRAWER)
+    if item is None:
+        raise InvalidInput("This machine has no drawer that is emptied.")
+    return item.key
+
+
+def _attach(row: ReportRow, entry_id: int) -> None:
+    with Image.open(photo_folder() / row.photo) as picture:
+        width, height = picture.size
+    Photo.create(
+        entry=entry_id, machine=row.report.machine, run=None, title=row.report.words[:120] or "Sent by a guest",
+        file=row.photo, width=width, height=height, at=row.report.at,
+    )  # fmt: skip

@@ -1,0 +1,1 @@
+"""What a passer-by is told of a machine, and what they tell."""

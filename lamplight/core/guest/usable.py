@@ -1,0 +1,106 @@
+"""Whether a passer-by may use a machine: the worst of what is known of it decides."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from enum import IntEnum
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.item import Due
+from lamplight.core.care.status import Status
+
+
+class Usable(IntEnum):
+    """Whether drinks may be drawn; higher is worse."""
+
+    YES = 0
+    NO_MILK = 1
+    CLEANING = 2
+    NO = 3
+
+
+@dataclass(frozen=True)
+class GuestStanding:
+    """Whether a machine may be used.
+
+    Attributes:
+        usable: the answer.
+        why: in a sentence, or empty.
+        until: until about when it is being cleaned, or None.
+    """
+
+    usable: Usable
+    why: str = ""
+    until: datetime | None = None
+
+
+@dataclass(frozen=True)
+class AtWork:
+    """What somebody does at a machine right now: in words, and until about when."""
+
+    words: str
+    until: datetime | None
+
+
+def standing_for_guests(
+    at_work: AtWork | None, cleaner_inside: bool, stopping: Sequence[str], dues: Iterable[Due], retired: bool = False
+) -> GuestStanding:
+    """Whether a machine may be used.
+
+    Args:
+        at_work: the job that is open on it, or None.
+        cleaner_inside: whether an earlier job left cleaner in it.
+        stopping: what its panel means that stops drinks, in words.
+        dues: where its items stand.
+        retired: whether it was taken out of service.
+    """
+    if retired:
+        return GuestStanding(Usable.NO, "It is out of service.")
+    if at_work is not None:
+        return GuestStanding(Usable.CLEANING, at_work.words, at_work.until)
+    if cleaner_inside:
+        return GuestStanding(Usable.NO, "Cleaner is inside. No drinks until a keeper has rinsed it out.")
+    if stopping:
+        return GuestStanding(Usable.NO, f"{stopping[0]}.")
+    late = [due for due in dues if _forbids(due)]
+    for due in late:
+        if due.item.circuit is not Circuit.MILK:
+            return GuestStanding(Usable.NO, due.item.when_overdue)
+    return GuestStanding(Usable.NO_MILK, late[0].item.when_overdue) if late else GuestStanding(Usable.YES)
+
+
+def _forbids(due: Due) -> bool:
+    """Whether drinks wait until an item is done, by the item's own words; also where another job will do it along."""
+    return due.status is Status.OVERDUE and bool(due.item.when_overdue)
+
+
+@dataclass(frozen=True)
+class OtherMachine:
+    """Another machine: its number, and how far it is in seconds; None where nobody wrote that down."""
+
+    machine: int
+    usable: Usable
+    away_s: int | None
+
+
+def nearest_usable(others: Iterable[OtherMachine], than: Usable) -> OtherMachine | None:
+    """The nearest machine that is better than this one; what is free for all drinks before what is not.
+
+    Args:
+        others: all of them but this one.
+        than: how usable this one is.
+    """
+    better = [one for one in others if one.usable < than and one.usable <= Usable.NO_MILK]
+    far = 24 * 3600
+    return min(
+        better, key=lambda one: (one.usable, far if one.away_s is None else one.away_s, one.machine), default=None
+    )
+
+
+def away_seconds(ways: Mapping[tuple[str, str], int], here: str, there: str) -> int | None:
+    """Seconds between two places; 0 within one, None where nobody wrote them down."""
+    if here and here == there:
+        return 0
+    return ways.get((here, there), ways.get((there, here)))
