@@ -69,7 +69,8 @@ def _kind_in_the_making(page: Page) -> None:
 def _guest(page: Page) -> None:
     """What a passer-by sees of a sticker, on a phone, and what the lamp that they touched means."""
     page.goto("/guests")
-    where = page.get_by_role("link", name="See it: Packing Hall").get_attribute("href")
+    line = page.locator(".sticker-list li").filter(has_text="Packing Hall")
+    where = line.get_by_role("link", name="See it").get_attribute("href")
     page.set_viewport_size({"width": 390, "height": 844})
     page.goto(f"{where}?lamp-tank=flashing+red")
 
