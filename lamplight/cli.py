@@ -12,10 +12,16 @@ from lamplight import __version__
 from lamplight.core.errors import LamplightError
 
 if TYPE_CHECKING:
+    from collections.abc import Callable
     from datetime import datetime
+
+    from flask import Flask
 
     from lamplight.web.addresses import Reach
     from lamplight.web.clock import Clock
+    from lamplight.web.server import Server
+    from lamplight.web.tls.authority import Pair
+    from lamplight.web.tls.serving import TlsServer
 
 DATA = click.option(
     "--data", type=click.Path(file_okay=False, path_type=Path), default=None, help="Data folder; your own by default."
@@ -60,12 +66,28 @@ def main() -> None:
 @click.option("--port", default=8000, show_default=True, type=click.IntRange(0, 65535))
 @click.option("--name", "names", multiple=True, help="A name under which others ask for it, such as a proxy's.")
 @click.option("--proxies", default=0, type=click.IntRange(0, 9), help="How many proxies stand before it.")
-def serve(data: Path | None, host: str, port: int, names: tuple[str, ...], proxies: int) -> None:
+@click.option("--tls", is_flag=True, help="Speak HTTPS, by a certificate of its own or the one given.")
+@click.option("--cert", type=click.Path(dir_okay=False, path_type=Path), help="A certificate, PEM, with its chain.")
+@click.option("--key", type=click.Path(dir_okay=False, path_type=Path), help="Its key in PEM form.")
+def serve(
+    data: Path | None,
+    host: str,
+    port: int,
+    names: tuple[str, ...],
+    proxies: int,
+    tls: bool,
+    cert: Path | None,
+    key: Path | None,
+) -> None:
     """Start on your own data; the folder is created when missing."""
     from lamplight.web.addresses import Reach
     from lamplight.web.clock import clock_from_environment
 
-    _serve(_folder(data), Reach(host, names, proxies), port, clock_from_environment())
+    if (cert is None) != (key is None):
+        raise Said("A certificate and its key belong together: give both --cert and --key.")
+    own = (cert, key) if cert and key else None
+    reach = Reach(host, names, proxies, tls or own is not None, own is not None)
+    _serve(_folder(data), reach, port, clock_from_environment(), own)
 
 
 @main.command()
@@ -84,22 +106,50 @@ def demo(host: str, port: int, fresh: bool, data: Path) -> None:
     _serve(data, Reach(host), port, clock)
 
 
-def _serve(folder: Path, reach: Reach, port: int, clock: Clock) -> None:
+def _serve(folder: Path, reach: Reach, port: int, clock: Clock, own: tuple[Path, Path] | None = None) -> None:
+    from lamplight.store.database import alone_on
+
+    with alone_on(folder):
+        _serve_alone(folder, reach, port, clock, own)
+
+
+def _server(
+    app: Flask, folder: Path, reach: Reach, port: int, clock: Clock, own: tuple[Path, Path] | None
+) -> tuple[Server | TlsServer, Callable[[], None]]:
+    """A server that listens, and what stops looking after its certificate."""
+    from lamplight.web.server import create_server
+
+    if not reach.tls:
+        return create_server(app, reach.host, port), lambda: None
+    from lamplight.web.tls.authority import fingerprint, own_pair, root_of, server_pair
+    from lamplight.web.tls.serving import TlsServer, renewed_by_itself
+
+    def fresh(now: datetime) -> Pair:
+        return own_pair(*own, now) if own else server_pair(folder, reach.hosts, now)
+
+    now = clock.now()
+    server = TlsServer(app, reach.host, port, fresh(now))
+    if own is None:
+        print_of_root = fingerprint(root_of(folder, reach.hosts, now))
+        click.echo(f"Its root, to be compared before a phone trusts it under /trust: {print_of_root}")
+    return server, renewed_by_itself(server, fresh, clock.now)
+
+
+def _serve_alone(folder: Path, reach: Reach, port: int, clock: Clock, own: tuple[Path, Path] | None) -> None:
     from lamplight.clockwork import clockwork
     from lamplight.store.database import database, held_open
     from lamplight.store.passphrases import secrets_by_keeper
     from lamplight.web import create_app
     from lamplight.web.addresses import check_reach, reached_at
-    from lamplight.web.server import create_server
 
     app = create_app(folder, clock, reach=reach)
     with database.connection_context():
         check_reach(reach, bool(secrets_by_keeper()))
     try:
-        server = create_server(app, reach.host, port)
+        server, stop_looking = _server(app, folder, reach, port, clock, own)
     except OSError as problem:
         raise Said(f"Port {port} cannot be used ({problem.strerror}). Choose another with --port.") from problem
-    address = f"http://{reached_at(reach.host)}:{server.effective_port}"
+    address = f"http{'s' if reach.tls else ''}://{reached_at(reach.host)}:{server.effective_port}"
     click.echo(f"Lamplight is ready at {address}/")
     sys.stdout.flush()
     try:
@@ -107,6 +157,8 @@ def _serve(folder: Path, reach: Reach, port: int, clock: Clock) -> None:
             server.run()
     except KeyboardInterrupt:
         click.echo("Good night.")
+    finally:
+        stop_looking()
 
 
 @main.command("add-keeper")

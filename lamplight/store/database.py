@@ -9,8 +9,10 @@ import sqlite3
 from collections.abc import Iterator
 from pathlib import Path
 
+from filelock import FileLock, Timeout
 from peewee import DatabaseError, SqliteDatabase
 
+from lamplight.core.errors import LamplightError
 from lamplight.store.files import OWNER_ONLY, keep_private, permitted
 from lamplight.store.trouble import DataFileProblem, Trouble, as_problem, trouble_of
 
@@ -117,6 +119,34 @@ def told_of(where: object) -> Iterator[None]:
         if known is None:
             raise
         raise known from problem
+
+
+class ServedAlready(LamplightError):
+    """Another process serves that folder."""
+
+
+@contextlib.contextmanager
+def alone_on(folder: Path) -> Iterator[None]:
+    """Serve a data folder as the only process: limits, sessions that are tried and plans are kept in its memory.
+
+    Raises:
+        ServedAlready: with a sentence that says what to do.
+    """
+    lock = FileLock(folder / "serving.lock", timeout=0)
+    try:
+        folder.mkdir(mode=PRIVATE_FOLDER, parents=True, exist_ok=True)
+        lock.acquire()
+    except OSError as problem:
+        if not isinstance(problem, Timeout):
+            yield  # what cannot be written is only read, by as many as like
+            return
+        raise ServedAlready(
+            f"Lamplight serves {folder} already. Stop it there first, or choose another folder with --data."
+        ) from problem
+    try:
+        yield
+    finally:
+        lock.release()
 
 
 @contextlib.contextmanager

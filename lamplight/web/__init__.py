@@ -41,11 +41,13 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
         SESSION_COOKIE_NAME="lamplight",
         SESSION_COOKIE_HTTPONLY=True,
         SESSION_COOKIE_SAMESITE="Lax",
-        SESSION_COOKIE_SECURE=reach.proxies > 0,
+        SESSION_COOKIE_SECURE=reach.proxies > 0 or reach.tls,
         PERMANENT_SESSION_LIFETIME=timedelta(days=400),
         WTF_CSRF_TIME_LIMIT=None,
         MAX_CONTENT_LENGTH=security.LARGEST_FORM,
         TRUSTED_HOSTS=reach.hosts,
+        LOCAL_AUTHORITY=folder if reach.tls and not reach.certified else None,
+        HSTS=reach.certified,
         TESTING=testing,
     )
     app.extensions["lamplight_clock"] = clock or Clock()
@@ -113,6 +115,7 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.simulated import views as simulated
     from lamplight.web.supplies import costs, dose, product, shopping  # noqa: F401 - they add their pages to the place
     from lamplight.web.supplies import views as supplies
+    from lamplight.web.tls import views as tls
     from lamplight.web.today import views as today
     from lamplight.web.told import views as told
     from lamplight.web.water import machine_page, year  # noqa: F401 - they add their pages to the place
@@ -142,6 +145,7 @@ def _register_blueprints(app: Flask) -> None:
         simulated_mail,
         guests,
         passer_by,
+        tls,
     ):
         app.register_blueprint(place.blueprint)
     CSRF.exempt(passer_by.blueprint)  # nobody is signed in there, and no cookie is needed

@@ -52,11 +52,15 @@ class Reach:
         host: the address on which it listens.
         names: further names under which it is asked for, such as a proxy's, in any case.
         proxies: how many proxies stand before it, whose word about the caller is taken.
+        tls: whether it speaks TLS itself.
+        certified: whether by a certificate that somebody else signed, which browsers trust already.
     """
 
     host: str = LOOPBACK[0]
     names: tuple[str, ...] = ()
     proxies: int = 0
+    tls: bool = False
+    certified: bool = False
 
     @property
     def by_others(self) -> bool:

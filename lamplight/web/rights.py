@@ -20,7 +20,8 @@ from lamplight.web.rendering import actor, role, signs_in
 OPEN = frozenset(
     {
         "static", "healthz", "sign_in.page", "sign_in.enter", "sign_in.invited", "sign_in.accept",
-        "feeds.feed", "screen.page", "passer_by.page", "passer_by.tell", "stopping.page",
+        "feeds.feed", "screen.page", "passer_by.page", "passer_by.tell", "tls.page",
+        "tls.file", "stopping.page",
         "stopping.stop",
     }
 )  # fmt: skip

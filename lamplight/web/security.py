@@ -64,6 +64,8 @@ def add_headers(app: Flask) -> None:
         framed = g.get("policy")
         response.headers["Content-Security-Policy"] = framed or POLICY
         response.headers["X-Content-Type-Options"] = "nosniff"
+        if app.config["HSTS"]:  # a phone that once trusted a local root must not be locked out when that is gone
+            response.headers["Strict-Transport-Security"] = "max-age=31536000"
         response.headers["Referrer-Policy"] = "same-origin"
         response.headers["X-Frame-Options"] = "SAMEORIGIN" if framed else "DENY"
         response.headers["Cross-Origin-Opener-Policy"] = "same-origin"

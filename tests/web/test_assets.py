@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import json
 import re
 import unittest
 from pathlib import Path
+
+from PIL import Image
 
 from tools.build_css import BUILT, input_hash
 
@@ -27,6 +30,15 @@ class Assets(unittest.TestCase):
             self.assertNotIn("index-url", text)
             self.assertIn("--hash=sha256:", text)
         self.assertNotIn('"resolved"', (ROOT / "package-lock.json").read_text("utf-8"))
+
+    def test_it_can_be_put_on_a_phone(self):
+        """The manifest says where it begins, and each of its icons is a picture of the size that it says."""
+        known = json.loads((STATIC / "manifest.json").read_text("utf-8"))
+        self.assertEqual((known["start_url"], known["display"]), ("../", "standalone"))
+        for icon in known["icons"]:
+            with Image.open(STATIC / icon["src"]) as picture:
+                self.assertEqual("{}x{}".format(*picture.size), icon["sizes"])
+        self.assertIn("maskable", [icon.get("purpose") for icon in known["icons"]])
 
     def test_styles_ask_for_nothing_outside(self):
         """Every url() is a file that ships."""

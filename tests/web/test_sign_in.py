@@ -143,6 +143,8 @@ class SigningIn(WebTest):
                     "screen.page",
                     "stopping.page",
                     "stopping.stop",
+                    "tls.page",
+                    "tls.file",
                     "passer_by.page",
                     "passer_by.tell",
                     "sign_in.invited",
