@@ -11,6 +11,7 @@ import threading
 import time
 import unittest
 from datetime import UTC, datetime, timedelta
+from ipaddress import ip_address
 from pathlib import Path
 
 from cryptography import x509
@@ -49,9 +50,7 @@ def certificate(path):
 
 def verified(folder, name, when):
     """What the verifier of the package cryptography says of the server's certificate, by RFC 5280."""
-    subject = (
-        x509.DNSName(name) if re.search("[a-z]", name) else x509.IPAddress(__import__("ipaddress").ip_address(name))
-    )
+    subject = x509.DNSName(name) if re.search("[a-z]", name) else x509.IPAddress(ip_address(name))
     root = certificate(folder / FOLDER / ROOT)
     builder = PolicyBuilder().store(Store([root])).time(when.replace(tzinfo=None))
     return builder.build_server_verifier(subject).verify(certificate(folder / FOLDER / "server.pem"), [])
