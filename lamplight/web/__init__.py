@@ -95,6 +95,7 @@ def _connect(app: Flask) -> None:
 
 
 def _register_blueprints(app: Flask) -> None:
+    from lamplight.web.api import views as api
     from lamplight.web.guests import passer_by
     from lamplight.web.guests import views as guests
     from lamplight.web.kinds import views as kinds
@@ -146,7 +147,9 @@ def _register_blueprints(app: Flask) -> None:
         guests,
         passer_by,
         tls,
+        api,
     ):
         app.register_blueprint(place.blueprint)
+    CSRF.exempt(api.blueprint)  # a token in each request, and no session
     CSRF.exempt(passer_by.blueprint)  # nobody is signed in there, and no cookie is needed
     CSRF.exempt(stopping.stop)  # a mail program stops a mail by itself, and has seen no form of ours

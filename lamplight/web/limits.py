@@ -9,8 +9,13 @@ from flask_limiter import Limiter
 
 from lamplight.actions.tries import origin_of
 
+API = ("api.machines_out", "api.readings_in", "api.lamps_in")
 # By endpoint: how often from one address, and from one address about one sticker. Kept in memory: a restart forgets.
-FROM_ONE = {"passer_by.page": "120 per minute", "passer_by.tell": "20 per minute"}
+FROM_ONE = {
+    "passer_by.page": "120 per minute",
+    "passer_by.tell": "20 per minute",
+    **dict.fromkeys(API, "120 per minute"),
+}
 ABOUT_ONE = {"passer_by.tell": "5 per minute;15 per hour;40 per day"}
 
 

@@ -21,7 +21,7 @@ OPEN = frozenset(
     {
         "static", "healthz", "sign_in.page", "sign_in.enter", "sign_in.invited", "sign_in.accept",
         "feeds.feed", "screen.page", "passer_by.page", "passer_by.tell", "tls.page",
-        "tls.file", "stopping.page",
+        "tls.file", "api.machines_out", "api.readings_in", "api.lamps_in", "stopping.page",
         "stopping.stop",
     }
 )  # fmt: skip
@@ -45,7 +45,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
     ),
     # Their own passphrase; the page and the action look after the rest.
     "setup.people": (LOOKS, OWNS), "setup.passphrase": (LOOKS, LOOKS),
-    "setup.end_session": (LOOKS, LOOKS), "sign_in.leave": (LOOKS, LOOKS),
+    "setup.end_session": (LOOKS, LOOKS), "setup.token": (LOOKS, LOOKS),
+    "setup.no_token": (LOOKS, LOOKS), "sign_in.leave": (LOOKS, LOOKS),
     "log.undo_entry": (LOOKS, REPORTS),
     "log.put_entry_back": (LOOKS, REPORTS),
     "readings.page": (LOOKS, REPORTS), "readings.take": (LOOKS, REPORTS), "readings.preview": (LOOKS, REPORTS),

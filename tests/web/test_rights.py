@@ -32,7 +32,15 @@ from tests.base import NOW, WebTest, tested_app
 PACKAGE = Path(__file__).resolve().parents[2] / "lamplight"
 WORDS = "four tiles on a shelf"
 # What somebody may send, told once more and by hand: whoever looks on sends nothing but what is their own.
-LOOKERS = {"setup.passphrase", "setup.end_session", "setup.who", "sign_in.leave", "plan.make"}
+LOOKERS = {
+    "setup.passphrase",
+    "setup.end_session",
+    "setup.token",
+    "setup.no_token",
+    "setup.who",
+    "sign_in.leave",
+    "plan.make",
+}
 HELPERS = LOOKERS | {
     "today.done", "runs.begin", "runs.step", "runs.finish", "runs.photo", "rounds.walk", "rounds.begin", "rounds.note",
     "rounds.done", "rounds.pack", "lamps.machine",
@@ -178,6 +186,8 @@ class EveryRoute(Roles):
             "/", f"/machines/{self.hall}", "/supplies", "/people", "/site", "/mail",
             f"/lamps/{self.hall}", "/readings", "/water", f"/water/{self.hall}", "/log", "/plan", "/hours",
         )  # fmt: skip
+        people = ("passphrase", "session", "token", "token/end")
+        own = {"/sign-out", "/plan/made", *(f"/people/{one}" for one in people)}
         by_path = {}
         for role in RoleAtSite:
             self.use(role)
@@ -188,7 +198,7 @@ class EveryRoute(Roles):
             asked = [by_path[role, path] for role in RoleAtSite]
             for fewer, more in zip(asked, asked[1:], strict=False):
                 self.assertLessEqual(fewer, more, path)
-            self.assertLessEqual(asked[0], {"/people/passphrase", "/people/session", "/sign-out", "/plan/made"}, path)
+            self.assertLessEqual(asked[0], own, path)
         self.assertIn("/supplies/moves", by_path[RoleAtSite.KEEPER, "/supplies"])
         self.assertNotIn("/supplies/moves", by_path[RoleAtSite.HELPER, "/supplies"])
 

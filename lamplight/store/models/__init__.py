@@ -55,7 +55,7 @@ from lamplight.store.models.setting_facts import (
     SiteVersion,
     TextVersion,
 )
-from lamplight.store.models.sign_in_facts import FailedTry, Invite, KnownDevice, SignIn
+from lamplight.store.models.sign_in_facts import ApiToken, FailedTry, Invite, KnownDevice, SignIn
 from lamplight.store.models.told_facts import ManualPage, ProgrammeTold, WordsTold
 
 TABLES = (
@@ -64,7 +64,7 @@ TABLES = (
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry,
-    Invite, StickerVersion, GuestReport, ProgrammeTold, WordsTold, ManualPage,
+    Invite, ApiToken, StickerVersion, GuestReport, ProgrammeTold, WordsTold, ManualPage,
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
     KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
@@ -86,6 +86,7 @@ __all__ = [
     "TABLES",
     "Absence",
     "AnnouncedPlan",
+    "ApiToken",
     "BarReading",
     "Base",
     "CareDone",

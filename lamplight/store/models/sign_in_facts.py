@@ -35,6 +35,20 @@ class Invite(Base):
     withdrawn_at = UtcField(null=True)
 
 
+class ApiToken(Base):
+    """By which another program writes or reads, known by the hash of what it carries."""
+
+    keeper = ForeignKeyField(Keeper, backref="+")
+    scope = CharField(max_length=10)
+    name = CharField(max_length=60)
+    hashed = CharField(unique=True)
+    made_at = UtcField()
+    ended_at = UtcField(null=True)
+
+    class Meta:
+        table_name = "api_token"
+
+
 class KnownDevice(Base):
     """A browser in which a keeper signed in before, known by the hash of what its cookie carries."""
 

@@ -97,6 +97,7 @@ def said_about(view: MachineView, counter: str, value: int, at: datetime, calend
 HOW = {
     "typed": "typed",
     "csv": "from a file",
+    "api": "by a program",
     "run": "at the end of a run",
     "start": "when the machine was added",
 }

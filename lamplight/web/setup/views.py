@@ -11,6 +11,7 @@ from flask_login import current_user
 from markupsafe import Markup
 
 from lamplight.actions.absences import add_absence, take_holidays
+from lamplight.actions.api_tokens import SCOPE_WORDS, Scope, TokenRow, end_token, good_tokens, make_token
 from lamplight.actions.backups import newest_backup_in_words
 from lamplight.actions.entries import Actor
 from lamplight.actions.invites import GOOD_FOR, make_invite, open_invites, withdraw_invite
@@ -220,6 +221,12 @@ def _sessions(who: Actor) -> dict[int, list[SessionRow]]:
     return by_keeper
 
 
+def _tokens(who: Actor) -> list[TokenRow]:
+    """Tokens that are good: one's own, an owner everybody's."""
+    mine = [row for row in good_tokens() if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER]
+    return mine if who.role else []
+
+
 def _role(text: str) -> RoleAtSite | None:
     """The role that was chosen; None where none was.
 
@@ -231,7 +238,7 @@ def _role(text: str) -> RoleAtSite | None:
     return RoleAtSite(text) if text else None
 
 
-def _people(code: int, errors: Mapping[str, str], invited: tuple[str, str, Markup] | None = None):  # noqa: ANN202
+def _people(code: int, errors: Mapping[str, str], invited: tuple[str, str, Markup] | None = None, token: str = ""):  # noqa: ANN202
     form = request.form if {"initials", "name", "role"} & set(errors) and not request.form.get("id") else {}
     secrets, who = secrets_by_keeper(), actor()
     asked = {row.id: whose_is_asked(row.id, who, secrets) for row in everybody()}
@@ -240,7 +247,8 @@ def _people(code: int, errors: Mapping[str, str], invited: tuple[str, str, Marku
         changed=forms.row_number(request.form.get("id", "")),
         roles=roles_at(site().id), invited=invited,
         invites=open_invites(site().id, now()) if who.role is RoleAtSite.OWNER else [], good_for=GOOD_FOR,
-        sessions=_sessions(who), role_words=ROLE_WORDS, owns=who.role is RoleAtSite.OWNER,
+        sessions=_sessions(who), token=token, scopes=SCOPE_WORDS,
+        tokens=_tokens(who), role_words=ROLE_WORDS, owns=who.role is RoleAtSite.OWNER,
     )  # fmt: skip
 
 
@@ -277,6 +285,29 @@ def end_session():  # noqa: ANN201
     except InvalidInput as problem:
         return _people(422, {"session": str(problem)})
     flash("That session has ended.")
+    return see_other("setup.people")
+
+
+@blueprint.post("/people/token")
+def token():  # noqa: ANN201
+    """The token is shown once, in the answer itself."""
+    form = request.form
+    try:
+        if form.get("scope") not in set(Scope):
+            raise InvalidInput("Choose what the token is good for.", "token_name")
+        made = make_token(Scope(form["scope"]), form.get("token_name", ""), actor())
+    except InvalidInput as problem:
+        return _people(422, {"token": str(problem)})
+    return _people(200, {}, token=made)
+
+
+@blueprint.post("/people/token/end")
+def no_token():  # noqa: ANN201
+    try:
+        end_token(forms.row_number(request.form.get("token", "")) or 0, actor())
+    except InvalidInput as problem:
+        return _people(422, {"token": str(problem)})
+    flash("That token has ended.")
     return see_other("setup.people")
 
 

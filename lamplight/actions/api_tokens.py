@@ -1,0 +1,104 @@
+"""Tokens for other programs: one scope each, shown once, kept as a hash, good until they are ended."""
+
+from __future__ import annotations
+
+import hashlib
+import secrets
+from dataclasses import dataclass
+from datetime import datetime
+from enum import StrEnum
+
+from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.store.database import database
+from lamplight.store.models import ApiToken
+from lamplight.store.rights import roles_at
+
+TOKEN_BYTES, MOST_TOKENS = 32, 20
+
+
+class Scope(StrEnum):
+    """What a token is good for."""
+
+    READINGS = "readings"
+    LAMPS = "lamps"
+    READ = "read"
+
+
+SCOPE_WORDS = {
+    Scope.READINGS: "write readings of counters",
+    Scope.LAMPS: "write what a panel shows",
+    Scope.READ: "read machines and what is due",
+}
+NEEDS = {Scope.READINGS: Right.REPORT, Scope.LAMPS: Right.REPORT, Scope.READ: Right.LOOK}
+
+
+@dataclass(frozen=True)
+class TokenRow:
+    """A token that is good: whose, for what, and what it is called."""
+
+    id: int
+    keeper_id: int
+    scope: Scope
+    name: str
+    made_at: datetime
+
+
+def _hashed(token: str) -> str:
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+def make_token(scope: Scope, name: str, actor: Actor) -> str:
+    """Make a token of one's own; answers it, which is kept nowhere.
+
+    Raises:
+        NotAllowed: where the keeper may not do that themselves.
+        InvalidInput: without a name, for a program nobody knows, with many tokens, or where nobody is signed in.
+    """
+    actor.needs(NEEDS[scope])
+    called = required(name, "What the token is for", 60, "token_name")
+    if actor.keeper_id is None or actor.role is None:
+        raise InvalidInput("A token belongs to a keeper who is signed in.", "token_name")
+    if sum(row.keeper_id == actor.keeper_id for row in good_tokens()) >= MOST_TOKENS:
+        raise InvalidInput("You have twenty tokens. End one first.", "token_name")
+    token = secrets.token_urlsafe(TOKEN_BYTES)
+    with database.atomic():
+        write_entry("access", f"Token “{called}” made, to {SCOPE_WORDS[scope]}", actor)
+        ApiToken.create(
+            keeper=actor.keeper_id, scope=scope.value, name=called, hashed=_hashed(token), made_at=actor.now
+        )
+    return token
+
+
+def good_tokens() -> list[TokenRow]:
+    """Tokens that were not ended, the newest first."""
+    rows = ApiToken.select().where(ApiToken.ended_at.is_null()).order_by(ApiToken.id.desc())
+    return [TokenRow(row.id, row.keeper_id, Scope(row.scope), row.name, row.made_at) for row in rows]
+
+
+def end_token(token_id: int, actor: Actor) -> None:
+    """End a token: one's own, or as an owner anybody's.
+
+    Raises:
+        NotAllowed: for another's, by whoever is no owner.
+        InvalidInput: where there is none that is good.
+    """
+    row = next((one for one in good_tokens() if one.id == token_id), None)
+    if row is None:
+        raise InvalidInput("That token has ended already. Load the page again.")
+    if row.keeper_id != actor.keeper_id:
+        actor.needs(Right.OWN)
+    with database.atomic():
+        ApiToken.update(ended_at=actor.now).where(ApiToken.id == token_id).execute()
+        write_entry("access", f"Token “{row.name}” ended", actor)
+
+
+def actor_of_token(token: str, scope: Scope, site_id: int, now: datetime) -> Actor | None:
+    """Whoever a program writes for; None where the token is not good, not for that, or its keeper has left."""
+    row = ApiToken.get_or_none(ApiToken.hashed == _hashed(token), ApiToken.ended_at.is_null())
+    if row is None or row.scope != scope.value:
+        return None
+    roles: dict[int, RoleAtSite] = roles_at(site_id)
+    role = roles.get(row.keeper_id)
+    return Actor(now, row.keeper_id, True, role=role) if role is not None else None

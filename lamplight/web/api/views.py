@@ -1,0 +1,166 @@
+"""JSON for other programs. Each request carries a token: ``Authorization: Bearer …``; no session, no form."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from datetime import datetime
+from typing import Any
+
+from flask import Blueprint, Response, g, jsonify, request
+from werkzeug.exceptions import HTTPException
+
+from lamplight.actions.api_tokens import Scope, actor_of_token
+from lamplight.actions.entries import Actor
+from lamplight.actions.kinds import kind_of
+from lamplight.actions.lamps import note_sighting
+from lamplight.actions.machine_views import machine_views
+from lamplight.actions.readings import DoubtfulReadings, TypedReading, take_readings
+from lamplight.core.errors import InvalidInput, NotAllowed
+from lamplight.core.lamps.match import PanelSignals, meanings
+from lamplight.store.sightings import lamps_from_data
+from lamplight.store.sites import MachineRow, SiteRow, machines, the_site
+from lamplight.web.clock import now
+from lamplight.web.rendering import signs_in
+
+blueprint = Blueprint("api", __name__, url_prefix="/api")
+MOST_READINGS, MOST_COUNTED = 200, 999_999_999
+Answer = tuple[Response, int]
+
+
+class Refused(Exception):
+    """What is answered instead: a code and a sentence."""
+
+    def __init__(self, code: int, sentence: str) -> None:
+        super().__init__(sentence)
+        self.code = code
+
+
+@blueprint.errorhandler(Refused)
+def refused(problem: Refused) -> Answer:
+    answer = jsonify(error=str(problem))
+    if problem.code == 401:
+        answer.headers["WWW-Authenticate"] = "Bearer"
+    return answer, problem.code
+
+
+@blueprint.errorhandler(InvalidInput)
+def wrong(problem: InvalidInput) -> Answer:
+    return jsonify(error=str(problem)), 422
+
+
+@blueprint.errorhandler(NotAllowed)
+def not_allowed(problem: NotAllowed) -> Answer:
+    return jsonify(error=str(problem)), 403
+
+
+@blueprint.errorhandler(429)
+def too_often(_problem: HTTPException) -> Answer:
+    return jsonify(error="That is too often. Wait a minute."), 429
+
+
+def _asked_by(scope: Scope) -> tuple[SiteRow, Actor]:
+    """The site, and whoever the token belongs to."""
+    kind, _, token = request.headers.get("Authorization", "").partition(" ")
+    here = the_site()
+    if not signs_in() or here is None:
+        raise Refused(404, "Programs are answered where keepers sign in: serve Lamplight in your network.")
+    actor = actor_of_token(token.strip(), scope, here.id, now()) if kind.lower() == "bearer" else None
+    if actor is None:
+        raise Refused(401, f"A token to that end is wanted: Authorization: Bearer …, made under People, for “{scope}”.")
+    g.role = actor.role
+    return here, actor
+
+
+def _body() -> Mapping[str, Any]:
+    known = request.get_json(silent=True)
+    if not isinstance(known, dict):
+        raise Refused(400, "The body is a JSON object.")
+    return known
+
+
+def _machine(here: SiteRow, wanted: object) -> MachineRow:
+    """By number or by name."""
+    rows = machines(here.id)
+    row = next((one for one in rows if wanted in (one.id, one.name)), None)
+    if row is None or isinstance(wanted, bool):
+        raise InvalidInput(f"There is no machine “{str(wanted)[:60]}” here.")
+    return row
+
+
+def _at(given: object) -> datetime:
+    if given is None:
+        return now()
+    try:
+        at = datetime.fromisoformat(str(given))
+    except ValueError:
+        at = datetime.min
+    if at.tzinfo is None:
+        raise InvalidInput("“at” is a date and time with its offset, such as 2026-11-24T07:05:00+01:00.")
+    return at
+
+
+@blueprint.get("/machines")
+def machines_out() -> Response:
+    here, _ = _asked_by(Scope.READ)
+    found = []
+    for view in machine_views(here, now()):
+        dues = [
+            {
+                "item": due.item.key, "title": due.item.title, "status": due.status.word,
+                "likely": due.likely.isoformat() if due.likely else None, "why": list(due.reasons),
+            }
+            for due in view.status.dues
+        ]  # fmt: skip
+        found.append(
+            {
+                "id": view.row.id, "name": view.row.name, "place": view.row.place, "kind": view.row.kind,
+                "counter": view.status.expected_drinks, "panel": [one.title for one in view.panel.meanings],
+                "dues": dues,
+            }
+        )  # fmt: skip
+    return jsonify(site=here.name, zone=here.calendar.zone, at=now().isoformat(), machines=found)
+
+
+@blueprint.post("/readings")
+def readings_in() -> Answer:
+    """``{"readings": [{"machine": 3, "value": 12480, "counter": "drinks", "at": "…"}]}``: all of them, or none."""
+    here, actor = _asked_by(Scope.READINGS)
+    given = _body().get("readings")
+    if not isinstance(given, list) or not 0 < len(given) <= MOST_READINGS:
+        raise Refused(400, f"“readings” is a list of 1 to {MOST_READINGS}.")
+    typed = []
+    for one in given:
+        if not isinstance(one, dict) or not isinstance(one.get("value"), int) or isinstance(one["value"], bool):
+            raise InvalidInput("Each reading has a machine, and a value that is a whole number.")
+        row = _machine(here, one.get("machine"))
+        counter = str(one.get("counter", "drinks"))
+        if not 0 <= one["value"] <= MOST_COUNTED:
+            raise InvalidInput("A counter shows a whole number of up to nine digits.")
+        if counter not in ("drinks", *kind_of(row.kind).counters):
+            raise InvalidInput(f"{row.name} has no counter “{counter[:30]}”.")
+        typed.append(TypedReading(row.id, one["value"], _at(one.get("at")), counter=counter))
+    try:
+        take_readings(typed, here.calendar, actor, source="api")
+    except DoubtfulReadings as doubtful:
+        raise InvalidInput(str(doubtful)) from doubtful
+    return jsonify(taken=len(typed)), 201
+
+
+@blueprint.post("/lamps")
+def lamps_in() -> Answer:
+    """``{"machine": 3, "lamps": {"tank": "flashing red"}, "message": "", "at": "…"}``; nothing lit is a dark panel."""
+    here, actor = _asked_by(Scope.LAMPS)
+    body = _body()
+    row, lamps = _machine(here, body.get("machine")), body.get("lamps", {})
+    if not isinstance(lamps, dict):
+        raise Refused(400, "“lamps” is an object: the lamp’s key, and what it shows.")
+    try:
+        signals = PanelSignals(
+            {key: one for key, one in lamps_from_data({str(k): str(v) for k, v in lamps.items()}).items() if one.lit},
+            str(body.get("message", "")).strip()[:120],
+        )
+    except ValueError:
+        raise InvalidInput("A lamp is off, steady or flashing, with its colour where it has several.") from None
+    note_sighting(row, signals, _at(body.get("at")), actor)
+    means = [meaning.title for meaning in meanings(kind_of(row.kind).panel, signals)]
+    return jsonify(means=means), 201

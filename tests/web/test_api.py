@@ -1,0 +1,157 @@
+"""For other programs: tokens and their scopes, readings and lamps in, machines out."""
+
+from __future__ import annotations
+
+import re
+from datetime import timedelta
+
+from lamplight.actions.api_tokens import Scope, end_token, good_tokens, make_token
+from lamplight.actions.entries import Actor
+from lamplight.actions.sites import save_keeper
+from lamplight.core.errors import InvalidInput, NotAllowed
+from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.store.books import book
+from lamplight.store.database import database
+from lamplight.store.logbook import entries
+from lamplight.store.models import ApiToken
+from tests.base import NOW, tested_app
+from tests.web.test_rights import WORDS, Roles
+
+
+class Programs(Roles):
+    """A token of each scope, of a helper."""
+
+    def setUp(self):
+        """Made as the keeper makes them."""
+        super().setUp()
+        helper = Actor(NOW, self.people[RoleAtSite.HELPER], True, role=RoleAtSite.HELPER)
+        self.tokens_by_scope = {scope: make_token(scope, f"for {scope}", helper) for scope in Scope}
+        self.program = self.app.test_client()
+
+    def call(self, path, body=None, scope=None, code=200, token=None):
+        """One request of a program; answers what it says."""
+        token = token or (self.tokens_by_scope[scope] if scope else "")
+        headers = {"Authorization": f"Bearer {token}"} if token else {}
+        answer = self.program.open(path, method="GET" if body is None else "POST", json=body, headers=headers)
+        database.connect(reuse_if_open=True)
+        self.assertEqual(answer.status_code, code, answer.get_data(as_text=True)[:300])
+        self.assertNotIn("Set-Cookie", answer.headers)
+        return answer.get_json()
+
+
+class Scopes(Programs):
+    """Each for its own."""
+
+    def test_each_for_its_own(self):
+        """Another scope, no token, a made-up one, an ended one: 401 with a sentence, nothing written."""
+        paths = {
+            Scope.READ: ("/api/machines", None),
+            Scope.READINGS: ("/api/readings", {}),
+            Scope.LAMPS: ("/api/lamps", {}),
+        }
+        before = self.written()
+        for scope, (path, body) in paths.items():
+            for other in (one for one in Scope if one is not scope):
+                self.assertIn("Bearer", self.call(path, body, other, 401)["error"])
+            self.call(path, body, code=401)
+            self.call(path, body, code=401, token="made-up")
+        self.assertEqual(self.written(), before)
+        row = next(one for one in good_tokens() if one.scope is Scope.READ)
+        end_token(row.id, Actor(NOW, row.keeper_id, True, role=RoleAtSite.HELPER))
+        self.call("/api/machines", scope=Scope.READ, code=401)
+
+    def test_goes_with_its_keeper(self):
+        """Who has left, or looks on, writes by no program either."""
+        last = book(self.hall).drinks.last_reading.value
+        reading = {"readings": [{"machine": "Hall", "value": last + 20}]}
+        helper = self.people[RoleAtSite.HELPER]
+        save_keeper("helper one", "HE", Actor(NOW), helper, present=WORDS, role=RoleAtSite.LOOKER)
+        self.assertIn("You look on", self.call("/api/readings", reading, Scope.READINGS, 403)["error"])
+        save_keeper("helper one", "HE", Actor(NOW), helper, active=False, present=WORDS)
+        self.call("/api/machines", scope=Scope.READ, code=401)
+
+    def test_making_and_ending(self):
+        """Shown once and kept as a hash; a looker makes none that writes; another's is ended by an owner."""
+        self.use(RoleAtSite.KEEPER)
+        page = self.post("/people/token", {"scope": "lamps", "token_name": "panel camera"}, 200).get_data(as_text=True)
+        token = re.search(r'invite-link">([\w-]{43})<', page)[1]
+        self.assertNotIn(token, self.get("/people"))
+        self.assertNotIn(token, str([row.hashed for row in ApiToken.select()]))
+        self.post("/people/token", {"scope": "everything", "token_name": "x"}, 422)
+        self.post("/people/token", {"scope": "read", "token_name": " "}, 422)
+        looker = Actor(NOW, self.people[RoleAtSite.LOOKER], True, role=RoleAtSite.LOOKER)
+        make_token(Scope.READ, "wall", looker)
+        for scope in (Scope.READINGS, Scope.LAMPS):
+            with self.assertRaises(NotAllowed):
+                make_token(scope, "x", looker)
+        with self.assertRaisesRegex(InvalidInput, "signed in"):
+            make_token(Scope.READ, "x", Actor(NOW))
+        own = next(row for row in good_tokens() if row.name == "panel camera")
+        self.use(RoleAtSite.HELPER)
+        self.post("/people/token/end", {"token": str(own.id)}, 403)
+        self.use(RoleAtSite.OWNER)
+        self.post("/people/token/end", {"token": str(own.id)})
+        self.post("/people/token/end", {"token": str(own.id)}, 422)
+        self.assertIn("Token “panel camera” ended", [row.summary for row in entries(kind="access")])
+
+
+class In(Programs):
+    """Readings and lamps."""
+
+    def test_readings(self):
+        """By number or name, at a time of their own; in the log as the keeper's."""
+        last = book(self.hall).drinks.last_reading.value
+        at = (NOW - timedelta(minutes=5)).isoformat()
+        sent = {
+            "readings": [{"machine": self.hall, "value": last + 3, "at": at}, {"machine": "Hall", "value": last + 4}]
+        }
+        self.assertEqual(self.call("/api/readings", sent, Scope.READINGS, 201), {"taken": 2})
+        self.assertEqual([one.value for one in book(self.hall).drinks.readings[-2:]], [last + 3, last + 4])
+        self.assertEqual(entries(kind="reading")[0].who, "HE")
+
+    def test_readings_refused(self):
+        """Whole, with a sentence: doubtful, no number, no machine, no counter, a time without its offset."""
+        last = book(self.hall).drinks.last_reading.value
+        before = self.written()
+        good = {"machine": "Hall", "value": last + 1}
+        for wrong, said in (
+            ({"value": last - 500}, "less than"), ({"value": 10**10}, "nine digits"), ({"value": -1}, "nine digits"),
+            ({"value": "12"}, "whole number"), ({"value": True}, "whole number"), ({"machine": "Attic"}, "no machine"),
+            ({"machine": None}, "no machine"), ({"machine": True}, "no machine"), ({"counter": "moons"}, "no counter"),
+            ({"at": "noon"}, "with its offset"), ({"at": "2026-11-24T07:05:00"}, "with its offset"),
+        ):  # fmt: skip
+            sent = {"readings": [good, {**good, **wrong}]}
+            self.assertIn(said, self.call("/api/readings", sent, Scope.READINGS, 422)["error"])
+        for body in ([], {}, {"readings": []}, {"readings": [good] * 201}, {"readings": "x"}):
+            self.call("/api/readings", body, Scope.READINGS, 400)
+        self.assertEqual(self.written(), before)
+
+    def test_lamps(self):
+        """What it means comes back, and stands on the machine; nothing lit is dark."""
+        sent = {"machine": self.hall, "lamps": {"tank": "flashing red"}}
+        self.assertEqual(self.call("/api/lamps", sent, Scope.LAMPS, 201), {"means": ["Fill the tank"]})
+        self.assertEqual(self.view(self.hall).panel.meanings[0].title, "Fill the tank")
+        self.assertEqual(self.call("/api/lamps", {"machine": self.hall}, Scope.LAMPS, 201), {"means": []})
+        for lamps, code in (({"moon": "steady"}, 422), ({"tank": "purple"}, 422), ("tank", 400), ({"tank": 7}, 422)):
+            self.call("/api/lamps", {"machine": self.hall, "lamps": lamps}, Scope.LAMPS, code)
+
+
+class Out(Programs):
+    """Machines and what is due."""
+
+    def test_machines(self):
+        """The same dues as the page; no names of keepers."""
+        said = self.call("/api/machines", scope=Scope.READ)
+        found = said["machines"][0]
+        dues = {due["item"]: due["status"] for due in found["dues"]}
+        own = {due.item.key: due.status.word for due in self.view(self.hall).status.dues}
+        self.assertEqual((found["name"], dues), ("Hall", own))
+        self.assertNotIn("helper one", str(said))
+
+    def test_at_home_there_is_none(self):
+        """Where nobody signs in no program is answered."""
+        database.close()
+        client = tested_app(self.folder, self.clock, testing=True).test_client()
+        answer = client.get("/api/machines", headers={"Authorization": f"Bearer {self.tokens_by_scope[Scope.READ]}"})
+        database.connect(reuse_if_open=True)
+        self.assertEqual(answer.status_code, 404)
