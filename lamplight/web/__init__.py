@@ -111,6 +111,7 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.rounds import hours
     from lamplight.web.rounds import views as rounds
     from lamplight.web.runs import views as runs
+    from lamplight.web.setup import people  # noqa: F401 - it adds its pages to the place
     from lamplight.web.setup import views as setup
     from lamplight.web.simulated import mail as simulated_mail
     from lamplight.web.simulated import views as simulated

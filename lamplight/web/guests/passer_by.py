@@ -21,11 +21,12 @@ from lamplight.core.guest.tasks import GuestAct, GuestTask, guest_tasks
 from lamplight.core.guest.usable import Usable
 from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings, step_lamp
 from lamplight.drawing.closeup.scene import CloseUp, closeup
-from lamplight.drawing.lamp_panel import lamp_panel, state_words
+from lamplight.drawing.lamp_panel import lamp_panel
 from lamplight.store.guests import StickerRow, stickers
-from lamplight.store.sightings import lamps_as_data, lamps_from_data
+from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import SiteRow, the_site
 from lamplight.web.clock import now
+from lamplight.web.lamps.model import lamp_buttons
 
 blueprint = Blueprint("passer_by", __name__, url_prefix="/at", template_folder="templates")
 VERDICTS = {
@@ -66,16 +67,6 @@ class Shown:
     tells: GuestTells | None
 
 
-@dataclass(frozen=True)
-class LampButton:
-    """A lamp to touch: its key, label, what it shows in words, and as the address keeps it."""
-
-    key: str
-    label: str
-    words: str
-    value: str
-
-
 def _known(token: str) -> tuple[SiteRow, MachineView, StickerRow]:
     here = the_site()
     row = next((one for one in stickers().values() if one.token == token), None)
@@ -108,14 +99,6 @@ def _task(task: GuestTask, told: tuple[GuestTells, ...]) -> Shown:
     return Shown(task, pictures, ADVICE.get(task.task, ""), tells if tells in told else None)
 
 
-def _buttons(view: MachineView, signals: PanelSignals) -> list[LampButton]:
-    data = lamps_as_data(signals.lamps)
-    return [
-        LampButton(lamp.key, lamp.label, state_words(signals.lamp(lamp.key), lamp), data.get(lamp.key, ""))
-        for lamp in view.kind.panel.lamps
-    ]
-
-
 def _show(token: str, given: Mapping[str, str], code: int = 200, error: str = "") -> tuple[str, int]:
     here, view, row = _known(token)
     moment, panel = now(), view.kind.panel
@@ -128,7 +111,7 @@ def _show(token: str, given: Mapping[str, str], code: int = 200, error: str = ""
     return render_template(
         "guests/at.html", token=token, view=view, verdict=verdict, says=VERDICTS[verdict.usable],
         tone=("fine", "part", "stop", "stop")[verdict.usable], cared=cared_for(view), tasks=tasks, other=other,
-        panel=lamp_panel(view.kind, signals) if panel.speaks else "", buttons=_buttons(view, signals),
+        panel=lamp_panel(view.kind, signals) if panel.speaks else "", buttons=lamp_buttons(view.kind, signals),
         signals=signals, messages=[message.says for message in panel.messages], told=[one.value for one in told],
         photos=row.photos, error=error, form=given, thanks=request.args.get("thanks"), longest=LONGEST_WORDS,
         since=partial(_since, here),

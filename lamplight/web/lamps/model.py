@@ -21,6 +21,7 @@ from lamplight.core.lamps.match import Meaning, PanelSignals, meanings, unexplai
 from lamplight.core.lamps.own_interval import LampExpected
 from lamplight.core.lamps.panel import Panel
 from lamplight.core.lamps.sightings import panels_seen
+from lamplight.core.machine.kind import Kind
 from lamplight.drawing.lamp_panel import lamp_panel, signals_in_words, state_words
 from lamplight.drawing.multiples import fault_bars
 
@@ -125,6 +126,18 @@ class LampButton:
     lit: bool
 
 
+def lamp_buttons(kind: Kind, signals: PanelSignals) -> list[LampButton]:
+    """The lamps of a panel to touch, as they are set."""
+    return [
+        LampButton(
+            lamp.key, lamp.label, state_words(signals.lamp(lamp.key), lamp),
+            f"{signals.lamp(lamp.key).state.value} {signals.lamp(lamp.key).colour}".strip(),
+            signals.lamp(lamp.key).lit,
+        )
+        for lamp in kind.panel.lamps
+    ]  # fmt: skip
+
+
 @dataclass(frozen=True)
 class LampsModel:
     """One machine's panel.
@@ -170,14 +183,7 @@ def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
     return LampsModel(
         drawing=lamp_panel(view.kind, panel_signals),
         signals=panel_signals,
-        buttons=[
-            LampButton(
-                lamp.key, lamp.label, state_words(panel_signals.lamp(lamp.key), lamp),
-                f"{panel_signals.lamp(lamp.key).state.value} {panel_signals.lamp(lamp.key).colour}".strip(),
-                panel_signals.lamp(lamp.key).lit,
-            )
-            for lamp in view.kind.panel.lamps
-        ],
+        buttons=lamp_buttons(view.kind, panel_signals),
         messages=[message.says for message in view.kind.panel.messages],
         preview=preview,
         changed=changed,
