@@ -15,6 +15,7 @@ from jinja2 import FileSystemBytecodeCache
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
+from lamplight.actions.opening import open_book
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
@@ -23,9 +24,12 @@ from lamplight.store.migrating import open_database
 from lamplight.store.models import CounterReading, Entry
 from lamplight.store.sites import machine, the_site
 from lamplight.web import create_app
+from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
+from lamplight.web.secret import secret_key
 
 NOW = datetime(2026, 11, 24, 12, 0, tzinfo=UTC)  # a Tuesday, 13:00 in Berlin
+HERE = Reach()
 WEEK = (OFFICE_HOURS,) * 5 + (None,) * 2
 
 
@@ -111,10 +115,31 @@ def compiled_templates():
     return FileSystemBytecodeCache(str(folder))
 
 
-def tested_app(folder, clock, **rest):
-    """The application as it is, but for templates that are compiled once."""
-    app = create_app(folder, clock, **rest)
-    app.jinja_env.bytecode_cache = compiled_templates()
+MADE = {}
+
+
+def tested_app(folder, clock, testing=False, reach=HERE):
+    """The application as it is, made once for each reach: for another folder it is as if it were made for that.
+
+    Making it takes longer than most tests. What a test changed of it is put back.
+    """
+    if (testing, reach) not in MADE:
+        app = create_app(folder, clock, testing, reach)
+        app.jinja_env.bytecode_cache = compiled_templates()
+        asked = {place: list(several) for place, several in app.before_request_funcs.items()}
+        MADE[testing, reach] = app, dict(app.config), dict(app.view_functions), asked
+        return app
+    app, config, views, asked = MADE[testing, reach]
+    open_book(folder)
+    local = folder if config["LOCAL_AUTHORITY"] else None
+    app.config.clear()
+    app.config.update(config | {"SECRET_KEY": secret_key(folder), "LOCAL_AUTHORITY": local})
+    app.view_functions.clear()
+    app.view_functions.update(views)
+    app.before_request_funcs.clear()
+    app.before_request_funcs.update({place: list(several) for place, several in asked.items()})
+    app.extensions["lamplight_clock"] = clock
+    next(iter(app.extensions["limiter"])).reset()
     return app
 
 

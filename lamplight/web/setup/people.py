@@ -65,8 +65,9 @@ def _sessions(who: Actor) -> dict[int, list[SessionRow]]:
 
 def _tokens(who: Actor) -> list[TokenRow]:
     """Tokens that are good: one's own, an owner everybody's."""
-    mine = [row for row in good_tokens() if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER]
-    return mine if who.role else []
+    if who.role is None:
+        return []
+    return [row for row in good_tokens() if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER]
 
 
 def _role(text: str) -> RoleAtSite | None:
