@@ -5,10 +5,13 @@ from __future__ import annotations
 import itertools
 import unittest
 from datetime import UTC, datetime, timedelta
+from types import SimpleNamespace
 
 from hypothesis import given
 from hypothesis import strategies as st
 
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.status import Status
 from lamplight.core.guest.reports import SAME_WITHIN, TOLD_WORDS, GuestTelling, GuestTells, already_told
 from lamplight.core.guest.tasks import GuestAct, guest_task, guest_tasks
 from lamplight.core.guest.usable import (
@@ -29,6 +32,11 @@ OTHERS = st.lists(
     st.builds(OtherMachine, st.integers(1, 50), st.sampled_from(Usable), st.one_of(st.none(), st.integers(0, 900))),
     max_size=6, unique_by=lambda one: one.machine,
 )  # fmt: skip
+
+
+def late(words, circuit, status=Status.OVERDUE):
+    """What stands of an item that the rule looks at."""
+    return SimpleNamespace(status=status, item=SimpleNamespace(when_overdue=words, circuit=circuit))
 
 
 def meaning(pattern):
@@ -53,6 +61,21 @@ class MayI(unittest.TestCase):
             self.assertEqual(bool(found.why), wanted is not Usable.YES)
             self.assertEqual(found.until is not None, wanted is Usable.CLEANING)
         self.assertEqual(standing_for_guests(None, False, (), ()), GuestStanding(Usable.YES))
+
+    def test_what_is_late(self):
+        """A milk wash stops milk, anything else that says so stops all, whichever stands first; in time none."""
+        milk = late("No milk drinks until it is washed.", Circuit.MILK)
+        group = late("No drinks until it is rinsed.", Circuit.BREW)
+        self.assertEqual(
+            standing_for_guests(None, False, (), [milk]), GuestStanding(Usable.NO_MILK, milk.item.when_overdue)
+        )
+        for dues in ([milk, group], [group, milk], [group]):
+            self.assertEqual(
+                standing_for_guests(None, False, (), dues), GuestStanding(Usable.NO, group.item.when_overdue)
+            )
+        silent = late("", Circuit.MILK)
+        due = late("No drinks.", Circuit.BREW, Status.DUE)
+        self.assertIs(standing_for_guests(None, False, (), [silent, due]).usable, Usable.YES)
 
     @given(OTHERS, st.sampled_from(Usable))
     def test_the_nearest(self, others, than):

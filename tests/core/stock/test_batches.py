@@ -70,6 +70,13 @@ class OneAfterAnother(unittest.TestCase):
         self.assertEqual(likely_spoilt(batches, uses, (), TODAY + 9 * DAY), ())
         self.assertEqual(likely_spoilt((Batch(3, TODAY - DAY),), uses, (), TODAY + DAY), (Spoiling(3, TODAY - DAY),))
 
+    def test_what_arrives_saves_nothing(self):
+        """It bears no date and is taken last: what nobody uses in time spoils all the same."""
+        coming = [Arrival(5, TODAY + 2 * DAY)]
+        self.assertEqual(
+            likely_spoilt((Batch(3, TODAY + 9 * DAY),), (), coming, TODAY + 60 * DAY), (Spoiling(3, TODAY + 9 * DAY),)
+        )
+
     def test_cover(self):
         """What spoils shortens the cover; a use after that date finds nothing; an arrival makes up for it."""
         uses = [UseAhead(1, TODAY + 2 * n * DAY, 0.0) for n in range(20)]
