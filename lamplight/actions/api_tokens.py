@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
-import hashlib
-import secrets
 from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
 
 from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.store.database import database
 from lamplight.store.models import ApiToken
 from lamplight.store.rights import roles_at
 
-TOKEN_BYTES, MOST_TOKENS = 32, 20
+MOST_TOKENS = 20
 
 
 class Scope(StrEnum):
@@ -45,10 +44,6 @@ class TokenRow:
     made_at: datetime
 
 
-def _hashed(token: str) -> str:
-    return hashlib.sha256(token.encode()).hexdigest()
-
-
 def make_token(scope: Scope, name: str, actor: Actor) -> str:
     """Make a token of one's own; answers it, which is kept nowhere.
 
@@ -62,12 +57,10 @@ def make_token(scope: Scope, name: str, actor: Actor) -> str:
         raise InvalidInput("A token belongs to a keeper who is signed in.", "token_name")
     if sum(row.keeper_id == actor.keeper_id for row in good_tokens()) >= MOST_TOKENS:
         raise InvalidInput("You have twenty tokens. End one first.", "token_name")
-    token = secrets.token_urlsafe(TOKEN_BYTES)
+    token = fresh_token()
     with database.atomic():
         write_entry("access", f"Token “{called}” made, to {SCOPE_WORDS[scope]}", actor)
-        ApiToken.create(
-            keeper=actor.keeper_id, scope=scope.value, name=called, hashed=_hashed(token), made_at=actor.now
-        )
+        ApiToken.create(keeper=actor.keeper_id, scope=scope.value, name=called, hashed=hashed(token), made_at=actor.now)
     return token
 
 
@@ -96,7 +89,7 @@ def end_token(token_id: int, actor: Actor) -> None:
 
 def actor_of_token(token: str, scope: Scope, site_id: int, now: datetime) -> Actor | None:
     """Whoever a program writes for; None where the token is not good, not for that, or its keeper has left."""
-    row = ApiToken.get_or_none(ApiToken.hashed == _hashed(token), ApiToken.ended_at.is_null())
+    row = ApiToken.get_or_none(ApiToken.hashed == hashed(token), ApiToken.ended_at.is_null())
     if row is None or row.scope != scope.value:
         return None
     roles: dict[int, RoleAtSite] = roles_at(site_id)

@@ -17,7 +17,7 @@ from lamplight.actions.machine_view import MachineView
 from lamplight.actions.photos import shrunk
 from lamplight.core.care.item import Due, ItemRole, Start
 from lamplight.core.errors import InvalidInput
-from lamplight.core.guest.reports import LONGEST_WORDS, TOLD_WORDS, GuestTelling, GuestTells, already_told
+from lamplight.core.guest.reports import LONGEST_WORDS, GuestTelling, GuestTells, already_told
 from lamplight.core.guest.usable import (
     AtWork,
     GuestStanding,
@@ -27,7 +27,7 @@ from lamplight.core.guest.usable import (
     standing_for_guests,
 )
 from lamplight.core.keepers.rights import Right
-from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings
+from lamplight.core.lamps.match import Meaning, PanelSignals, checked_signals, meanings
 from lamplight.core.lamps.refills import Filling, filled_event
 from lamplight.core.mail.alarms import Alarm, stops
 from lamplight.core.run.clock import likely_end
@@ -42,15 +42,22 @@ from lamplight.store.sites import MachineRow, SiteRow, machine
 LATELY = timedelta(days=8)
 # So many wait at most at one machine; so many machines are looked at for one that is free; so much of care is told.
 MOST_WAITING, MOST_OTHERS, MOST_TOLD = 100, 30, 3
-TANK, MESSAGE = "tank", "says "
+TANK, TRAY, MESSAGE = "tank", "tray", "says "
 
 
-def standing_of(view: MachineView, now: datetime) -> GuestStanding:
-    """Whether a passer-by may use a machine."""
+def standing_of(view: MachineView, now: datetime, touched: Sequence[Meaning] = ()) -> GuestStanding:
+    """Whether a passer-by may use a machine.
+
+    Args:
+        view: the machine.
+        now: aware.
+        touched: what its panel means as they see it now; to them it holds, whatever the book says.
+    """
     at_work = None
     if view.run is not None:
         at_work = AtWork("It is being looked after.", likely_end(view.run.state, now))
-    stopping = [meaning.title for meaning in view.panel.meanings if stops(meaning)]
+    stopping = [meaning.title for meaning in touched if stops(meaning) or meaning.pattern.sort.interrupts]
+    stopping += [meaning.title for meaning in view.panel.meanings if stops(meaning)]
     return standing_for_guests(at_work, view.cleaner_inside, stopping, view.status.dues, view.row.retired)
 
 
@@ -91,6 +98,7 @@ def may_tell(view: MachineView) -> tuple[GuestTells, ...]:
     parts = {part.key for part in view.kind.parts}
     told = [GuestTells.FILLED] if TANK in parts else []
     told += [GuestTells.EMPTIED] if view.kind.item_of(ItemRole.DRAWER) else []
+    told += [GuestTells.TRAY] if TRAY in parts else []
     return (*told, GuestTells.SPITS, *([GuestTells.PANEL] if view.kind.panel.speaks else []), GuestTells.WORDS)
 
 
@@ -239,9 +247,8 @@ def _as_fact(row: ReportRow, site: SiteRow, actor: Actor) -> int:
     elif report.told is GuestTells.PANEL:
         note_sighting(known, signals_of(report.shows), report.at, actor)
     else:
-        words = TOLD_WORDS[report.told] if report.told is GuestTells.SPITS else ""
-        said = ": ".join(part for part in (words, report.words) if part)
-        write_entry("guest", f"A guest says: {said}", actor, known.id, at=report.at)
+        # That a tray was tipped out is no care of it: nobody dried its seat.
+        write_entry("guest", f"A guest says: {report.in_words}", actor, known.id, at=report.at)
     fresh = Entry.select(Entry.id).where(Entry.id > before).order_by(Entry.id)
     return int(fresh.scalar())
 

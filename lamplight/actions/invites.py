@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import hashlib
-import secrets
 from datetime import datetime, timedelta
 
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.passphrases import check_strength, set_passphrase
 from lamplight.actions.sites import save_keeper
+from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.store.database import database
@@ -16,12 +15,8 @@ from lamplight.store.models import Invite
 from lamplight.store.sites import KeeperRow, SiteRow
 
 GOOD_FOR = timedelta(hours=48)
-TOKEN_BYTES, MOST_OPEN = 32, 20
+MOST_OPEN = 20
 GONE = "That invitation was used, withdrawn, or is older than two days. Ask for a new one."
-
-
-def _hashed(token: str) -> str:
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 def make_invite(site: SiteRow, role: RoleAtSite, actor: Actor) -> str:
@@ -34,10 +29,10 @@ def make_invite(site: SiteRow, role: RoleAtSite, actor: Actor) -> str:
     actor.needs(Right.OWN)
     if len(open_invites(site.id, actor.now)) >= MOST_OPEN:
         raise InvalidInput("Twenty invitations are open already. Withdraw one first.", "invite")
-    token = secrets.token_urlsafe(TOKEN_BYTES)
+    token = fresh_token()
     with database.atomic():
         write_entry("access", f"Somebody invited as {role.value}", actor)
-        Invite.create(site=site.id, role=role.value, hashed=_hashed(token), made_by=actor.keeper_id, made_at=actor.now)
+        Invite.create(site=site.id, role=role.value, hashed=hashed(token), made_by=actor.keeper_id, made_at=actor.now)
     return token
 
 
@@ -49,7 +44,7 @@ def open_invites(site_id: int, now: datetime) -> list[Invite]:
 
 def invite_of(token: str, now: datetime) -> Invite | None:
     """The invitation whose link carries that; None where it is good no more."""
-    row = Invite.get_or_none(Invite.hashed == _hashed(token))
+    row = Invite.get_or_none(Invite.hashed == hashed(token))
     good = row is not None and row.used_at is None and row.withdrawn_at is None and now - row.made_at < GOOD_FOR
     return row if good else None
 

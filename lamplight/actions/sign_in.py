@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import hashlib
-import secrets
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.passphrases import is_right
+from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
@@ -19,12 +18,6 @@ from lamplight.store.passphrases import SecretRow, secrets_by_keeper
 WEEK = timedelta(days=7)
 SET_BACK = timedelta(days=1)  # of the clock, that a session outlives
 KEPT = timedelta(days=60)  # ended sessions, before they are forgotten
-TOKEN_BYTES = 32
-
-
-def _hashed(token: str) -> str:
-    """What the data file keeps of a cookie: nobody who reads the file can make the cookie of it."""
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 def account_of(name: str) -> tuple[str, SecretRow | None]:
@@ -51,7 +44,7 @@ def sign_in(name: str, passphrase: str, origin: str, device: str, now: datetime)
     """
     account, row = account_of(name)
     if row is not None and knows(row, device):
-        origin = f"device {_hashed(device)}"
+        origin = f"device {hashed(device)}"
     count_try(account, origin, now)
     if not is_right(row, passphrase):
         return None
@@ -61,7 +54,7 @@ def sign_in(name: str, passphrase: str, origin: str, device: str, now: datetime)
 
 def knows(row: SecretRow, device: str) -> bool:
     """Whether the keeper signed in on that device before."""
-    marks = KnownDevice.select().where(KnownDevice.keeper == row.keeper.id, KnownDevice.hashed == _hashed(device))
+    marks = KnownDevice.select().where(KnownDevice.keeper == row.keeper.id, KnownDevice.hashed == hashed(device))
     return bool(device) and marks.exists()
 
 
@@ -75,21 +68,21 @@ def begin_session(row: SecretRow, device: str, now: datetime, on: str = "") -> t
         on: what it is, in words, such as a phone.
     """
     first = not knows(row, device)
-    token, device = secrets.token_urlsafe(TOKEN_BYTES), device or secrets.token_urlsafe(TOKEN_BYTES)
+    token, device = fresh_token(), device or fresh_token()
     with database.atomic():
         SignIn.delete().where(SignIn.begun_at < now - KEPT).execute()
-        SignIn.create(keeper=row.keeper.id, secret=row.version, hashed=_hashed(token), begun_at=now, device=on[:40])
+        SignIn.create(keeper=row.keeper.id, secret=row.version, hashed=hashed(token), begun_at=now, device=on[:40])
         if first:
             on_what = f" on {on}" if on else ""
             words = f"{row.keeper.name} signed in{on_what} for the first time"
             write_entry("access", words, Actor(now, row.keeper.id))
-        KnownDevice.replace(keeper=row.keeper.id, hashed=_hashed(device), at=now).execute()
+        KnownDevice.replace(keeper=row.keeper.id, hashed=hashed(device), at=now).execute()
     return token, device
 
 
 def keeper_of_session(token: str, now: datetime) -> SecretRow | None:
     """Who is signed in by that cookie; None when the session ended, its week is over, or the passphrase is another."""
-    session = SignIn.get_or_none(SignIn.hashed == _hashed(token))
+    session = SignIn.get_or_none(SignIn.hashed == hashed(token))
     if session is None or session.ended_at is not None or not -SET_BACK < now - session.begun_at < WEEK:
         return None
     row = secrets_by_keeper().get(session.keeper_id)
@@ -114,7 +107,7 @@ def open_sessions(now: datetime, token: str = "") -> list[SessionRow]:
         now: by the server's clock.
         token: what this browser's cookie carries, or nothing.
     """
-    known, here = secrets_by_keeper(), _hashed(token)
+    known, here = secrets_by_keeper(), hashed(token)
     rows = SignIn.select().where(SignIn.ended_at.is_null(), SignIn.begun_at > now - WEEK).order_by(SignIn.id.desc())
     return [
         SessionRow(row.id, row.keeper_id, row.begun_at, row.device, bool(token) and row.hashed == here)
@@ -153,4 +146,4 @@ def note_lockout(name: str, now: datetime) -> None:
 
 def end_session(token: str, now: datetime) -> None:
     """Sign out: the cookie is worth nothing any more, wherever a copy of it lies."""
-    SignIn.update(ended_at=now).where(SignIn.hashed == _hashed(token), SignIn.ended_at.is_null()).execute()
+    SignIn.update(ended_at=now).where(SignIn.hashed == hashed(token), SignIn.ended_at.is_null()).execute()

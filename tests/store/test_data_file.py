@@ -17,6 +17,7 @@ from lamplight.actions.procedures import procedure_for
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.core.care.item import Start
 from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.run.state import EventKind, Outcome
 from lamplight.library.catalogue import kind_as_written_now
 from lamplight.store.backups import BACKUP_FOLDER, back_up_to, restore_into
@@ -34,9 +35,10 @@ from lamplight.store.models import (
     SignIn,
 )
 from lamplight.store.passphrases import secrets_by_keeper
+from lamplight.store.rights import roles_at
 from lamplight.store.runs import open_runs
 from lamplight.store.schema import MIGRATIONS
-from lamplight.store.sites import machine, machines, the_site
+from lamplight.store.sites import keepers, machine, machines, the_site
 from lamplight.store.trouble import DataFileProblem
 from tests.base import NOW, DataTest
 from tests.pace import said_to
@@ -100,6 +102,9 @@ class Migrating(OldFile):
                 self.assertEqual(problems_in(), [])
                 views = machine_views(the_site(), NOW)
                 self.assertTrue(views and views[0].status.dues)
+                roles = roles_at(the_site().id)
+                self.assertEqual(set(roles.values()) - {RoleAtSite.OWNER}, set())
+                self.assertEqual(set(roles), {row.id for row in keepers()})
                 self.assertTrue(list((self.other / BACKUP_FOLDER).glob("before-*.sqlite3")))
 
     def test_twins_of_an_older_time(self):

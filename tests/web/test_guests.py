@@ -94,9 +94,13 @@ class Seeing(Guests):
         self.shows(self.see(f"{self.at}?touch=tank"), "The tank is missing")
         page = self.see(f"{self.at}?lamp-tank=steady+red&touch=tank")
         self.shows(page, "Fill the tank")
+        self.hides(page, "Yes, you may use it")  # as they see it, whatever the book says
+        self.shows(self.see(), "Yes, you may use it")
         self.assertEqual(len(BeautifulSoup(page, "html.parser").select(".guest-steps .closeup")), 3)
         self.shows(self.see(f"{self.at}?lamp-attention=flashing+red"), "do not open it")
-        self.shows(self.see(f"{self.at}?lamp-care=flashing+amber"), "You may draw your drink")
+        care = self.see(f"{self.at}?lamp-care=flashing+amber")
+        self.shows(care, "You may draw your drink")
+        self.shows(care, "Yes, you may use it")
         for odd in ("lamp-tank=purple", "lamp-moon=steady", "touch=moon", "message=" + "x" * 4000, "lamp-tank=%00"):
             self.hides(self.see(f"{self.at}?{odd}"), 'value="panel"')
 
@@ -169,6 +173,19 @@ class Telling(Guests):
         self.assertEqual(sorted(told), [("A guest says: It smells odd", sent), ("A guest says: it spits", sent)])
         self.assertEqual(reports_decided(), {self.hall: (5, 0)})
         self.post("/guests", {"report": ids}, 422)
+
+    def test_a_tray_is_no_drawer(self):
+        """Poured into the sink, not the bin; told, it settles neither drawer nor tray, since nobody dried its seat."""
+        page = self.see(f"{self.at}?lamp-drawer=flashing+red&lamp-attention=flashing+red")
+        self.shows(page, "Pour it into the sink")
+        self.hides(page, "into the bin")
+        before = {due.item.key: due.last for due in self.view(self.hall).status.dues}
+        self.clock.moment += timedelta(minutes=2)
+        self.tell(told="tray")
+        self.post("/guests", {"report": str(waiting_reports()[0].id)})
+        after = self.view(self.hall, self.clock.moment).status.dues
+        self.assertEqual({due.item.key: due.last for due in after}, before)
+        self.assertEqual(entries(kind="guest")[0].summary, "A guest says: the tray was emptied")
 
     def test_put_aside(self):
         """It counts for nothing, its photo is gone, and the count says so."""

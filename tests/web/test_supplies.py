@@ -253,7 +253,7 @@ class OneProduct(Supplies):
         shelf = self.found()["milk-liquid"]
         first = shelf.uses[0]
         day = f"{max(first.likely, self.today):%a %-d %b}"
-        self.shows(self.get(f"{self.at}?nth=1"), f"1 ml from now on are used up on {day}")
+        self.shows(self.get(f"{self.at}?nth=1"), f"1 ml from now on will be used up on {day}")
         self.shows(self.get(f"{self.at}?nth=900000"), "only about")
         for wrong in ("-1", "0", "x", "1e9"):
             self.get(f"{self.at}?nth={wrong}", 422)

@@ -17,6 +17,7 @@ class GuestTells(StrEnum):
 
     FILLED = "filled"
     EMPTIED = "emptied"
+    TRAY = "tray"
     SPITS = "spits"
     PANEL = "panel"
     WORDS = "words"
@@ -25,6 +26,7 @@ class GuestTells(StrEnum):
 TOLD_WORDS = {
     GuestTells.FILLED: "the tank was filled",
     GuestTells.EMPTIED: "the drawer was emptied",
+    GuestTells.TRAY: "the tray was emptied",
     GuestTells.SPITS: "it spits",
     GuestTells.PANEL: "the panel shows something",
     GuestTells.WORDS: "something else",
@@ -48,6 +50,12 @@ class GuestTelling:
     at: datetime
     shows: tuple[str, ...] = ()
     words: str = ""
+
+    @property
+    def in_words(self) -> str:
+        """What was told, with their own words after it."""
+        what = "" if self.told is GuestTells.WORDS else TOLD_WORDS[self.told]
+        return ": ".join(part for part in (what, self.words) if part)
 
     def same_as(self, other: GuestTelling) -> bool:
         """Whether two reports tell one thing."""

@@ -15,6 +15,7 @@ class GuestAct(StrEnum):
 
     FILL = "fill the tank"
     EMPTY = "empty the drawer"
+    TRAY = "empty the tray"
     PUT_HOME = "push it home"
     LEAVE = "leave it"
     ELSEWHERE = "use another one"
@@ -38,7 +39,7 @@ class GuestTask:
 THEIRS = {
     (Sort.REFILL, "tank"): GuestAct.FILL,
     (Sort.EMPTY, "drawer"): GuestAct.EMPTY,
-    (Sort.EMPTY, "tray"): GuestAct.EMPTY,
+    (Sort.EMPTY, "tray"): GuestAct.TRAY,
     (Sort.MISSING, "tank"): GuestAct.PUT_HOME,
     (Sort.MISSING, "drawer"): GuestAct.PUT_HOME,
     (Sort.MISSING, "tray"): GuestAct.PUT_HOME,

@@ -41,20 +41,31 @@ BUSY = "Thank you, that is a lot at once. Wait a minute, or tell a keeper."
 PICTURES = {
     GuestAct.FILL: (
         ("out", "Take the tank out."), ("pour", "Rinse it, fill it with fresh cold water up to its mark."),
-        ("in", "Press it home until it clicks."),
+        ("in", "Press it home as far as it goes."),
     ),
     GuestAct.EMPTY: (
-        ("out", "Pull it out, with the machine on: it counts only then."),
+        ("out", "Pull it out with the machine on: many count only then."),
         ("drop", "Tip it into the bin, not the sink."),
         ("in", "Push it home. Asked whether it was emptied, say yes only if it was: it believes you."),
+    ),
+    GuestAct.TRAY: (
+        ("out", "Pull it out level, with two hands: it is full, and may be hot."),
+        ("drop", "Pour it into the sink."), ("in", "Dry where it sits, and push it home."),
     ),
     GuestAct.PUT_HOME: (("in", "Push it home as far as it goes."),),
 }  # fmt: skip
 ADVICE = {
+    GuestAct.FILL: "Is it full already? Then it means something else: leave it, and tell the keepers.",
+    GuestAct.EMPTY: "Is it empty already? Then it means something else: leave it, and tell the keepers.",
+    GuestAct.TRAY: "Is it empty already? Then it means something else: leave it, and tell the keepers.",
     GuestAct.LEAVE: "Leave it. You may draw your drink; a keeper sees to this.",
     GuestAct.ELSEWHERE: "Leave it, and do not open it: hot parts and cleaner may be inside. A keeper sees to it.",
 }
-DOES = {GuestAct.FILL: GuestTells.FILLED, GuestAct.EMPTY: GuestTells.EMPTIED}
+DOES = {
+    GuestAct.FILL: GuestTells.FILLED,
+    GuestAct.EMPTY: GuestTells.EMPTIED,
+    GuestAct.TRAY: GuestTells.TRAY,
+}
 
 
 @dataclass(frozen=True)
@@ -104,7 +115,7 @@ def _show(token: str, given: Mapping[str, str], code: int = 200, error: str = ""
     moment, panel = now(), view.kind.panel
     signals, told = _touched(view, given), may_tell(view)
     found = meanings(panel, signals)
-    verdict = standing_of(view, moment)
+    verdict = standing_of(view, moment, found)
     tasks = [_task(one, told) for one in guest_tasks(found, not signals.dark)]
     stuck = verdict.usable is not Usable.YES or any(one.task.task is GuestAct.ELSEWHERE for one in tasks)
     other = elsewhere(here, view, machine_views(here, moment), moment) if stuck else None

@@ -12,7 +12,7 @@ from lamplight.actions.guests import accept_reports, dismiss_reports, signals_of
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.stickers import allow_photos, end_sticker, renew_sticker
 from lamplight.core.errors import InvalidInput
-from lamplight.core.guest.reports import TOLD_WORDS, GuestTells
+from lamplight.core.guest.reports import GuestTells
 from lamplight.drawing.lamp_panel import lamp_panel, signals_in_words
 from lamplight.drawing.sticker import sticker as drawn_sticker
 from lamplight.drawing.sticker import sticker_file
@@ -40,7 +40,7 @@ class Line:
 def _line(row: ReportRow, known: MachineRow) -> Line:
     report, kind = row.report, kind_of(known.kind)
     if report.told is not GuestTells.PANEL:
-        return Line(row, known, report.words or TOLD_WORDS[report.told], Markup())
+        return Line(row, known, report.in_words, Markup())
     signals = signals_of(report.shows)
     return Line(row, known, signals_in_words(kind, signals), lamp_panel(kind, signals, "lamp-panel small", small=True))
 
@@ -55,7 +55,7 @@ def _show(error: str = ""):  # noqa: ANN202
     waiting = [_line(row, known[row.report.machine]) for row in waiting_reports() if row.report.machine in known]
     return render(
         "guests/page.html", "worktop", 422 if error else 200, waiting=waiting, error=error, stickers=stickers(),
-        machines=[row for row in known.values() if not row.retired], decided=reports_decided(), told_words=TOLD_WORDS,
+        machines=[row for row in known.values() if not row.retired], decided=reports_decided(),
         base=_base(), only_here=_base().startswith(("http://127.", "http://localhost", "http://[::1]")),
     )  # fmt: skip
 

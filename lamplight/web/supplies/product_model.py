@@ -93,7 +93,7 @@ def nth_words(shelf: Shelf, number: float, today: date) -> str:
         return f"Within the next months only about {units_in_words(round(ahead), shelf.product.unit)} are used."
     early, likely, late = (day_words(max(day, today), today) for day in found)
     between = f", between {early} and {late}" if early != late else ""
-    return f"{units} from now on are used up on {likely}{between}."
+    return f"{units} from now on will be used up on {likely}{between}."
 
 
 def price_plot(product: Product, rows: Sequence[PriceRow], today: date) -> Markup:

@@ -109,9 +109,11 @@ class Meant(unittest.TestCase):
             for pattern in kind.panel.all_patterns:
                 found = guest_task(meaning(pattern))
                 with self.subTest(kind=kind.key, pattern=pattern.title):
-                    if found.task in (GuestAct.FILL, GuestAct.EMPTY, GuestAct.PUT_HOME):
+                    if found.task in (GuestAct.FILL, GuestAct.EMPTY, GuestAct.TRAY, GuestAct.PUT_HOME):
                         theirs.add((pattern.sort, pattern.part))
                         self.assertIn(pattern.part, ("tank", "drawer", "tray"))
+                        if found.task in (GuestAct.EMPTY, GuestAct.TRAY):
+                            self.assertEqual(found.task is GuestAct.TRAY, pattern.part == "tray")
                     elif found.task is GuestAct.LEAVE:
                         self.assertFalse(pattern.stops_drinks)
                         self.assertIn(pattern.sort, (Sort.CARE, Sort.INFORMATION))
