@@ -51,7 +51,7 @@ def made_up(seed: int) -> None:
         for back in range(35, -1, -1):
             at = NOW - timedelta(days=back)
             if site.calendar.is_open(site.calendar.today(at)):
-                take_readings([TypedReading(row.id, value, at, "as-typed")], site.calendar, Actor(at))
+                take_readings([TypedReading(row.id, value, at, "as-typed")], site.calendar_of, Actor(at))
                 value += max(0, round(chance.gauss(per_day, per_day**0.5)))
         for item in catalogue.kinds()[kind].items:
             at = NOW - timedelta(days=chance.randint(1, 20), hours=2)

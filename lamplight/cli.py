@@ -17,6 +17,7 @@ if TYPE_CHECKING:
 
     from flask import Flask
 
+    from lamplight.store.sites import SiteRow
     from lamplight.web.addresses import Reach
     from lamplight.web.clock import Clock
     from lamplight.web.server import Server
@@ -28,7 +29,25 @@ DATA = click.option(
 )
 
 
+SITE = click.option("--site", default="", help="Name of the site; the only one by default.")
 CLOCK_IS_RIGHT = click.option("--clock-is-right", is_flag=True, help="Write although the computer's clock looks wrong.")
+
+
+def _site(name: str) -> SiteRow | None:
+    """The site of that name, the only one where none is given, or None before there is any.
+
+    Raises:
+        Said: where the name fits none, or none was given and there are several.
+    """
+    from lamplight.store.sites import sites
+
+    known = sites()
+    if not name and len(known) <= 1:
+        return next(iter(known), None)
+    found = next((row for row in known if row.name.lower() == name.strip().lower()), None)
+    if found is None:
+        raise Said(f"Say --site and one of: {', '.join(row.name for row in known)}.")
+    return found
 
 
 class Said(click.ClickException):
@@ -203,22 +222,24 @@ def _check_clock(now: datetime, is_right: bool) -> None:
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
 @click.option("--order", type=click.Choice(["iso", "day", "month"]), default="iso", show_default=True)
 @click.option("--yes", is_flag=True, help="Take in what is unlikely, too.")
+@SITE
 @CLOCK_IS_RIGHT
-def import_readings_command(data: Path | None, file: Path, order: str, yes: bool, clock_is_right: bool) -> None:
+def import_readings_command(
+    data: Path | None, file: Path, order: str, yes: bool, site: str, clock_is_right: bool
+) -> None:
     """Take readings in from a CSV file: all of it, or nothing."""
     from lamplight.actions.entries import Actor
     from lamplight.actions.exchange import ImportFacts, import_readings
     from lamplight.actions.opening import open_book
     from lamplight.store.database import database
-    from lamplight.store.sites import the_site
     from lamplight.web.clock import clock_from_environment
 
     open_book(_folder(data))
     with database.connection_context():
-        here = the_site()
+        here = _site(site)
         if here is None:
             raise Said("There is no site yet. Start Lamplight once and set it up.")
-        actor = Actor(clock_from_environment().now())
+        actor = Actor(clock_from_environment().now(), site_id=here.id)
         _check_clock(actor.now, clock_is_right)
         result = import_readings(here, ImportFacts(file.read_bytes(), order, yes), actor)
     click.echo(f"{result.added} new readings; {result.known} were in the book already.")
@@ -226,17 +247,17 @@ def import_readings_command(data: Path | None, file: Path, order: str, yes: bool
 
 @main.command()
 @DATA
+@SITE
 @click.argument("file", type=click.File("w", encoding="utf-8"), default="-")
-def export(data: Path | None, file: TextIO) -> None:
+def export(data: Path | None, site: str, file: TextIO) -> None:
     """Write all readings as CSV, to a file or to the screen."""
     from lamplight.actions.exchange import readings_as_csv
     from lamplight.actions.opening import open_book
     from lamplight.store.database import database
-    from lamplight.store.sites import the_site
 
     open_book(_folder(data))
     with database.connection_context():
-        here = the_site()
+        here = _site(site)
         file.write(readings_as_csv(here) if here else "machine,counter,time,value\r\n")
 
 

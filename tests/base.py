@@ -69,6 +69,10 @@ class DataTest(unittest.TestCase):
         """The site's calendar as it stands."""
         return the_site().calendar
 
+    def calendar_of(self, machine_id):
+        """The calendar of a machine."""
+        return the_site().calendar_of(machine_id)
+
     def machine(self, name="Counter A", kind="removable-tabletop", counter=1000, done=None, back=0, **fields):
         """Add a machine some days back; answers its id."""
         actor = Actor(NOW - timedelta(days=back))
@@ -79,7 +83,7 @@ class DataTest(unittest.TestCase):
     def read(self, machine_id, value, back=0, answer="", hours=0):
         """Type a reading taken some days and hours back."""
         at = NOW - timedelta(days=back, hours=hours)
-        return take_readings([TypedReading(machine_id, value, at, answer)], self.calendar, Actor(NOW))
+        return take_readings([TypedReading(machine_id, value, at, answer)], self.calendar_of, Actor(NOW))
 
     def used_machine(self, per_day=40, days=28, name="Counter A", kind="removable-tabletop", done=None):
         """A machine with a reading on each of the last days, the same number of drinks every open day."""

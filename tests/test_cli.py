@@ -17,6 +17,7 @@ from lamplight.actions.entries import Actor
 from lamplight.actions.mail_settings import ServerFields, save_mail, save_wishes
 from lamplight.actions.passphrases import is_right
 from lamplight.actions.sign_in import account_of
+from lamplight.actions.sites import save_site
 from lamplight.cli import main
 from lamplight.core.care.status import Status
 from lamplight.core.mail.wishes import Wishes
@@ -26,7 +27,7 @@ from lamplight.store.database import data_file, database
 from lamplight.store.migrating import open_database
 from lamplight.store.plans import announced
 from lamplight.store.sites import keepers
-from tests.base import NOW, DataTest
+from tests.base import NOW, WEEK, DataTest
 
 ROOT = Path(__file__).resolve().parent.parent
 
@@ -93,6 +94,10 @@ class Commands(DataTest):
         table.write_text("machine;counter;time;value\nHall;drinks;2026-11-02;1.300\n")
         self.assertIn("line 2, value", self.run_it("import-readings", *data, str(table), code=1))
         self.assertIn("Hall,drinks,2026-11-02 07:00:00+01:00,1200", self.run_it("export", *data))
+        save_site("Harbour Hall", "UTC", WEEK, Actor(NOW), another=True)
+        self.assertIn("Say --site and one of: Test Works, Harbour Hall.", self.run_it("export", *data, code=1))
+        self.assertNotIn("Hall,", self.run_it("export", *data, "--site", "harbour hall"))
+        self.assertIn("0 new", self.run_it("import-readings", *data, "--site", "Test Works", str(self.sound(table))))
         self.assertIn("is sound", self.run_it("check", *data))
         copy = self.run_it("backup", *data).strip()
         self.assertTrue(Path(copy).is_file())
@@ -100,6 +105,11 @@ class Commands(DataTest):
         self.assertIn("Restored", self.run_it("restore", copy, str(elsewhere)))
         self.assertIn("holds data already", self.run_it("restore", copy, str(elsewhere), code=1))
         self.assertIn("no data in", self.run_it("check", "--data", str(self.folder / "none"), code=1))
+
+    def sound(self, table):
+        """A file whose line is in the book already."""
+        table.write_text("machine;counter;time;value\nHall;drinks;2026-11-02;1.200\n")
+        return table
 
     def test_only_loopback(self):
         """Any other address is refused with a sentence."""

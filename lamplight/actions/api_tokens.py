@@ -6,13 +6,14 @@ from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
 
+from lamplight.actions.authority import needs_over
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.core.errors import InvalidInput
-from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.core.keepers.rights import Right
 from lamplight.store.database import database
 from lamplight.store.models import ApiToken
-from lamplight.store.rights import roles_at
+from lamplight.store.rights import roles_by_site
 
 MOST_TOKENS = 20
 
@@ -80,18 +81,20 @@ def end_token(token_id: int, actor: Actor) -> None:
     row = next((one for one in good_tokens() if one.id == token_id), None)
     if row is None:
         raise InvalidInput("That token has ended already. Load the page again.")
-    if row.keeper_id != actor.keeper_id:
-        actor.needs(Right.OWN)
+    needs_over(actor, row.keeper_id)
     with database.atomic():
         ApiToken.update(ended_at=actor.now).where(ApiToken.id == token_id).execute()
         write_entry("access", f"Token “{row.name}” ended", actor)
 
 
-def actor_of_token(token: str, scope: Scope, site_id: int, now: datetime) -> Actor | None:
-    """Whoever a program writes for; None where the token is not good, not for that, or its keeper has left."""
+def actors_of_token(token: str, scope: Scope, now: datetime) -> dict[int, Actor]:
+    """Whoever a program writes for, by each site that they serve; none where the token is not good, not for that, or
+    its keeper has left."""
     row = ApiToken.get_or_none(ApiToken.hashed == hashed(token), ApiToken.ended_at.is_null())
     if row is None or row.scope != scope.value:
-        return None
-    roles: dict[int, RoleAtSite] = roles_at(site_id)
-    role = roles.get(row.keeper_id)
-    return Actor(now, row.keeper_id, True, role=role) if role is not None else None
+        return {}
+    return {
+        site_id: Actor(now, row.keeper_id, True, role=roles[row.keeper_id], site_id=site_id)
+        for site_id, roles in sorted(roles_by_site().items())
+        if row.keeper_id in roles
+    }

@@ -53,7 +53,7 @@ class MachineCost:
 def machine_costs(site: SiteRow, views: Sequence[MachineView], now: datetime) -> list[MachineCost]:
     """What care costs at each machine, the dearest first."""
     today, paid = site.calendar.today(now), money(site.id)
-    prices = unit_prices(today)
+    prices = unit_prices(site.id, today)
     costs = [_machine(view, prices, paid, site, now) for view in views[:MOST_MACHINES]]
     return sorted(costs, key=lambda cost: (-cost.year.total, cost.view.row.name))
 

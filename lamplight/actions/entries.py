@@ -6,10 +6,11 @@ from dataclasses import dataclass, field
 from datetime import datetime
 
 from lamplight.actions.once import FormToken, taken_once
-from lamplight.actions.rights import check_entry, check_right
+from lamplight.actions.rights import check_entry, check_right, check_site
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.store.models import Entry
+from lamplight.store.moves import first_site, site_of_machine
 
 
 @dataclass(frozen=True)
@@ -22,6 +23,7 @@ class Actor:
         signed_in: whether they proved it with their passphrase.
         form: the token of the form that says so, which counts once.
         role: what they are at the site; None where nobody signs in, on one's own computer.
+        site_id: at which site they do it; None for the first, where nobody said.
     """
 
     now: datetime
@@ -29,6 +31,7 @@ class Actor:
     signed_in: bool = False
     form: FormToken | None = field(default=None, compare=False)
     role: RoleAtSite | None = None
+    site_id: int | None = None
 
     def needs(self, right: Right) -> None:
         """Nothing, where they may do what asks for a right.
@@ -55,15 +58,23 @@ def write_entry(
     """Add a line to the log; facts then hang on it.
 
     Raises:
-        NotAllowed: where whoever does it may not.
+        NotAllowed: where whoever does it may not, or the machine stands at another site.
     """
     check_entry(actor.role, kind)
+    if machine_id is not None and actor.site_id is not None:
+        check_site(site_of_machine(machine_id), actor.site_id)
     token = actor.token()
     with taken_once(token):
         return Entry.create(
             kind=kind, summary=summary, machine=machine_id, at=at or actor.now, recorded_at=actor.now,
             keeper=actor.keeper_id, note=note, replaces=replaces_id, once=token,
+            site=actor.site_id if machine_id is None else None,
         )  # fmt: skip
+
+
+def here(actor: Actor) -> int:
+    """The site to which what somebody writes for no machine belongs; the first where they said of none."""
+    return actor.site_id if actor.site_id is not None else first_site()
 
 
 def required(text: str, what: str, longest: int, field: str = "") -> str:

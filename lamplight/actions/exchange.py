@@ -98,7 +98,7 @@ def _checked(site: SiteRow, rows: Sequence[Row], asked: ImportFacts, actor: Acto
         fresh[machine_id, counter], wrong = _new_lines(lines, facts)
         problems += wrong
         if not wrong:
-            refused, unsure = _examined(fresh[machine_id, counter], facts, site.calendar, actor)
+            refused, unsure = _examined(fresh[machine_id, counter], facts, site.calendar_of(machine_id), actor)
             problems += refused
             doubts += unsure
     if problems:

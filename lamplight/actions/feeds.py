@@ -164,7 +164,7 @@ def preview_days_off(site: SiteRow, data: bytes, now: datetime) -> tuple[DaysOff
     Raises:
         InvalidInput: as `read_days_off` does, and where all of them are noted already.
     """
-    known = {(row.first, row.last) for row in closures()}
+    known = {(row.first, row.last) for row in closures(site.id)}
     found = read_days_off(data, site.calendar.today(now))
     fresh = tuple(one for one in found if (one.first, one.last) not in known)
     if not fresh:

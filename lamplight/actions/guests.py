@@ -15,6 +15,7 @@ from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.photos import shrunk
+from lamplight.actions.rights import check_site
 from lamplight.core.care.item import Due, ItemRole, Start
 from lamplight.core.errors import InvalidInput
 from lamplight.core.guest.reports import LONGEST_WORDS, GuestTelling, GuestTells, already_told
@@ -35,6 +36,7 @@ from lamplight.store.database import database, photo_folder
 from lamplight.store.files import write_whole
 from lamplight.store.guests import ReportRow, waiting_reports
 from lamplight.store.models import DeviceEvent, Entry, GuestReport, Photo
+from lamplight.store.moves import site_of_machine
 from lamplight.store.rounds import ways
 from lamplight.store.sightings import lamps_as_data, lamps_from_data
 from lamplight.store.sites import MachineRow, SiteRow, machine
@@ -211,6 +213,8 @@ def dismiss_reports(ids: Collection[int], actor: Actor) -> int:
     with database.atomic():
         rows = _waiting(ids)
         for row in rows:
+            if actor.site_id is not None:
+                check_site(site_of_machine(row.report.machine), actor.site_id)
             _decide(row, actor, None)
     for row in rows:
         if row.photo:

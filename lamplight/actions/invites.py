@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import Actor, here, write_entry
 from lamplight.actions.passphrases import check_strength, set_passphrase
 from lamplight.actions.sites import save_keeper
 from lamplight.actions.tokens import fresh_token, hashed
@@ -59,7 +59,7 @@ def withdraw_invite(invite_id: int, actor: Actor) -> None:
     actor.needs(Right.OWN)
     with database.atomic():
         gone = Invite.update(withdrawn_at=actor.now).where(
-            Invite.id == invite_id, Invite.used_at.is_null(), Invite.withdrawn_at.is_null()
+            Invite.id == invite_id, Invite.site == here(actor), Invite.used_at.is_null(), Invite.withdrawn_at.is_null()
         )
         if gone.execute() != 1:
             raise InvalidInput(GONE)
@@ -79,9 +79,11 @@ def accept_invite(token: str, name: str, initials: str, passphrase: str, now: da
         row = invite_of(token, now)
         if row is None:
             raise InvalidInput(GONE)
-        as_invited = Actor(now)  # by the right of whoever invited them
+        as_invited = Actor(now, site_id=row.site_id)  # by the right of whoever invited them
         keeper_id = save_keeper(name, initials, as_invited, role=RoleAtSite(row.role))
         set_passphrase(keeper_id, passphrase, as_invited)
         Invite.update(used_at=now, used_by=keeper_id).where(Invite.id == row.id, Invite.used_at.is_null()).execute()
-        write_entry("access", f"{name.strip() or initials} joined as {row.role}", Actor(now, keeper_id))
+        write_entry(
+            "access", f"{name.strip() or initials} joined as {row.role}", Actor(now, keeper_id, site_id=row.site_id)
+        )
     return keeper_id

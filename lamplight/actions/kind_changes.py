@@ -35,8 +35,8 @@ def moved_dates(site: SiteRow, old: Kind, new: Kind, now: datetime) -> list[Move
     moves = []
     for row in concerned:
         book = known.get(row.id, MachineBook())
-        before = {due.item.key: due for due in assess(book, old, site.calendar, now).dues}
-        after = {due.item.key: due for due in assess(book, new, site.calendar, now).dues}
+        before = {due.item.key: due for due in assess(book, old, site.calendar_of(row.id), now).dues}
+        after = {due.item.key: due for due in assess(book, new, site.calendar_of(row.id), now).dues}
         for key in sorted({*before, *after}):
             was, becomes = before.get(key), after.get(key)
             given = was or becomes

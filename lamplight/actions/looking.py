@@ -21,6 +21,7 @@ from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.stock import Holding, enough
+from lamplight.core.words import write_in, written_in
 from lamplight.library.catalogue import usual_products as serving_on
 from lamplight.store.books import books
 from lamplight.store.changes import Edition, edition
@@ -38,7 +39,7 @@ from lamplight.store.waters import Setup, setups
 
 @dataclass(frozen=True)
 class Surroundings:
-    """What stands around the machines of a file: read once, asked for each machine.
+    """What stands around the machines of a site: read once, asked for each machine.
 
     Attributes:
         edition: the state of the file; None inside a transaction.
@@ -58,27 +59,35 @@ class Surroundings:
     held: Mapping[str, Holding]
 
 
-def surroundings(now: datetime) -> Surroundings:
+def surroundings(site: SiteRow, now: datetime) -> Surroundings:
     state = edition(database)
 
     def read() -> Surroundings:
         runs = {run.machine_id: run for run in open_runs()}
         return Surroundings(
-            state, runs, setups(), products(), left_inside(), deferred_until(now), tried_causes(), stock_held()
+            state,
+            runs,
+            setups(),
+            products(),
+            left_inside(),
+            deferred_until(now),
+            tried_causes(),
+            stock_held(site.id),
         )
 
-    return kept("surroundings", state and (state.whole, minute(now)), read)
+    return kept(("surroundings", site.id), state and (state.whole, minute(now)), read)
 
 
 def look_at(
     row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, around: Surroundings, remembered: bool = True
 ) -> Looked:
+    write_in(site.language)  # what is found comes with its reasons in words
     kind = kind_here(kind_of(row.kind), book)
     serving = serving_as_marked(serving_on(kind, around.products), book.marks_held)
     if not remembered:  # looked at for another moment than that which pages show
-        return Looked(kind, status_at(_basis(row.id, book, kind, site.calendar, now), now), serving)
+        return Looked(kind, status_at(_basis(row.id, book, kind, site.calendar_of(row.id), now), now), serving)
     lacking = _lacking(equipped_kind(kind, book.water), serving, around.held)
-    return Looked(kind, _status(row.id, book, kind, site.calendar, now, lacking), serving)
+    return Looked(kind, _status(row.id, book, kind, site.calendar_of(row.id), now, lacking), serving)
 
 
 def _lacking(kind: Kind, serving: Mapping[str, Product], held: Mapping[str, Holding]) -> frozenset[str]:
@@ -99,7 +108,9 @@ def _status(
 ) -> MachineStatus:
     """Where a machine stands: its book is worked out once a day and evaluated once a minute while it stays as it is."""
     basis = _basis(machine_id, book, kind, calendar, now)
-    return kept(("status", machine_id), (basis, minute(now), lacking), lambda: status_at(basis, now, lacking))
+    return kept(
+        ("status", machine_id), (basis, minute(now), lacking, written_in()), lambda: status_at(basis, now, lacking)
+    )
 
 
 def _basis(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> DayBasis:

@@ -33,9 +33,11 @@ def machine_views(site: SiteRow, now: datetime) -> list[MachineView]:
 
     Of many only the first are in the order of this very minute, the others in that of what they want at most today.
     """
-    around = surroundings(now)
+    around = surroundings(site, now)
     state = around.edition
-    return list(kept("views", state and (state.whole, site, minute(now)), lambda: _ordered(site, now, around)))
+    return list(
+        kept(("views", site.id), state and (state.whole, site, minute(now)), lambda: _ordered(site, now, around))
+    )
 
 
 def _ordered(site: SiteRow, now: datetime, around: Surroundings) -> list[MachineView]:
@@ -147,7 +149,7 @@ def _standing(
 
 def find_out(site: SiteRow, now: datetime, seconds: float | None = None) -> int:
     """Find out where machines stand that nobody has looked at yet; answers how many are left."""
-    around, rows = surroundings(now), machines(site.id)
+    around, rows = surroundings(site, now), machines(site.id)
     if len(rows) <= ALL_LOOKED_INTO or around.edition is None:
         return 0
     return len(rows) - len(_known_standings(rows, site, now, around, seconds))
@@ -158,7 +160,7 @@ def machine_view(site: SiteRow, machine_id: int, now: datetime) -> MachineView |
     row = machine(site.id, machine_id)
     if row is None:
         return None
-    around = surroundings(now)
+    around = surroundings(site, now)
     return _view(row, books_of([row.id], around.edition)[row.id], site, now, around)
 
 

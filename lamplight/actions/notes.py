@@ -252,7 +252,7 @@ def week_note(site: SiteRow, now: datetime, reader: Reader) -> Note:
     views = machine_views(site, now)
     plan = plan_view(site, views, now)
     visits = _visits(site, plan, reader.keeper_id)
-    orders = _orders(plan)
+    orders = _orders(plan, site.id)
     headline = (
         f"{plural(len(visits), 'visit')} in the next seven days." if visits else "No visit in the next seven days."
     )
@@ -285,9 +285,9 @@ def _visits(site: SiteRow, plan: PlanView, keeper_id: int | None) -> tuple[NoteL
     return tuple(lines)
 
 
-def _orders(plan: PlanView) -> tuple[NoteLine, ...]:
+def _orders(plan: PlanView, site_id: int) -> tuple[NoteLine, ...]:
     """What the plan takes until what is ordered now has come, and is not there."""
-    held, known = stock_held(), products()
+    held, known = stock_held(site_id), products()
     wanted = plan.wanted(ORDER_DAYS)
     lines = [StockLine(known[key], held.get(key), units) for key, units in sorted(wanted.items()) if key in known]
     return tuple(
@@ -305,7 +305,7 @@ def _away(site: SiteRow, today: date) -> tuple[NoteLine, ...]:
     end = today + timedelta(days=AHEAD_DAYS)
     lines = [
         NoteLine(row.label or "closed", "", f"{day_words(row.first, today)} to {day_words(row.last, today)}")
-        for row in closures()
+        for row in closures(site.id)
         if row.last >= today and row.first < end
     ]
     return tuple(lines[:MOST_LINES])

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import logging
 from collections.abc import Callable, Sequence
+from dataclasses import astuple
 from datetime import datetime, timedelta
 from functools import partial
 
@@ -22,13 +23,14 @@ from lamplight.core.mail.alarms import Alarm
 from lamplight.core.mail.outbox import AT_ONCE_GOOD_FOR
 from lamplight.core.mail.wishes import DueNote, NoteKind, is_away, notes_due
 from lamplight.core.site.computer_clock import BACK
+from lamplight.core.words import write_in
 from lamplight.store.changes import edition
 from lamplight.store.clock import last_written
 from lamplight.store.database import database, why_not_writable
 from lamplight.store.mail import MailSettings, WishesRow, keys_told, last_note, mail_settings, seen_by, wishes_rows
 from lamplight.store.plans import announced
 from lamplight.store.rounds import keepers_away
-from lamplight.store.sites import SiteRow, the_site
+from lamplight.store.sites import SiteRow, sites
 
 LOG = logging.getLogger("lamplight")
 # A keeper who is typing is let finish, and a busy day does not keep the computer planning.
@@ -50,11 +52,20 @@ def notify(post: Post, now: datetime, started_at: str = USUAL_ADDRESS) -> Delive
         now: aware. Under a clock that runs behind what was written nothing is told.
         started_at: the application's address where keepers said no other, for links.
     """
-    site = the_site()
-    settings = mail_settings(site.id) if site else None
     last = last_written()
-    if site is None or settings is None or settings.way == NONE or (last and now < last - BACK):
+    if last and now < last - BACK:
         return Delivered()
+    done = [_notify(site, post, now, started_at) for site in sites()]
+    if any(one.sent for one in done):
+        tidy(now)
+    return Delivered(*(sum(counts) for counts in zip(*map(astuple, done), strict=True)))
+
+
+def _notify(site: SiteRow, post: Post, now: datetime, started_at: str) -> Delivered:
+    settings = mail_settings(site.id)
+    if settings is None or settings.way == NONE:
+        return Delivered()
+    write_in(site.language)
     wishes, address = wishes_rows(site.id), settings.address or started_at
     alarms: list[Alarm] | None = None
     if any(row.wishes.at_once for row in wishes):
@@ -68,10 +79,7 @@ def notify(post: Post, now: datetime, started_at: str = USUAL_ADDRESS) -> Delive
             LOG.warning("A note could not be written: %s", problem)
     current = None if alarms is None else [alarm.key for alarm in alarms]
     sender = settings.sender if settings.way == SERVER else FROM_ITSELF
-    done = deliver(site, sender, address, current, post(settings), now)
-    if done.sent:
-        tidy(now)
-    return done
+    return deliver(site, sender, address, current, post(settings), now)
 
 
 def _alarms(site: SiteRow, now: datetime) -> list[Alarm]:
@@ -88,7 +96,7 @@ def _alarms(site: SiteRow, now: datetime) -> list[Alarm]:
         told = guest_alarms([view.row for view in views])
         return [*told, *(alarm for view in views if view.may_alarm for alarm in own(view))]
 
-    return kept("alarms", state and (state.whole, site, span), look)
+    return kept(("alarms of", site.id), state and (state.whole, site, span), look)
 
 
 def _write_due(site: SiteRow, row: WishesRow, address: str, now: datetime) -> None:
@@ -108,7 +116,7 @@ def _write_due(site: SiteRow, row: WishesRow, address: str, now: datetime) -> No
 def _asked_lately(site: SiteRow, row: WishesRow, due: DueNote, now: datetime) -> bool:
     """Whether it was found already that there is nothing to do today; asked again when something was written."""
     state = edition(database)
-    before: set[object] = kept(("nothing to do", row.keeper_id, due.key), state and (state.whole, site), set)
+    before: set[object] = kept(("nothing to do", site.id, row.keeper_id, due.key), state and (state.whole, site), set)
     found = "nothing" in before and now.minute % LOOK_EVERY_MIN != 0
     before.add("nothing")
     return found
@@ -139,16 +147,19 @@ def write_trial(site: SiteRow, row: WishesRow, address: str, now: datetime) -> N
 
 def look_around(now: datetime) -> int:
     """Look at machines that no page has reached yet, a while; answers how many are left."""
-    site = the_site()
-    return find_out(site, now, SECONDS_TO_LOOK) if site else 0
+    known = sites()
+    return sum(find_out(site, now, SECONDS_TO_LOOK / len(known)) for site in known)
 
 
 def plan_anew(now: datetime) -> bool:
     """Announce the plan anew where facts changed and nobody is typing; answers whether it was."""
-    site = the_site()
     last = last_written()
-    if site is None or (last is not None and abs(now - last) < QUIET):
+    if last is not None and abs(now - last) < QUIET:
         return False
+    return sum(_plan_anew(site, now) for site in sites()) > 0
+
+
+def _plan_anew(site: SiteRow, now: datetime) -> bool:
     known = announced(site.id)
     if known is not None and abs(now - known.made_at) < BETWEEN_PLANS:
         return False

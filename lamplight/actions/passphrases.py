@@ -8,14 +8,14 @@ from functools import cache
 from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
 
+from lamplight.actions.authority import needs_over
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
-from lamplight.core.keepers.rights import Right
 from lamplight.store.database import database
 from lamplight.store.models import KeeperSecret
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
-from lamplight.store.sites import KeeperRow, keepers, the_site
+from lamplight.store.sites import KeeperRow, keepers, sites
 
 SHORTEST, LONGEST = 10, 200
 # A guesser who knows the lists of common words and passwords needs more tries than this (powers of ten).
@@ -31,8 +31,7 @@ def change_passphrase(keeper_id: int, passphrase: str, actor: Actor, present: st
         InvalidInput: as `confirm` and `set_passphrase` do.
         TooManyTries: as `confirm` does.
     """
-    if keeper_id != actor.keeper_id:
-        actor.needs(Right.OWN)
+    needs_over(actor, keeper_id)
     confirm(keeper_id, actor, present)
     set_passphrase(keeper_id, passphrase, actor)
 
@@ -65,8 +64,8 @@ def check_strength(keeper: KeeperRow, passphrase: str) -> None:
         )
     from zxcvbn import zxcvbn  # reads its lists when it is imported
 
-    here = the_site()
-    known = [keeper.name, *keeper.name.split(), keeper.initials, here.name if here else "", "lamplight", "coffee"]
+    places = [row.name for row in sites()]
+    known = [keeper.name, *keeper.name.split(), keeper.initials, *places, "lamplight", "coffee"]
     if zxcvbn(passphrase[:LOOKED_AT], user_inputs=[word for word in known if word])["guesses_log10"] < WANTED_GUESSES:
         raise InvalidInput(
             "That passphrase is guessed soon. Take four words that only you would put together.", "passphrase"

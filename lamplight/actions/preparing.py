@@ -211,7 +211,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
     taken = [seconds for run in finished if (seconds := seconds_taken(run)) is not None]
     own = learned(taken)
     total = own.median_s if own else total
-    held = stock_held()
+    held = stock_held(site.id)
     return Preparation(
         key=key,
         due=due,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -74,8 +74,16 @@ def answered(doubt: Doubt, answer: str) -> bool:
     return answer in ((RESTARTED, SWAPPED) if doubt.falls else (AS_TYPED,))
 
 
-def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, actor: Actor, source: str = "typed") -> int:
+def take_readings(
+    typed: Sequence[TypedReading], calendar_of: Callable[[int], SiteCalendar], actor: Actor, source: str = "typed"
+) -> int:
     """Save several readings, all or none; answers how many were new.
+
+    Args:
+        typed: what was read.
+        calendar_of: of the site of each machine, by its number.
+        actor: who.
+        source: how it came into the book.
 
     Raises:
         DoubtfulReadings: when any of them has a doubt without an answer; nothing is saved.
@@ -85,6 +93,7 @@ def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, actor: 
         doubtful = {}
         for reading in typed:
             facts = known[reading.machine_id, reading.counter]
+            calendar = calendar_of(reading.machine_id)
             doubts = _open_doubts(reading, facts, usage_of(facts, calendar, actor.now), calendar, actor.now)
             if doubts:
                 doubtful[reading.machine_id, reading.counter] = doubts
@@ -94,7 +103,7 @@ def take_readings(typed: Sequence[TypedReading], calendar: SiteCalendar, actor: 
         for reading in typed:
             place = reading.machine_id, reading.counter
             if Reading(reading.at, reading.value) not in known[place].readings:
-                _save(reading, known[place], calendar, actor, source)
+                _save(reading, known[place], calendar_of(reading.machine_id), actor, source)
                 known[place] = known[place].and_([Reading(reading.at, reading.value)])
                 new += 1
     return new

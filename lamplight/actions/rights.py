@@ -11,8 +11,8 @@ REPORTED = ("reading", "lamp", "event", "bar", "prompt")
 DONE = ("done", "run", "round", "photo", "cause", "guest")
 CARED = (
     "absence", "correction", "dose", "feed", "filter", "hours", "import", "keeper away", "kind", "kind built",
-    "limit", "machine", "mail", "manual", "part", "plan", "price", "procedure", "product", "put off", "removal",
-    "setup", "sticker", "stock", "supply", "switch", "told", "water", "ways",
+    "limit", "machine", "mail", "manual", "moved", "part", "plan", "price", "procedure", "product", "put off",
+    "removal", "setup", "sticker", "stock", "supply", "switch", "told", "water", "ways",
 )  # fmt: skip
 OWNED = ("closure", "keeper", "money", "site")
 ENTRY_NEEDS: Mapping[str, Right] = {
@@ -33,6 +33,16 @@ def check_right(role: RoleAtSite | None, right: Right) -> None:
     """
     if role is not None:
         refuse_without(role, right)
+
+
+def check_site(stands: int | None, site_id: int) -> None:
+    """Nothing, where a machine stands at the site at which something is done to it.
+
+    Raises:
+        NotAllowed: otherwise.
+    """
+    if stands != site_id:
+        raise NotAllowed("That machine stands at another site. Go there first, in the corner of the wall.")
 
 
 def check_entry(role: RoleAtSite | None, kind: str) -> None:

@@ -164,7 +164,7 @@ def round_view(
         stops_of(plan),
         own,
         tuple(one for machine in gathered for one in machine.waiting),
-        _bag(plan, gathered, row),
+        _bag(plan, gathered, row, site.id),
         known.home,
         next_slot,
         best,
@@ -250,11 +250,13 @@ def _rushes(view: MachineView, calendar: SiteCalendar, asked: Asked) -> tuple[Sp
     return tuple(spans)
 
 
-def _bag(plan: RoundPlan, gathered: Sequence[MachineChores], row: RoundRow | None) -> tuple[CarriedLine, ...]:
+def _bag(
+    plan: RoundPlan, gathered: Sequence[MachineChores], row: RoundRow | None, site_id: int
+) -> tuple[CarriedLine, ...]:
     """What to carry, what is packed, what is missing; a job takes what all of its chores take that are led."""
     by_chore = {packing.job: packing for machine in gathered for packing in machine.packings}
     lines = carry_list(plan, by_chore, products())
-    held, packed = stock_held(), row.packed if row else frozenset()
+    held, packed = stock_held(site_id), row.packed if row else frozenset()
     return tuple(
         CarriedLine(line, line.key in packed, enough(held.get(line.product), line.units) if line.product else None)
         for line in lines

@@ -219,11 +219,11 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
         if finish.cleaning_drinks:
             Cleaning.create(entry=row.entry_id, machine=row.machine_id, at=actor.now, drinks=finish.cleaning_drinks)
         if finish.value is not None:
-            _read_counter(row, finish, site.calendar, actor)
+            _read_counter(row, finish, site.calendar_of(row.machine_id), actor)
         own = machine(site.id, row.machine_id)
         _settle(row, kind_of(own.kind), actor) if own else None
         _tell(row, finish, actor)
-        _use_up(row, finish, own.place if own else "", actor)
+        _use_up(row, finish, own.place if own else "", site.id, actor)
     return _existing(run_id)
 
 
@@ -256,9 +256,9 @@ def _tell(row: RunRow, finish: Finish, actor: Actor) -> None:
             Inspected.create(**around, what=what, well=well, at=actor.now)
 
 
-def _use_up(row: RunRow, finish: Finish, place: str, actor: Actor) -> None:
+def _use_up(row: RunRow, finish: Finish, place: str, site_id: int, actor: Actor) -> None:
     """What the job took comes out of the cupboard that is named as the machine's place, else out of the main one."""
-    cupboard = place if place in cupboards() else ""
+    cupboard = place if place in cupboards(site_id) else ""
     for product, units in (doses(row.state) if finish.used is None else finish.used).items():
         if units > 0:
             StockMoveFact.create(

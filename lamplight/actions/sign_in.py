@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from lamplight.actions.authority import needs_over
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.passphrases import is_right
 from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
-from lamplight.core.keepers.rights import Right
 from lamplight.store.database import database
 from lamplight.store.models import Entry, KnownDevice, SignIn
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
@@ -126,8 +126,7 @@ def end_other_session(session_id: int, actor: Actor) -> None:
     session = SignIn.get_or_none(SignIn.id == session_id, SignIn.ended_at.is_null())
     if session is None:
         raise InvalidInput("That session has ended already. Load the page again.")
-    if session.keeper_id != actor.keeper_id:
-        actor.needs(Right.OWN)
+    needs_over(actor, session.keeper_id)
     with database.atomic():
         SignIn.update(ended_at=actor.now).where(SignIn.id == session_id).execute()
         write_entry("access", f"A session{f' on {session.device}' if session.device else ''} was ended", actor)

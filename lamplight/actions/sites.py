@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from datetime import date
 
-from lamplight.actions.entries import Actor, optional, required, write_entry
+from lamplight.actions.authority import needs_over
+from lamplight.actions.entries import Actor, here, optional, required, write_entry
 from lamplight.actions.passphrases import confirm
 from lamplight.core.errors import InvalidInput
-from lamplight.core.keepers.rights import RoleAtSite, roles_after
+from lamplight.core.keepers.rights import Right, RoleAtSite, roles_after
+from lamplight.core.languages import BRITISH, LANGUAGES
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.core.site.degrees import CELSIUS, UNITS_OF_TEMPERATURE
 from lamplight.store.database import database
 from lamplight.store.models import Closure, Entry, Keeper, KeeperRole, KeeperVersion, Site, SiteVersion
-from lamplight.store.rights import roles_at
-from lamplight.store.sites import SiteRow, keepers, the_site
+from lamplight.store.rights import roles_at, roles_by_site
+from lamplight.store.sites import SiteRow, keepers, sites
 
 LONGEST_CLOSURE_DAYS = 366
 
@@ -33,37 +36,56 @@ def _refuse_taken(name: str, initials: str, keeper_id: int | None) -> None:
 
 
 def save_site(
-    name: str, zone: str, hours: Sequence[OpeningHours | None], actor: Actor, degrees: str = CELSIUS
+    name: str,
+    zone: str,
+    hours: Sequence[OpeningHours | None],
+    actor: Actor,
+    degrees: str = CELSIUS,
+    language: str = BRITISH,
+    another: bool = False,
 ) -> SiteRow:
-    """Set up the site, or change what it is called, when it opens, and in which degrees it thinks.
+    """Set up a site, or change what it is called, when it opens, and in which degrees and language it thinks.
+
+    Args:
+        name, zone, hours, degrees, language: as typed.
+        actor: who, when, and at which site; the first one where there is none.
+        another: whether it is a further one, which the owners of the actor's own site own.
 
     Raises:
-        InvalidInput: for a missing name, an unknown zone or unit, or a week without an open day.
+        InvalidInput: for a missing name or one that another site has, an unknown zone, unit or language, or a week
+            without an open day.
     """
     if degrees not in UNITS_OF_TEMPERATURE:
         raise InvalidInput("Temperatures are in °C or °F.", "degrees")
-    name = required(name, "The site's name", 80, "name")
+    if language not in LANGUAGES:
+        raise InvalidInput("Choose one of the languages for numbers and dates.", "language")
+    name = required(name, "The name", 80, "name")
     calendar = SiteCalendar(zone, tuple(hours))
     if not calendar.has_open_days():
         raise InvalidInput("Say on which weekdays the site is open: one at least.", "hours")
     spans = [[span.opens_minute, span.closes_minute] if span else None for span in calendar.hours]
     with database.atomic():
-        known = the_site()
+        rows = sites()
+        known = None if another else next((row for row in rows if row.id == here(actor)), None)
+        if any(row.name.lower() == name.lower() and row is not known for row in rows):
+            raise InvalidInput(f"There is a site called {name} already. Choose another name.", "name")
+        actor.needs(Right.OWN)
         site = Site.get_by_id(known.id) if known else Site.create()
-        summary = f"Site settings of {name} changed" if known else f"{name} set up"
-        entry = write_entry("site", summary, actor)
-        SiteVersion.create(entry=entry, site=site, name=name, zone=zone, hours=spans, degrees=degrees)
+        summary = f"Settings of {name} changed" if known else f"{name} set up"
+        entry = write_entry("site", summary, replace(actor, site_id=site.id))
+        SiteVersion.create(
+            entry=entry, site=site, name=name, zone=zone, hours=spans, degrees=degrees, language=language
+        )
         if known is None:
-            _own_it(entry, site)
-        saved = the_site()
-    assert saved is not None
-    return saved
+            _own_it(entry, site, here(actor) if rows else None)
+        return next(row for row in sites() if row.id == site.id)
 
 
-def _own_it(entry: Entry, site: Site) -> None:
-    """Whoever was there before the site owns it."""
-    for row in keepers():
-        KeeperRole.create(entry=entry, keeper=row.id, site=site, role=RoleAtSite.OWNER.value)
+def _own_it(entry: Entry, site: Site, beside: int | None) -> None:
+    """Whoever was there before the first site owns it; a further one those who own the one beside which it is made."""
+    owners = [key for key, role in roles_at(beside).items() if role is RoleAtSite.OWNER] if beside else []
+    for keeper_id in owners if beside else [row.id for row in keepers()]:
+        KeeperRole.create(entry=entry, keeper=keeper_id, site=site, role=RoleAtSite.OWNER.value)
 
 
 def add_closure(site_id: int, first: date, last: date, label: str, actor: Actor) -> None:
@@ -101,10 +123,11 @@ def save_keeper(
         keeper_id: of the keeper to change.
         active: whether they are still around.
         present: a passphrase that is asked for before a keeper is changed, as `confirm` has it.
-        role: what they are at the site; as before where it is None, and of somebody new an owner's where there is
-            none yet, else a keeper's.
+        role: what they are at the actor's site; as before where it is None, and of somebody new there
+            an owner's where there is none yet, else a keeper's.
 
     Raises:
+        NotAllowed: where they serve a site that the actor does not own, and more is changed than their role here.
         InvalidInput: when the initials are missing or another keeper has them, or no owner would be left; as `confirm`
             does.
         TooManyTries: as `confirm` does.
@@ -116,14 +139,54 @@ def save_keeper(
     with database.atomic():
         if active:
             _refuse_taken(name, initials, keeper_id)
-        here = the_site()
-        before = roles_at(here.id) if here else {}
-        after = roles_after(before, keeper_id or 0, role, active, alone=actor.role is None)
+        _refuse_others(keeper_id, name, initials, active, actor)
+        at, by_site = here(actor), roles_by_site()
+        served = [key for key, roles in by_site.items() if keeper_id in roles] if not active else [at] if at else []
+        after = {
+            key: roles_after(by_site.get(key, {}), keeper_id or 0, role, active, alone=actor.role is None)
+            for key in served
+        }
         keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
         summary = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
         entry = write_entry("keeper", summary, actor)
         KeeperVersion.create(entry=entry, keeper=keeper, name=name, initials=initials, active=active)
-        for one, becomes in after.items():
-            if here and before.get(one) is not becomes:
-                KeeperRole.create(entry=entry, keeper=one or keeper.id, site=here.id, role=becomes.value)
+        for key, roles in after.items():
+            _write_roles(
+                entry, key, by_site.get(key, {}), {one or keeper.id: becomes for one, becomes in roles.items()}
+            )
     return keeper.id
+
+
+def _write_roles(entry: Entry, site_id: int, before: Mapping[int, RoleAtSite], after: Mapping[int, RoleAtSite]) -> None:
+    for keeper_id, becomes in after.items():
+        if before.get(keeper_id) is not becomes:
+            KeeperRole.create(entry=entry, keeper=keeper_id, site=site_id, role=becomes.value)
+
+
+def _refuse_others(keeper_id: int | None, name: str, initials: str, active: bool, actor: Actor) -> None:
+    """Who somebody is, and whether they are around, is decided by whoever owns every site that they serve."""
+    known = next((row for row in keepers() if row.id == keeper_id), None)
+    if known is not None and (not active or (known.name, known.initials) != (name, initials)):
+        needs_over(actor, known.id)
+
+
+def serve_no_more(keeper_id: int, actor: Actor, present: str = "") -> None:
+    """Let somebody serve the actor's site no more; elsewhere they go on.
+
+    Raises:
+        InvalidInput: where they do not serve it, serve no other, or no owner would be left; as `confirm` does.
+        TooManyTries: as `confirm` does.
+    """
+    confirm(keeper_id, actor, present)
+    with database.atomic():
+        at, by_site = here(actor), roles_by_site()
+        name = next((row.name for row in keepers() if row.id == keeper_id), "")
+        if keeper_id not in by_site.get(at, {}):
+            raise InvalidInput("They do not serve this site. Load the page again.", "role")
+        if not any(keeper_id in roles for key, roles in by_site.items() if key != at):
+            raise InvalidInput(f"{name} serves no other site. Say that they have left instead.", "role")
+        after = roles_after(by_site[at], keeper_id, None, stays=False, alone=actor.role is None)
+        entry = write_entry("keeper", f"{name} serves here no more", actor)
+        role = by_site[at][keeper_id].value
+        KeeperRole.create(entry=entry, keeper=keeper_id, site=at, role=role, serves=False)
+        _write_roles(entry, at, by_site[at], after)

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.actions.entries import Actor, here, required, write_entry
 from lamplight.core.bounds import DOSE, UNITS, VOLUME_ML, within
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, Role
@@ -41,14 +41,14 @@ def serving(role: str, known: Mapping[str, Product]) -> list[Product]:
     return sorted((product for product in known.values() if product.serves(role)), key=lambda each: each.title.lower())
 
 
-def stock_held() -> dict[str, Holding]:
-    """What there is of each product that was ever counted, bought or used."""
-    return holdings(row.fact for row in stock_moves())
+def stock_held(site_id: int) -> dict[str, Holding]:
+    """What there is at a site of each product that was ever counted, bought or used there."""
+    return holdings(row.fact for row in stock_moves(site_id))
 
 
-def stock_awaited() -> dict[str, tuple[Awaited, ...]]:
-    """What was ordered of each product and has not come, the earliest arrival first."""
-    return awaited(row.fact for row in stock_moves(as_written=True))
+def stock_awaited(site_id: int) -> dict[str, tuple[Awaited, ...]]:
+    """What was ordered of each product to a site and has not come, the earliest arrival first."""
+    return awaited(row.fact for row in stock_moves(site_id, as_written=True))
 
 
 def order_stock(site: SiteRow, product_key: str, amount: float, arrives: date, actor: Actor) -> None:
@@ -92,7 +92,7 @@ def move_stock(
     if product is None:
         raise InvalidInput("There is no such product.")
     within(amount, UNITS, "An amount", or_nothing=move is Move.COUNTED)
-    name = _cupboard_named(cupboard)
+    name = _cupboard_named(cupboard, actor)
     if keeps_until is not None and move is not Move.BOUGHT:
         raise InvalidInput("A date until which it keeps belongs to what is bought.", "keeps")
     if keeps_until is not None and not -YEARS_KEPT <= keeps_until.year - actor.now.year <= YEARS_KEPT:
@@ -117,10 +117,10 @@ def shift_stock(product_key: str, amount: float, cupboard: str, into: str, actor
     if product is None:
         raise InvalidInput("There is no such product.")
     within(amount, UNITS, "An amount")
-    start, end = _cupboard_named(cupboard), _cupboard_named(into)
+    start, end = _cupboard_named(cupboard, actor), _cupboard_named(into, actor)
     if start == end:
         raise InvalidInput("Say into which other cupboard it goes.", "into")
-    held = stock_held().get(product_key)
+    held = stock_held(here(actor)).get(product_key)
     there = dict(held.cupboards).get(start, 0.0) if held else 0.0
     if amount > there + 1e-9:
         left = units_in_words(there, product.unit)
@@ -139,11 +139,11 @@ def cupboard_words(name: str) -> str:
     return name or MAIN_CUPBOARD
 
 
-def _cupboard_named(text: str) -> str:
+def _cupboard_named(text: str, actor: Actor) -> str:
     name = " ".join(text.split())
     if len(name) > LONGEST_CUPBOARD:
         raise InvalidInput(f"A cupboard has a name of up to {LONGEST_CUPBOARD} letters.", "into")
-    known = {one.lower(): one for one in cupboards()}
+    known = {one.lower(): one for one in cupboards(here(actor))}
     return "" if name.lower() == MAIN_CUPBOARD else known.get(name.lower(), name)
 
 

@@ -143,9 +143,9 @@ def shelf_of(site: SiteRow, views: Sequence[MachineView], now: datetime, product
 
 
 def _shelves(site: SiteRow, views: Sequence[MachineView], now: datetime, only: str = "") -> list[Shelf]:
-    today, held, coming = site.calendar.today(now), stock_held(), stock_awaited()
-    uses, terms, known = uses_ahead(site, views, now), supplies(), products()
-    prices = [row.price for row in price_rows()]
+    today, held, coming = site.calendar.today(now), stock_held(site.id), stock_awaited(site.id)
+    uses, terms, known = uses_ahead(site, views, now), supplies(site.id), products()
+    prices = [row.price for row in price_rows(site.id)]
     return [
         _shelf(
             known[key], held.get(key), uses.get(key, []), coming.get(key, ()), terms.get(key, Supply()), prices, site,

@@ -5,11 +5,11 @@ from __future__ import annotations
 import contextlib
 from collections.abc import Iterator
 
-from peewee import IntegrityError
+from peewee import IntegrityError, fn
 
 from lamplight.actions.entries import Actor, optional
 from lamplight.actions.rights import ENTRY_NEEDS
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import Right, refuse_undoing
 from lamplight.core.usage.counters import backwards_pairs
 from lamplight.core.words import grouped
@@ -42,6 +42,7 @@ WORDS = {
     "stock_move": ("move in the cupboard", "moves in the cupboard"),
     "price": ("price", "prices"),
     "supply_terms": ("time of delivery", "times of delivery"),
+    "machine_move": ("move to another site", "moves to another site"),
     "keeper_role": ("role of a keeper", "roles of keepers"),
     "sticker": ("sticker", "stickers"),
     "money_wish": ("way of counting money", "ways of counting money"),
@@ -137,9 +138,8 @@ def undo(entry_id: int, actor: Actor, reason: str = "") -> EntryRow:
         why = _may_undo(row, actor, reason)
         if row.undone_at is not None:
             raise InvalidInput("That entry was undone already.")
-        first_site = SiteVersion.select().order_by(SiteVersion.id).first()
-        if first_site is not None and first_site.entry_id == entry_id:
-            raise InvalidInput("The site itself cannot be undone. Change it under Site.")
+        if entry_id in _first_of_sites():
+            raise InvalidInput("Where the machines stand cannot be undone. Change it there instead.")
         _refuse_corrected(row)
         with _no_twins():
             _mark(entry_id, actor, why)
@@ -147,9 +147,16 @@ def undo(entry_id: int, actor: Actor, reason: str = "") -> EntryRow:
     return _existing(entry_id)
 
 
+def _first_of_sites() -> set[int]:
+    first = SiteVersion.select(fn.MIN(SiteVersion.id)).group_by(SiteVersion.site)
+    return {row.entry_id for row in SiteVersion.select().where(SiteVersion.id.in_(first))}
+
+
 def _may_undo(row: EntryRow, actor: Actor, reason: str) -> str:
     """Answers the reason; where nobody signs in, everybody may undo everything."""
     why = optional(reason, "The reason", 300, "reason")
+    if actor.site_id is not None and row.site_id != actor.site_id:
+        raise NotAllowed("That was written at another site. Go there first, in the corner of the wall.")
     if actor.role is not None:
         actor.needs(ENTRY_NEEDS.get(row.kind, Right.OWN))
         refuse_undoing(actor.role, row.keeper_id == actor.keeper_id, row.recorded_at, actor.now, why)

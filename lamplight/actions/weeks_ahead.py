@@ -36,7 +36,7 @@ def weeks_ahead(
     slots = plan_slots(site, views, now)
     tasks: list[Task] = []
     every: dict[TaskKey, int] = {}
-    wishes, coming, held_now = plan_wishes(site.id), stock_awaited(), stock_held()
+    wishes, coming, held_now = plan_wishes(site.id), stock_awaited(site.id), stock_held(site.id)
     for view in views:
         waits = _waits(view, coming, held_now, site.calendar, today) if coming else {}
         stands = tuple((due.status, due.likely) for due in view.status.dues)

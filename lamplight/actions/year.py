@@ -75,7 +75,7 @@ def arrivals(site: SiteRow) -> list[RunsOut]:
     known = products()
     return [
         RunsOut(known[key].title, site.calendar.today(order.at), True)
-        for key, orders in sorted(stock_awaited().items())
+        for key, orders in sorted(stock_awaited(site.id).items())
         for order in orders
         if key in known
     ]
@@ -108,9 +108,9 @@ def runs_out(site: SiteRow, views: Sequence[MachineView], marks: Sequence[YearMa
             for need in view.needs(due):
                 if need.product:
                     rates[need.product] = rates.get(need.product, 0.0) + need.units / term.days
-    known, coming = products(), stock_awaited()
+    known, coming = products(), stock_awaited(site.id)
     found = []
-    for key, held in stock_held().items():
+    for key, held in stock_held(site.id).items():
         if key not in known or held.amount is None:
             continue
         arrivals = [StockUse(site.calendar.today(order.at), -order.amount) for order in coming.get(key, ())]

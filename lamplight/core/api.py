@@ -408,6 +408,7 @@ from lamplight.core.words import (
     amount,
     clock_words,
     day_words,
+    decimal,
     degrees,
     due_words,
     grouped,
@@ -416,9 +417,12 @@ from lamplight.core.words import (
     open_days_ahead,
     plural,
     span_words,
+    tenths,
     units_in_words,
     whole,
     words_for_ml,
+    write_in,
+    written_in,
 )
 from lamplight.core.year.closed import ClosedSums, closed_sums
 from lamplight.core.year.days import usage_spread, year_ahead

@@ -1,17 +1,48 @@
-"""Numbers, amounts, spans, lists and dates in words: all wording that more than one rule needs."""
+"""Numbers, amounts, spans, lists and dates in words: all wording that more than one rule needs.
+
+The words are English; numbers and dates are written as the language of the site has it, which whoever looks at a site
+says first with `write_in`. How each language writes them comes from the Unicode CLDR, by the package Babel.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
+from contextvars import ContextVar
 from datetime import date, datetime
+
+from babel.dates import format_skeleton
+from babel.numbers import format_decimal
+
+from lamplight.core.languages import BRITISH
 
 MINUTES_A_DAY = 1440
 DAYS_A_MONTH = 30.4
+_LANGUAGE: ContextVar[str] = ContextVar("language", default=BRITISH)
+
+
+def write_in(language: str) -> None:
+    """Write numbers and dates in a language of `LANGUAGES` from now on, in this thread of work alone."""
+    _LANGUAGE.set(language)
+
+
+def written_in() -> str:
+    """The language in which numbers and dates are written now."""
+    return _LANGUAGE.get()
+
+
+def decimal(value: float) -> str:
+    """A number with as few digits as it needs, six at most: ``4.5``; in German ``4,5``."""
+    plain, language = f"{value:g}", _LANGUAGE.get()
+    if language == BRITISH or "." not in plain or "e" in plain:
+        return plain
+    return format_decimal(float(plain), "0.######", locale=language)
 
 
 def plural(count: float, singular: str) -> str:
     """A count with its word: ``1 drink``, ``2 drinks``, ``2 pushes``."""
-    return f"{count:g} {singular}{'' if count == 1 else 'es' if singular.endswith(('sh', 'ch', 's', 'x')) else 's'}"
+    return (
+        f"{decimal(count)} {singular}{'' if count == 1 else 'es' if singular.endswith(('sh', 'ch', 's', 'x')) else 's'}"
+    )
 
 
 NUMBERS = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"]
@@ -28,8 +59,10 @@ def listed(words: Sequence[str]) -> str:
 
 
 def grouped(count: float) -> str:
-    """A whole count with thin spaces between thousands, as counters are shown."""
-    return f"{count:,.0f}".replace(",", "\u202f")
+    """A whole count with thin spaces between thousands, as counters are shown; or as the language has it."""
+    if _LANGUAGE.get() == BRITISH:
+        return f"{count:,.0f}".replace(",", "\u202f")
+    return format_decimal(round(count), locale=_LANGUAGE.get())
 
 
 def whole(value: float, unit: str) -> float:
@@ -39,22 +72,28 @@ def whole(value: float, unit: str) -> float:
 
 def amount(value: float, unit: str) -> str:
     """A count in whole drinks, or litres to a tenth, in words."""
-    return f"{value:.1f}" if unit == "L" else grouped(value)
+    return tenths(value) if unit == "L" else grouped(value)
+
+
+def tenths(value: float) -> str:
+    """A number to a tenth: ``4.0``; in German ``4,0``."""
+    language = _LANGUAGE.get()
+    return f"{value:.1f}" if language == BRITISH else format_decimal(value, "0.0", locale=language)
 
 
 def degrees(hardness_dh: float) -> str:
     """A hardness to a tenth: ``14 °dH``, ``4.5 °dH``."""
-    return f"{round(hardness_dh, 1):g} °dH"
+    return f"{decimal(round(hardness_dh, 1))} °dH"
 
 
 def units_in_words(units: float, unit: str) -> str:
     """``2 tablets``, ``100 ml``, ``1.5 capfuls``."""
-    return f"{units:g} {unit}" if unit in ("ml", "g", "L") else plural(units, unit)
+    return f"{decimal(units)} {unit}" if unit in ("ml", "g", "L") else plural(units, unit)
 
 
 def words_for_ml(ml: int) -> str:
     """Below a litre in millilitres, else in litres."""
-    return f"{ml} ml" if ml < 1000 else f"{ml / 1000:g} L"
+    return f"{ml} ml" if ml < 1000 else f"{decimal(ml / 1000)} L"
 
 
 def span_words(minutes: float) -> str:
@@ -73,6 +112,8 @@ def open_days_ahead(count: int) -> str:
 
 def day_words(day: date, today: date) -> str:
     """``Mon 30 Nov``; ``Tue 19 Jan 2027`` where the year is another than today's."""
+    if _LANGUAGE.get() != BRITISH:
+        return format_skeleton("MMMEd" if day.year == today.year else "yMMMEd", day, locale=_LANGUAGE.get())
     return f"{day:%a %-d %b}" if day.year == today.year else f"{day:%a %-d %b %Y}"
 
 

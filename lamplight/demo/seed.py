@@ -387,7 +387,7 @@ def _enact(event: _Event, site: SiteRow, actor: Actor, guided: bool) -> None:
     """Let it happen as it would in the application."""
     if not event.item:
         typed = TypedReading(event.machine.id, event.value, event.at, "as-typed")
-        take_readings([typed], site.calendar, actor)
+        take_readings([typed], site.calendar_of, actor)
     elif guided:
         _lead(event, site, actor)
     else:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Callable, Collection, Iterable
+from collections.abc import Callable, Collection, Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -35,6 +35,7 @@ from lamplight.store.models import (
     PartNote,
     ReadingRemoval,
 )
+from lamplight.store.moves import Stay
 from lamplight.store.sightings import sightings_by_machine
 from lamplight.store.sites import kinds_over_time, machine_versions
 from lamplight.store.told import told_by_machine
@@ -115,7 +116,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             switched_off=frozenset(item for item, off in switches[version.machine_id].items() if off),
             descaling_basis=water.setup(version.machine_id).descaling_basis,
             guess_per_day=version.guess_per_day,
-            absences=tuple(a.span for a in away if a.machine_id in (None, version.machine_id)),
+            absences=tuple(_away(away, version.machine_id, water.stays[version.machine_id])),
             events=tuple(events[version.machine_id]),
             water=streams[version.machine_id].now,
             earlier_water=streams[version.machine_id].earlier,
@@ -135,6 +136,16 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
         )
         for version in newest.values()
     }
+
+
+def _away(rows: Sequence[AbsenceRow], machine_id: int, own: tuple[Stay, ...]) -> Iterable[CoreAbsence]:
+    """Absences of a machine, and of each site as long as it stood there."""
+    for row in rows:
+        if row.machine_id == machine_id:
+            yield row.span
+        elif row.machine_id is None:
+            parts = (stay.part_of(row.span) for stay in own if stay.site_id == row.site_id)
+            yield from (part for part in parts if part)
 
 
 def _counters(machine_ids: Collection[int] | None) -> dict[int, dict[str, CounterBook]]:
@@ -207,11 +218,16 @@ class AbsenceRow:
     machine_id: int | None
     span: CoreAbsence
     label: str
+    site_id: int
 
 
-def absences() -> list[AbsenceRow]:
-    """All absences, by date."""
+def absences(site_id: int | None = None) -> list[AbsenceRow]:
+    """All absences, of one site or of all, by date."""
     rows: Iterable[Absence] = (
         Absence.select().join(Entry, on=Absence.entry).where(Entry.undone_at.is_null()).order_by(Absence.first)
     )
-    return [AbsenceRow(row.entry_id, row.machine_id, CoreAbsence(row.first, row.last), row.label) for row in rows]
+    return [
+        AbsenceRow(row.entry_id, row.machine_id, CoreAbsence(row.first, row.last), row.label, row.site_id)
+        for row in rows
+        if site_id in (None, row.site_id)
+    ]

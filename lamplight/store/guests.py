@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from peewee import fn
 
 from lamplight.core.guest.reports import GuestTelling, GuestTells
-from lamplight.store.models import Entry, GuestReport, StickerVersion
+from lamplight.store.models import Entry, GuestReport, Machine, StickerVersion
 
 
 @dataclass(frozen=True)
@@ -60,9 +60,10 @@ def waiting_reports(machine_id: int | None = None) -> list[ReportRow]:
     ]  # fmt: skip
 
 
-def how_many_wait() -> int:
-    """How many reports nobody decided about."""
-    count: int = GuestReport.select().where(GuestReport.decided_at.is_null()).count()
+def how_many_wait(site_id: int) -> int:
+    """How many reports of a site's machines nobody decided about."""
+    rows = GuestReport.select().join(Machine).where(Machine.site == site_id)
+    count: int = rows.where(GuestReport.decided_at.is_null()).count()
     return count
 
 

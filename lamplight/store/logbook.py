@@ -23,6 +23,7 @@ from lamplight.store.models import (
     ReadingRemoval,
     Run,
 )
+from lamplight.store.moves import where_written
 from lamplight.store.sites import keepers
 
 # What is noted about the grinder begins so.
@@ -53,6 +54,7 @@ class EntryRow:
     run_id: int | None
     keeper_id: int | None = None
     undone_why: str = ""
+    site_id: int = 0
 
 
 def entries(
@@ -62,6 +64,7 @@ def entries(
     entry_id: int | None = None,
     items: Collection[str] | None = None,
     kind: str = "",
+    site_id: int | None = None,
 ) -> list[EntryRow]:
     """The log, newest first.
 
@@ -72,8 +75,12 @@ def entries(
         entry_id: only this one.
         items: only about these care items.
         kind: only of this sort.
+        site_id: only of this site.
     """
-    rows = Entry.select().order_by(Entry.at.desc(), Entry.id.desc()).limit(limit)
+    where = where_written()
+    rows = Entry.select(Entry, where.alias("written")).order_by(Entry.at.desc(), Entry.id.desc()).limit(limit)
+    if site_id is not None:
+        rows = rows.where(where == site_id)
     if machine_id is not None:
         rows = rows.where(Entry.machine == machine_id)
     if items is not None:
@@ -98,7 +105,7 @@ def entries(
             row.id, row.kind, row.machine_id, row.at, row.recorded_at, initials.get(row.keeper_id, ""),
             row.summary, row.note, row.undone_at, initials.get(row.undone_by_id, ""), row.replaces_id,
             runs[row.id].item if row.id in runs else done.get(row.id, ""),
-            runs[row.id].id if row.id in runs else None, row.keeper_id, row.undone_why,
+            runs[row.id].id if row.id in runs else None, row.keeper_id, row.undone_why, row.written or 0,
         )
         for row in listed
     ]  # fmt: skip

@@ -6,7 +6,7 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.store.models import Entry, Photo
+from lamplight.store.models import Entry, ManualPage, Photo
 
 
 @dataclass(frozen=True)
@@ -37,3 +37,12 @@ def photos_of_runs(run_ids: Collection[int]) -> dict[int, list[PhotoRow]]:
             PhotoRow(row.entry_id, row.run_id, row.step, row.title, row.file, row.width, row.height, row.at)
         )
     return photos
+
+
+def machine_of_picture(name: str) -> int | None:
+    """The machine on which a photo, or a page of its manual, hangs; None where it is in no book."""
+    for model in (Photo, ManualPage):
+        found: int | None = model.select(model.machine).where(model.file == name).tuples().scalar()
+        if found is not None:
+            return found
+    return None

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from lamplight.core.stock.prices import PackPrice
 from lamplight.store.models import Entry, MoneyWish, PriceFact, SupplyTerms
-from lamplight.store.sites import newest, newest_at
+from lamplight.store.moves import written_at
+from lamplight.store.sites import newest_at
 
 
 @dataclass(frozen=True)
@@ -17,9 +18,10 @@ class PriceRow:
     price: PackPrice
 
 
-def price_rows() -> list[PriceRow]:
-    """Every price that counts, oldest first."""
-    rows = PriceFact.select().join(Entry).where(Entry.undone_at.is_null()).order_by(PriceFact.day, PriceFact.id)
+def price_rows(site_id: int) -> list[PriceRow]:
+    """Every price at a site that counts, oldest first."""
+    rows = PriceFact.select().join(Entry).where(Entry.undone_at.is_null(), written_at(site_id))
+    rows = rows.order_by(PriceFact.day, PriceFact.id)
     return [PriceRow(row.entry_id, PackPrice(row.product, row.units, row.cents, row.day)) for row in rows]
 
 
@@ -42,9 +44,11 @@ class Supply:
     said: bool = False
 
 
-def supplies() -> dict[str, Supply]:
-    """How each product is got of which somebody said so, by key."""
-    return {row.product: Supply(row.lead_days, row.opened_days, True) for row in newest(SupplyTerms, "product")}
+def supplies(site_id: int) -> dict[str, Supply]:
+    """How each product is got at a site where somebody said so, by key."""
+    rows = SupplyTerms.select().join(Entry).where(Entry.undone_at.is_null(), written_at(site_id))
+    terms = rows.order_by(SupplyTerms.id)
+    return {row.product: Supply(row.lead_days, row.opened_days, True) for row in terms}
 
 
 @dataclass(frozen=True)

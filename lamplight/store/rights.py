@@ -5,17 +5,30 @@ from __future__ import annotations
 from peewee import fn
 
 from lamplight.core.keepers.rights import RoleAtSite
-from lamplight.store.models import Entry, KeeperRole
+from lamplight.store.models import Entry, KeeperRole, Site
 from lamplight.store.sites import keepers
 
 
 def roles_at(site_id: int) -> dict[int, RoleAtSite]:
-    """The role of each keeper who is around, by id; of whom nobody said anything, that of a looker."""
+    """The role of each keeper who is around and serves a site, by id."""
+    return roles_by_site().get(site_id, {})
+
+
+def roles_by_site() -> dict[int, dict[int, RoleAtSite]]:
+    """The same by site. Of whom nobody ever said anything, they look on at the first one."""
     latest = (
         KeeperRole.select(fn.MAX(KeeperRole.id))
         .join(Entry)
-        .where(Entry.undone_at.is_null(), KeeperRole.site == site_id)
-        .group_by(KeeperRole.keeper)
+        .where(Entry.undone_at.is_null())
+        .group_by(KeeperRole.keeper, KeeperRole.site)
     )
-    said = {row.keeper_id: RoleAtSite(row.role) for row in KeeperRole.select().where(KeeperRole.id.in_(latest))}
-    return {row.id: said.get(row.id, RoleAtSite.LOOKER) for row in keepers()}
+    around, said = {row.id for row in keepers()}, set()
+    found: dict[int, dict[int, RoleAtSite]] = {}
+    for row in KeeperRole.select().where(KeeperRole.id.in_(latest)).order_by(KeeperRole.id):
+        said.add(row.keeper_id)
+        if row.serves and row.keeper_id in around:
+            found.setdefault(row.site_id, {})[row.keeper_id] = RoleAtSite(row.role)
+    first = Site.select(fn.MIN(Site.id)).scalar() if around - said else None
+    if first is not None:
+        found.setdefault(first, {}).update(dict.fromkeys(around - said, RoleAtSite.LOOKER))
+    return found

@@ -140,6 +140,11 @@ def _ended(*kinds: EventKind) -> ModelSelect:
     return RunEventRow.select(RunEventRow.run).where(RunEventRow.kind.in_([kind.value for kind in kinds]))
 
 
+def machine_of_run(run_id: int) -> int | None:
+    """The machine on which a run is or was; None where there is no such run."""
+    return Run.select(Run.machine).where(Run.id == run_id).tuples().scalar()
+
+
 def open_runs() -> list[RunRow]:
     """Runs that have neither ended nor been undone, oldest first."""
     ended = _ended(EventKind.FINISH, EventKind.ABANDON)

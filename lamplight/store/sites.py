@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Collection, Iterable, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Any, TypeVar
@@ -11,6 +11,7 @@ from zoneinfo import ZoneInfo
 
 from peewee import fn
 
+from lamplight.core.languages import BRITISH
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, Week
 from lamplight.core.site.degrees import CELSIUS
 from lamplight.core.timeline import Timeline
@@ -23,18 +24,31 @@ from lamplight.store.models import (
     MachineVersion,
     SiteVersion,
 )
+from lamplight.store.moves import stays
 
 T = TypeVar("T")
 
 
 @dataclass(frozen=True)
 class SiteRow:
-    """A site with its calendar."""
+    """A site with its calendar.
+
+    Attributes:
+        degrees: in which it thinks.
+        language: of its numbers and dates, such as ``en_GB``.
+        moved: each machine that came from another site, with the calendar of where it stood when.
+    """
 
     id: int
     name: str
     calendar: SiteCalendar
     degrees: str = CELSIUS
+    language: str = BRITISH
+    moved: tuple[tuple[int, SiteCalendar], ...] = ()
+
+    def calendar_of(self, machine_id: int) -> SiteCalendar:
+        """The calendar of a machine that stands here: before it came, that of where it stood then."""
+        return next((calendar for machine, calendar in self.moved if machine == machine_id), self.calendar)
 
 
 @dataclass(frozen=True)
@@ -86,18 +100,57 @@ def newest_at(model: type[OneFact], site_id: int) -> OneFact | None:
     return live.order_by(model.id.desc()).first()
 
 
-def the_site() -> SiteRow | None:
-    """The site, or None before it was set up; with the hours of its week, and when they were others."""
+def sites() -> list[SiteRow]:
+    """Every site in the order in which they were set up: its hours, when they were others, and what moved to it."""
     versions = SiteVersion.select(SiteVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
-    rows = list(versions.order_by(SiteVersion.id))
-    if not rows:
-        return None
+    by_site: dict[int, list[SiteVersion]] = defaultdict(list)
+    for row in versions.order_by(SiteVersion.id):
+        by_site[row.site_id].append(row)
+    if not by_site:
+        return []
+    closed: dict[int, set[date]] = defaultdict(set)
+    for site_id, closure in _closures():
+        closed[site_id].update(_days(closure.first, closure.last))
+    calendars = {key: _calendar(rows, frozenset(closed[key])) for key, rows in sorted(by_site.items())}
+    moved = _moved(calendars) if len(calendars) > 1 else {}
+    newest_of = {key: rows[-1] for key, rows in by_site.items()}
+    return [
+        SiteRow(key, row.name, calendars[key], row.degrees, row.language, moved.get(key, ()))
+        for key, row in sorted(newest_of.items())
+    ]
+
+
+def _calendar(rows: list[SiteVersion], closed: frozenset[date]) -> SiteCalendar:
+    """The calendar of a site by its versions, oldest first: its zone was always what it is now."""
     version, zone = rows[-1], ZoneInfo(rows[-1].zone)
-    closed = {day for closure in closures() for day in _days(closure.first, closure.last)}
     first, *later = _settled([(row.entry.at.astimezone(zone).date(), row) for row in rows])
-    weeks = Timeline.of_changes(_week(first[1].hours), [(day, _week(row.hours)) for day, row in later])
-    calendar = SiteCalendar(version.zone, weeks.now, frozenset(closed), weeks.earlier)
-    return SiteRow(version.site_id, version.name, calendar, version.degrees)
+    calendar = SiteCalendar(version.zone, _week(first[1].hours), closed)
+    for day, row in later:
+        if _week(row.hours) != calendar.hours:
+            calendar = SiteCalendar(version.zone, _week(row.hours), closed).following(calendar, day)
+    return calendar
+
+
+def _moved(calendars: Mapping[int, SiteCalendar]) -> dict[int, tuple[tuple[int, SiteCalendar], ...]]:
+    """By site: each machine that came from another, with the calendar that held where it stood when."""
+    found: dict[int, list[tuple[int, SiteCalendar]]] = defaultdict(list)
+    for machine_id, own in stays().items():
+        calendar = calendars[own[0].site_id]
+        for stay in own[1:]:
+            calendar = calendars[stay.site_id].following(calendar, stay.since or date.min)
+        if len(own) > 1:
+            found[own[-1].site_id].append((machine_id, calendar))
+    return {key: tuple(rows) for key, rows in found.items()}
+
+
+def site_of(site_id: int) -> SiteRow | None:
+    """One site, or None."""
+    return next((row for row in sites() if row.id == site_id), None)
+
+
+def the_site() -> SiteRow | None:
+    """The site where there is one, the first where there are several, or None before any was set up."""
+    return next(iter(sites()), None)
 
 
 def _week(hours: list[list[int] | None]) -> Week:
@@ -131,12 +184,16 @@ def kinds_over_time(versions: list[MachineVersion]) -> Timeline[str, datetime]:
     return Timeline.of_changes(first[1], later)
 
 
-def closures() -> list[ClosureRow]:
-    """Closed dates, by date."""
+def closures(site_id: int) -> list[ClosureRow]:
+    """Closed dates of a site, by date."""
+    return [row for site, row in _closures() if site == site_id]
+
+
+def _closures() -> list[tuple[int, ClosureRow]]:
     rows = (
         Closure.select(Closure, Entry).join(Entry).where(Entry.undone_at.is_null()).order_by(Closure.first, Closure.id)
     )
-    return [ClosureRow(row.entry_id, row.first, row.last, row.label) for row in rows]
+    return [(row.site_id, ClosureRow(row.entry_id, row.first, row.last, row.label)) for row in rows]
 
 
 def _days(first: date, last: date) -> Iterable[date]:

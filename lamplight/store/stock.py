@@ -11,6 +11,7 @@ from peewee import fn
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.stock.stock import Move, StockMove
 from lamplight.store.models import Entry, ProductVersion, StockMoveFact
+from lamplight.store.moves import written_at
 
 
 def own_products() -> dict[str, Product | None]:
@@ -46,9 +47,9 @@ class MoveRow:
     fact: StockMove
 
 
-def stock_moves(as_written: bool = False) -> list[MoveRow]:
-    """Every move that counts, oldest first; or in the order in which they were written."""
-    rows = StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null())
+def stock_moves(site_id: int, as_written: bool = False) -> list[MoveRow]:
+    """Every move at a site that counts, oldest first; or in the order in which they were written."""
+    rows = StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null(), written_at(site_id))
     rows = rows.order_by(StockMoveFact.id) if as_written else rows.order_by(StockMoveFact.at, StockMoveFact.id)
     return [MoveRow(row.entry_id, _move(row)) for row in rows]
 
@@ -57,10 +58,10 @@ def _move(row: StockMoveFact) -> StockMove:
     return StockMove(row.product, Move(row.move), row.amount, row.at, row.cupboard, row.into_cupboard, row.keeps_until)
 
 
-def cupboards() -> list[str]:
-    """The names of the cupboards into which anything was ever put or counted, without the main one."""
+def cupboards(site_id: int) -> list[str]:
+    """The names of a site's cupboards into which anything was ever put or counted, without the main one."""
     rows = StockMoveFact.select(StockMoveFact.cupboard, StockMoveFact.into_cupboard).join(Entry)
-    rows = rows.where(Entry.undone_at.is_null()).distinct().tuples()
+    rows = rows.where(Entry.undone_at.is_null(), written_at(site_id)).distinct().tuples()
     return sorted({name for pair in rows for name in pair if name})
 
 

@@ -16,6 +16,7 @@ from lamplight.core.water.measured import TestRead, TestWay
 from lamplight.core.water.saturation import Analysis
 from lamplight.core.water.water_test import WaterTest, latest_test
 from lamplight.store.models import CartridgeInstallation, Entry, SetupVersion, WaterTestFact
+from lamplight.store.moves import Stay, stays
 from lamplight.store.sites import newest
 
 MAINS = "mains"
@@ -53,17 +54,19 @@ class WaterTestRow:
     entry_id: int
     source: str
     test: WaterTest
+    site_id: int = 0
 
 
-def water_tests() -> list[WaterTestRow]:
-    """Every test, newest first."""
+def water_tests(site_id: int | None = None) -> list[WaterTestRow]:
+    """Every test of a site, or of all where it is None; newest first."""
     rows = (
         WaterTestFact.select()
         .join(Entry, on=WaterTestFact.entry)
         .where(Entry.undone_at.is_null())
         .order_by(WaterTestFact.day.desc(), WaterTestFact.id.desc())
     )
-    return [WaterTestRow(row.entry_id, row.source, _test(row)) for row in rows]
+    rows = rows if site_id is None else rows.where(WaterTestFact.site == site_id)
+    return [WaterTestRow(row.entry_id, row.source, _test(row), row.site_id) for row in rows]
 
 
 def _test(row: WaterTestFact) -> WaterTest:
@@ -112,11 +115,12 @@ def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[
 
 @dataclass(frozen=True)
 class Waters:
-    """All waters and cartridges, to be asked for one machine."""
+    """All waters and cartridges, to be asked for one machine. A water is known by its site and its name."""
 
-    tests: Mapping[str, list[WaterTest]] = field(default_factory=dict)
+    tests: Mapping[tuple[int, str], list[WaterTest]] = field(default_factory=dict)
     cartridges: Mapping[int, list[InstallationRow]] = field(default_factory=dict)
     setups: Mapping[int, list[tuple[datetime, Setup]]] = field(default_factory=dict)
+    stays: Mapping[int, tuple[Stay, ...]] = field(default_factory=dict)
 
     def setup(self, machine_id: int) -> Setup:
         """How a machine is set up now."""
@@ -124,15 +128,16 @@ class Waters:
 
     def of(self, machine_id: int) -> Timeline[WaterAtMachine, datetime]:
         """What a machine gets, and got when. The first test of a water stands for what came before it as well."""
-        sources = [(since, setup.source) for since, setup in self.setups.get(machine_id, [])]
+        usual, sources = self._sources(machine_id)
         fits = self.cartridges.get(machine_id, [])
-        names = {MAINS, *(source for _, source in sources)}
-        turns = {at for at, _ in sources[1:]} | {fit.at for fit in fits}
-        turns |= {_begins(test) for name in names for test in self.tests.get(name, [])}
+        turns = {at for at, _ in sources} | {fit.at for fit in fits}
+        turns |= {
+            _begins(test) for name in {usual, *(name for _, name in sources)} for test in self.tests.get(name, [])
+        }
 
         def at(moment: datetime | None) -> WaterAtMachine:
-            source = next((name for since, name in reversed(sources) if moment and since <= moment), None)
-            tests = self.tests.get(source or (sources[0][1] if sources else MAINS), [])
+            source = next((name for since, name in reversed(sources) if moment and since <= moment), usual)
+            tests = self.tests.get(source, [])
             known = [test for test in tests if moment and _begins(test) <= moment]
             test = latest_test(known or [min(tests, key=lambda test: test.day)] if tests else [], date.max)
             fit = next((fit for fit in reversed(fits) if moment and fit.at <= moment), None)
@@ -142,6 +147,23 @@ class Waters:
 
         return Timeline.of_changes(at(None), [(moment, at(moment)) for moment in sorted(turns)])
 
+    def _sources(self, machine_id: int) -> tuple[tuple[int, str], list[tuple[datetime, tuple[int, str]]]]:
+        """Which water it got at first, and which since when.
+
+        The first set-up at its first site stands for what came before it as well; each move brings the water that was
+        chosen with it.
+        """
+        own = self.stays.get(machine_id, (Stay(0),))
+        said = [
+            (since, (_stay_at(own, since).site_id, setup.source)) for since, setup in self.setups.get(machine_id, [])
+        ]
+        at_first = bool(said) and said[0][1][0] == own[0].site_id
+        return (said[0][1], said[1:]) if at_first else ((own[0].site_id, MAINS), said)
+
+
+def _stay_at(own: tuple[Stay, ...], moment: datetime) -> Stay:
+    return next((stay for stay in reversed(own) if stay.at is None or stay.at <= moment), own[0])
+
 
 def _begins(test: WaterTest) -> datetime:
     """From when on a test stands for its water."""
@@ -150,11 +172,11 @@ def _begins(test: WaterTest) -> datetime:
 
 def waters(machine_ids: Collection[int] | None = None) -> Waters:
     """Tests by source, and by machine what was fitted and which water it got, when."""
-    tests: dict[str, list[WaterTest]] = defaultdict(list)
+    tests: dict[tuple[int, str], list[WaterTest]] = defaultdict(list)
     for row in reversed(water_tests()):
-        tests[row.source].append(row.test)
+        tests[row.site_id, row.source].append(row.test)
     versions = SetupVersion.select(SetupVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
     setups: dict[int, list[tuple[datetime, Setup]]] = defaultdict(list)
     for version in versions.order_by(SetupVersion.id):
         setups[version.machine_id].append((version.entry.at, _setup(version)))
-    return Waters(tests, installations(machine_ids), dict(setups))
+    return Waters(tests, installations(machine_ids), dict(setups), stays(machine_ids))

@@ -10,6 +10,8 @@ from flask_wtf import CSRFProtect
 
 from lamplight import __version__
 from lamplight.actions.opening import open_book
+from lamplight.core.languages import BRITISH
+from lamplight.core.words import write_in
 from lamplight.store.database import database, why_not_writable
 from lamplight.store.migrating import schema_version
 from lamplight.web import ask, clock_check, errors, limits, once, rendering, rights, security
@@ -87,6 +89,7 @@ def _connect(app: Flask) -> None:
 
         if request.endpoint not in ("static", "healthz"):
             database.connect(reuse_if_open=True)
+            write_in(BRITISH)  # until it is known for which site
 
     @app.teardown_request
     def close_connection(_problem: BaseException | None) -> None:
@@ -115,6 +118,7 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.setup import views as setup
     from lamplight.web.simulated import mail as simulated_mail
     from lamplight.web.simulated import views as simulated
+    from lamplight.web.sites import views as sites_
     from lamplight.web.supplies import costs, dose, product, shopping  # noqa: F401 - they add their pages to the place
     from lamplight.web.supplies import views as supplies
     from lamplight.web.tls import views as tls
@@ -125,6 +129,7 @@ def _register_blueprints(app: Flask) -> None:
 
     for place in (
         today,
+        sites_,
         machines,
         readings,
         lamps,

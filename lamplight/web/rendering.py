@@ -10,7 +10,7 @@ from pathlib import Path
 from secrets import token_urlsafe
 from typing import Any
 
-from babel.dates import format_date, format_datetime, format_time
+from babel.dates import format_date, format_datetime, format_skeleton, format_time
 from babel.numbers import format_decimal
 from flask import Flask, current_app, g, redirect, render_template, request, session, url_for
 from werkzeug.wrappers import Response
@@ -18,20 +18,22 @@ from werkzeug.wrappers import Response
 from lamplight import __version__
 from lamplight.actions.entries import Actor
 from lamplight.actions.once import FormToken
+from lamplight.core.errors import NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.core.languages import BRITISH
 from lamplight.core.run.clock import calls_at
-from lamplight.core.words import clock_words, day_words, grouped, words_for_ml
+from lamplight.core.words import clock_words, day_words, grouped, words_for_ml, write_in, written_in
 from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, known_glyph, status_glyph
 from lamplight.drawing.place_signs import place_sign
 from lamplight.store.guests import how_many_wait
-from lamplight.store.rights import roles_at
+from lamplight.store.moves import site_of_machine
+from lamplight.store.rights import roles_by_site
 from lamplight.store.rounds import RoundRow, open_round
-from lamplight.store.runs import RunRow, open_runs
-from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, the_site
+from lamplight.store.runs import RunRow, machine_of_run, open_runs
+from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, sites
 from lamplight.web.clock import now
 from lamplight.web.forms import wall_minute
 
-LOCALE = "en_GB"
 DOCK = (
     (1, "Today", "today.page"),
     (2, "Machines", "machines.page"),
@@ -45,12 +47,76 @@ DOCK = (
 
 
 def site() -> SiteRow:
-    """The site of this request; before it is set up, visitors are led to the first page."""
-    if "site" not in g:
-        g.site = the_site()
-    if g.site is None:
+    """The site of this request; before one is set up, visitors are led to the first page."""
+    known = site_or_none()
+    if known is None:
         raise SetUpFirst
-    return g.site
+    return known
+
+
+def site_or_none() -> SiteRow | None:
+    """The site of this request: the one that was chosen in this browser, else the first that somebody serves."""
+    if "site" not in g:
+        chosen, served = session.get("site"), sites_served()
+        meant = _meant() if len(served) > 1 else None
+        if meant is not None and meant != chosen and any(row.id == meant for row in served):
+            chosen = session["site"] = meant
+        g.site = next((row for row in served if row.id == chosen), served[0] if served else None)
+        write_in(g.site.language if g.site else BRITISH)
+    return g.site  # type: ignore[no-any-return]
+
+
+def _meant() -> int | None:
+    """The site of the machine or run that the address names: whoever follows a link to it goes there."""
+    named = request.view_args or {}
+    machine_id = named.get("machine_id")
+    if machine_id is None and "run_id" in named:
+        machine_id = machine_of_run(named["run_id"])
+    return site_of_machine(machine_id) if machine_id is not None else None
+
+
+def go_to(here: SiteRow) -> None:
+    """Answer this request for a site, whichever was chosen in this browser."""
+    g.site = here
+    write_in(here.language)
+
+
+def every_site() -> list[SiteRow]:
+    """Every site of the book, read once a request."""
+    if "sites" not in g:
+        g.sites = sites()
+    return g.sites  # type: ignore[no-any-return]
+
+
+def sites_served() -> list[SiteRow]:
+    """The sites at which whoever is here keeps machines; where nobody signs in, all of them.
+
+    Raises:
+        NotAllowed: where somebody is signed in who serves none.
+    """
+    rows = every_site()
+    who = keeper() if len(rows) > 1 and signs_in() else None
+    if who is None:
+        return rows
+    roles = _roles()
+    served = [row for row in rows if who.id in roles.get(row.id, {})]
+    if not served:
+        raise NotAllowed("You serve no site any more. Ask an owner to let you.")
+    return served
+
+
+def served(machine_id: int | None) -> bool:
+    """Whether a machine stands at a site at which whoever is here keeps machines."""
+    if len(every_site()) == 1:
+        return machine_id is not None
+    here = site_of_machine(machine_id) if machine_id is not None else None
+    return any(row.id == here for row in sites_served())
+
+
+def _roles() -> dict[int, dict[int, RoleAtSite]]:
+    if "roles" not in g:
+        g.roles = roles_by_site()
+    return g.roles  # type: ignore[no-any-return]
 
 
 class SetUpFirst(Exception):
@@ -72,10 +138,14 @@ def keeper() -> KeeperRow | None:
 
 
 def everybody() -> list[KeeperRow]:
-    """Everybody who keeps machines, asked for once a request."""
+    """Everybody who keeps machines here, asked for once a request."""
     if "keepers" not in g:
-        g.keepers = keepers()
-    return g.keepers
+        known = keepers()
+        if len(every_site()) > 1:
+            here = g.get("site") or site_or_none()
+            known = [row for row in known if here and row.id in _roles().get(here.id, {})]
+        g.keepers = known
+    return g.keepers  # type: ignore[no-any-return]
 
 
 def actor() -> Actor:
@@ -83,7 +153,9 @@ def actor() -> Actor:
     who = keeper()
     if "form_token" not in g:
         g.form_token = FormToken(request.form.get("once", ""))
-    return Actor(now(), who.id if who else None, signs_in() and who is not None, g.form_token, role())
+    here = site_or_none() if len(every_site()) > 1 else None  # where there is one, everything belongs to it
+    known = who.id if who else None
+    return Actor(now(), known, signs_in() and who is not None, g.form_token, role(), here.id if here else None)
 
 
 def role() -> RoleAtSite | None:
@@ -91,10 +163,16 @@ def role() -> RoleAtSite | None:
     if not signs_in():
         return None
     if "role" not in g:
-        who, here = keeper(), the_site()
-        known = roles_at(here.id) if here else {}
+        who = keeper()
+        here = site_or_none() if who else None
+        known = _roles().get(here.id, {}) if here else {}
         g.role = (known.get(who.id, RoleAtSite.LOOKER) if here else RoleAtSite.OWNER) if who else RoleAtSite.LOOKER
     return g.role
+
+
+def owner() -> bool:
+    """Whether whoever is here may everything at this site."""
+    return role() in (None, RoleAtSite.OWNER)
 
 
 def wants_fragment() -> bool:
@@ -136,7 +214,23 @@ def day_text(value: date | None, pattern: str = "") -> str:
     if value is None:
         return ""
     today = site().calendar.today(now())
-    return format_date(value, pattern, locale=LOCALE) if _tells(pattern, value, today) else day_words(value, today)
+    return _dated(value, pattern) if _tells(pattern, value, today) else day_words(value, today)
+
+
+def _dated(value: date, pattern: str) -> str:
+    """A date by a British pattern; in another language with the same parts in its own order."""
+    language = written_in()
+    if language == BRITISH:
+        return (
+            format_datetime(value, pattern, locale=BRITISH)
+            if isinstance(value, datetime)
+            else format_date(value, pattern, locale=BRITISH)
+        )
+    lengths = {"y": "y" in pattern, "M": pattern.count("M"), "E": "E" in pattern, "d": "d" in pattern}
+    parts = "".join(letter * count for letter, count in lengths.items())
+    words = format_skeleton(parts, value, locale=language) if parts else ""
+    hour = f"{value:%H:%M}" if isinstance(value, datetime) and "H" in pattern else ""
+    return ", ".join(word for word in (words, hour) if word)
 
 
 def _tells(pattern: str, day: date, today: date) -> bool:
@@ -152,7 +246,7 @@ def moment_text(value: datetime | None, pattern: str = "") -> str:
     local, today = calendar.local(value), calendar.today(now())
     if not _tells(pattern, local, today):
         return clock_words(local, today)
-    return format_datetime(value.astimezone(calendar.tz), pattern, tzinfo=calendar.tz, locale=LOCALE)
+    return _dated(local, pattern)
 
 
 def clock_text(value: datetime | None) -> str:
@@ -160,12 +254,12 @@ def clock_text(value: datetime | None) -> str:
     if value is None:
         return ""
     zone = site().calendar.tz
-    return format_time(value.astimezone(zone), "HH:mm", tzinfo=zone, locale=LOCALE)
+    return format_time(value.astimezone(zone), "HH:mm", tzinfo=zone, locale=written_in())
 
 
 def rate_text(value: float) -> str:
     """Drinks a day: one decimal below ten, none above."""
-    return format_decimal(round(value, 1 if value < 10 else 0), locale=LOCALE)
+    return format_decimal(round(value, 1 if value < 10 else 0), locale=written_in())
 
 
 def field_moment(value: datetime) -> str:
@@ -175,12 +269,16 @@ def field_moment(value: datetime) -> str:
 
 def _everywhere() -> dict[str, Any]:
     if g.get("bare") or _outside():
-        return {"site": None, "keeper": None, "keepers": [], "signs_in": signs_in(), "now": now(),
+        return {"site": None, "sites": [], "keeper": None, "keepers": [], "signs_in": signs_in(), "now": now(),
                 "version": __version__, "dock": (), "running": [], "asset": asset}  # fmt: skip
-    known = the_site() if "site" not in g else g.site
-    g.site = known
+    try:
+        known, served = site_or_none(), sites_served()
+    except NotAllowed:  # the page itself says so
+        known, served = None, []
+        g.site = None
     return {
         "site": known,
+        "sites": served if len(served) > 1 else [],
         "keeper": keeper(),
         "signs_in": signs_in(),
         "keepers": everybody(),
@@ -188,7 +286,7 @@ def _everywhere() -> dict[str, Any]:
         "version": __version__,
         "dock": DOCK if known else (),
         "running": _running(known),
-        "guests_told": how_many_wait(),
+        "guests_told": how_many_wait(known.id) if known else 0,
         "asset": asset,
     }
 
@@ -229,7 +327,7 @@ def _running(known: SiteRow | None) -> list[Calling]:
 
 def _my_round() -> RoundRow | None:
     """The round on which whoever is here is, or None."""
-    known, who = the_site(), keeper()
+    known, who = site_or_none(), keeper()
     return open_round(known.id, who.id if who else None) if known else None
 
 
@@ -258,6 +356,7 @@ def register(app: Flask) -> None:
         known_glyph=known_glyph,
         place_sign=place_sign,
         my_round=_my_round,
+        owner=owner,
         status_glyph=status_glyph,
         status_words=STATUS_WORDS,
         asset=asset,

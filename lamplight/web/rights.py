@@ -38,7 +38,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
             "supplies.product", "supplies.costs", "supplies.costs_csv", "supplies.doses", "supplies.dose",
             "supplies.to_buy", "supplies.list_csv", "plan.page", "plan.saves", "plan.week", "plan.year", "plan.make",
             "rounds.sheet", "runs.page", "runs.ready", "runs.photo_file", "hours.page", "mail.page",
-            "mail.preview", "setup.who", "guests.page", "guests.photo",
+            "mail.preview", "setup.who", "sites.together", "sites.go", "guests.page", "guests.photo",
             "simulated.page", "simulated.start",
         ),
         (LOOKS, LOOKS),
@@ -78,7 +78,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
         ),
         (LOOKS, CARES),
     ),
-    "machines.settings": (CARES, CARES), "guests.sheet": (CARES, CARES),
+    "machines.settings": (CARES, CARES), "sites.move": (CARES, CARES), "sites.another": (OWNS, OWNS),
+    "guests.sheet": (CARES, CARES),
     "guests.sticker_svg": (CARES, CARES),
     # Addresses that let others in, and mail to other people.
     **dict.fromkeys(

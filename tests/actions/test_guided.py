@@ -183,16 +183,16 @@ class After(Guided):
         move_stock("descaler-liquid", Move.COUNTED, 250, HAND)
         run_id = self.begin()
         self.finish(run_id, self.walk(run_id))
-        self.assertEqual(stock_held()["descaler-liquid"].amount, 150)
+        self.assertEqual(stock_held(1)["descaler-liquid"].amount, 150)
         entry_id = run_row(run_id).entry_id
         undo(entry_id, Actor(NOW + timedelta(hours=2)))
-        self.assertEqual(stock_held()["descaler-liquid"].amount, 250)
+        self.assertEqual(stock_held(1)["descaler-liquid"].amount, 250)
         put_back(entry_id, Actor(NOW))
-        self.assertEqual(stock_held()["descaler-liquid"].amount, 150)
+        self.assertEqual(stock_held(1)["descaler-liquid"].amount, 150)
         later = NOW + timedelta(days=1)
         again = self.begin(now=later)
         self.finish(again, self.walk(again, now=later), used={"descaler-liquid": 30.0})
-        self.assertEqual(stock_held()["descaler-liquid"].amount, 120)
+        self.assertEqual(stock_held(1)["descaler-liquid"].amount, 120)
         with self.assertRaisesRegex(InvalidInput, "What was used lies between"):
             Finish(None, 0, used={"x": -1})
             finish_run(again, 0, Finish(None, 0, used={"x": -1.0}), self.site, HAND)
@@ -243,7 +243,7 @@ class After(Guided):
         view = self.view(self.hall, NOW + timedelta(hours=2))
         self.assertEqual(view.status.due("filter-change").status, Status.CLEAR)
         self.assertEqual(view.status.book.water.cartridge, view.kind.cartridge)
-        self.assertEqual(stock_held()["filter-cartridges"].amount, 2)
+        self.assertEqual(stock_held(1)["filter-cartridges"].amount, 2)
 
     def test_without_a_filter(self):
         """None is taken out for descaling, suspected, or brought by coming back; a guided change fits one."""

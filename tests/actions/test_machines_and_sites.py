@@ -83,7 +83,7 @@ class Sites(DataTest):
         before = self.due(machine_id).likely
         add_closure(self.site.id, date(2026, 11, 25), date(2026, 12, 1), "Holiday", HAND)
         self.assertEqual((self.due(machine_id).likely - before).days, 7)
-        self.assertEqual(len(closures()), 1)
+        self.assertEqual(len(closures(self.site.id)), 1)
 
     def test_refusals(self):
         """Backwards, too long, no open day, no name, initials taken."""

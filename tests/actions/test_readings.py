@@ -35,7 +35,7 @@ class Taking(DataTest):
         typed = [TypedReading(good, last + 20, NOW), TypedReading(bad, 40, NOW)]
         before = CounterReading.select().count()
         with self.assertRaises(DoubtfulReadings) as refused:
-            take_readings(typed, self.calendar, HAND)
+            take_readings(typed, self.calendar_of, HAND)
         self.assertEqual(list(refused.exception.doubts), [(bad, "drinks")])
         self.assertEqual(CounterReading.select().count(), before)
 
@@ -44,7 +44,7 @@ class Taking(DataTest):
         machine = self.used_machine(done={"brew-tablet": 7})
         used = self.due(machine).first.used
         last = book(machine).drinks.last_reading.value
-        take_readings([TypedReading(machine, 4, NOW, "restarted", before=last + 10)], self.calendar, HAND)
+        take_readings([TypedReading(machine, 4, NOW, "restarted", before=last + 10)], self.calendar_of, HAND)
         self.assertAlmostEqual(self.due(machine).first.used, used - 21.8 + 14, delta=4)
         self.assertEqual(book(machine).drinks.restarts[0].before, last + 10)
         self.assertEqual(self.view(machine).status.expected_drinks, 4)
@@ -53,14 +53,14 @@ class Taking(DataTest):
         """The new board shows 70 000 or 200: neither is drinks."""
         machine = self.used_machine(done={"brew-tablet": 7})
         used = self.due(machine).first.used
-        take_readings([TypedReading(machine, 200, NOW, "swapped")], self.calendar, HAND)
+        take_readings([TypedReading(machine, 200, NOW, "swapped")], self.calendar_of, HAND)
         self.assertAlmostEqual(self.due(machine).first.used, used, delta=5)
 
     def test_an_answer_to_another_question_settles_nothing(self):
         """“As typed” does not explain a counter that falls."""
         machine = self.used_machine()
         with self.assertRaises(DoubtfulReadings):
-            take_readings([TypedReading(machine, 5, NOW, "as-typed")], self.calendar, HAND)
+            take_readings([TypedReading(machine, 5, NOW, "as-typed")], self.calendar_of, HAND)
 
 
 class Correcting(DataTest):
@@ -133,8 +133,8 @@ class Correcting(DataTest):
     def test_undo_refuses_disorder(self):
         """Undoing a restart while the new row goes on would let the counter run backwards."""
         machine = self.used_machine(name="B")
-        take_readings([TypedReading(machine, 5, NOW - timedelta(hours=2), "restarted")], self.calendar, HAND)
-        take_readings([TypedReading(machine, 9, NOW, "as-typed")], self.calendar, HAND)
+        take_readings([TypedReading(machine, 5, NOW - timedelta(hours=2), "restarted")], self.calendar_of, HAND)
+        take_readings([TypedReading(machine, 9, NOW, "as-typed")], self.calendar_of, HAND)
         restart = next(row for row in entries(machine) if "restarted" in row.summary)
         with self.assertRaisesRegex(InvalidInput, "Undo or correct the readings after it first"):
             undo(restart.id, HAND)

@@ -93,13 +93,13 @@ class Second(DataTest):
     def test_a_reading_before_the_cleaning(self):
         """Read first, then cleaned without reading: the drinks belong to the gap that follows."""
         before = self.view(self.hall).status.book.drinks.last_reading
-        take_readings([TypedReading(self.hall, before.value + 12, NOW, "as-typed")], self.calendar, ACTOR)
+        take_readings([TypedReading(self.hall, before.value + 12, NOW, "as-typed")], self.calendar_of, ACTOR)
         self.run_through("brew-tablet", cleaning_drinks=2)
         self.assertEqual(self.view(self.hall).status.book.drinks.intervals[-1].drinks, 12)
         self.assertEqual(self.view(self.hall).status.expected_drinks, before.value + 14)
         later = NOW + timedelta(hours=1)
         typed = TypedReading(self.hall, before.value + 20, later, "as-typed")
-        take_readings([typed], self.calendar, Actor(later))
+        take_readings([typed], self.calendar_of, Actor(later))
         self.assertEqual(self.view(self.hall, later).status.book.drinks.intervals[-1].drinks, 6)
 
     def test_the_order_is_stored(self):

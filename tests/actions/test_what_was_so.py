@@ -116,4 +116,4 @@ class WhatWasSo(DataTest):
         month = calendar.open_clock(NOW) - calendar.open_clock(NOW - 28 * DAY)
         self.assertAlmostEqual(month, 22, delta=0.01)
         save_site("Test Works", "Europe/Berlin", WEEK, Actor(NOW - 10 * DAY + timedelta(hours=1)))
-        self.assertEqual(the_site().calendar.earlier, ())
+        self.assertEqual(the_site().calendar.before, None)

@@ -24,8 +24,9 @@ ALLOWED = {
 }
 # The rooms of the core from the ground up: each imports only from itself and from those before it.
 ROOMS = (
-    "errors", "bounds", "words", "moment", "timeline", "keepers", "anatomy", "site", "usage", "water", "care", "lamps",
-    "machine", "assess", "job", "run", "dose", "round", "plan", "stock", "year", "diagnosis", "mail", "guest", "api",
+    "errors", "bounds", "languages", "words", "moment", "timeline", "keepers", "anatomy", "site", "usage", "water",
+    "care", "lamps", "machine", "assess", "job", "run", "dose", "round", "plan", "stock", "year", "diagnosis", "mail",
+    "guest", "api",
 )  # fmt: skip
 
 

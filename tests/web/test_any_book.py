@@ -65,9 +65,9 @@ class AnyBook(WebTest):
         prompted = [one.key for one in kind.items if any(isinstance(rule, Prompted) for rule in one.triggers)]
         counter, reading = chance.choice(kind.counters), chance.randint(0, 9000)
         return chance.choice([
-            lambda: take_readings([TypedReading(row.id, reading, at, counter=counter)], self.calendar, hand),
+            lambda: take_readings([TypedReading(row.id, reading, at, counter=counter)], self.calendar_of, hand),
             lambda: take_readings(
-                [TypedReading(row.id, chance.randint(0, 50), at, RESTARTED, counter=counter)], self.calendar, hand
+                [TypedReading(row.id, chance.randint(0, 50), at, RESTARTED, counter=counter)], self.calendar_of, hand
             ),
             lambda: mark_done([(row, item.key)], at, hand),
             lambda: declare_done(row, item.key, LastDoneAnswer(value=reading), 9999, hand),

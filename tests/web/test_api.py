@@ -7,14 +7,15 @@ from datetime import timedelta
 
 from lamplight.actions.api_tokens import Scope, end_token, good_tokens, make_token
 from lamplight.actions.entries import Actor
-from lamplight.actions.sites import save_keeper
+from lamplight.actions.machines import MachineFields, NewMachine, add_machine
+from lamplight.actions.sites import save_keeper, save_site
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.store.books import book
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.models import ApiToken
-from tests.base import NOW, tested_app
+from tests.base import NOW, WEEK, tested_app
 from tests.web.test_rights import WORDS, Roles
 
 
@@ -37,6 +38,37 @@ class Programs(Roles):
         self.assertEqual(answer.status_code, code, answer.get_data(as_text=True)[:300])
         self.assertNotIn("Set-Cookie", answer.headers)
         return answer.get_json()
+
+
+class TwoSites(Programs):
+    """Whose keeper serves two."""
+
+    def test_each_machine_with_its_site(self):
+        """All that the keeper serves; a name that stands at both wants a number; nothing of a third."""
+        there = {}
+        for name, zone in (("Harbour Hall", "America/New_York"), ("Third", "Asia/Tokyo")):
+            there[name] = save_site(name, zone, WEEK, Actor(NOW), another=True)
+            add_machine(there[name].id, MachineFields("Hall", "jug-compact"), NewMachine({"drinks": 400}),
+                        Actor(NOW - timedelta(days=3), site_id=there[name].id))  # fmt: skip
+        helper = self.people[RoleAtSite.HELPER]
+        at_hall = Actor(NOW, site_id=there["Harbour Hall"].id)
+        save_keeper("helper one", "HE", at_hall, helper, True, WORDS, RoleAtSite.HELPER)
+        told = self.call("/api/machines", scope=Scope.READ)
+        self.assertEqual(told["sites"], ["Test Works", "Harbour Hall"])
+        shown = [(one["site"], one["zone"]) for one in told["machines"]]
+        self.assertEqual(sorted(shown), [("Harbour Hall", "America/New_York"), ("Test Works", "Europe/Berlin")])
+        by_name = {"readings": [{"machine": "Hall", "value": 450}]}
+        self.assertIn("Give its number", self.call("/api/readings", by_name, Scope.READINGS, 422)["error"])
+        far = next(one["id"] for one in told["machines"] if one["site"] == "Harbour Hall")
+        both = {"readings": [{"machine": far, "value": 450}, {"machine": self.hall, "value": 99}]}
+        self.call("/api/readings", both, Scope.READINGS, 422)  # runs back at one: nothing at the other
+        self.assertEqual(book(far).drinks.last_reading.value, 400)
+        self.call("/api/readings", {"readings": both["readings"][:1]}, Scope.READINGS, 201)
+        self.assertEqual(book(far).drinks.last_reading.value, 450)
+        save_keeper("helper one", "HE", at_hall, helper, True, WORDS, RoleAtSite.LOOKER)
+        before = (NOW - timedelta(hours=1)).isoformat()
+        refused = {"readings": [{"machine": far, "value": 440, "at": before}]}
+        self.call("/api/readings", refused, Scope.READINGS, 403)
 
 
 class Scopes(Programs):

@@ -40,7 +40,7 @@ class Times(WebTest):
         super().setUp()
         self.hall = self.machine(name="Hall", counter=None, back=60)
         self.twice = datetime(2026, 10, 25, 1, 30, 17, tzinfo=UTC)  # 02:30:17 winter time in Berlin
-        take_readings([TypedReading(self.hall, 500, self.twice)], self.calendar, Actor(NOW))
+        take_readings([TypedReading(self.hall, 500, self.twice)], self.calendar_of, Actor(NOW))
         self.path = f"/readings/{self.hall}/{reading_rows(self.hall)[0].id}"
 
     def times(self):

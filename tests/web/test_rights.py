@@ -38,6 +38,7 @@ LOOKERS = {
     "setup.token",
     "setup.no_token",
     "setup.who",
+    "sites.go",
     "sign_in.leave",
     "plan.make",
 }
@@ -51,7 +52,7 @@ HELPERS = LOOKERS | {
 }  # fmt: skip
 OWNERS_ALONE = {
     "setup.people", "setup.invite", "setup.withdraw", "setup.site_page", "setup.close_days",
-    "setup.holidays", "setup.start", "supplies.save_how",
+    "setup.holidays", "setup.start", "supplies.save_how", "sites.another",
     "mail.server", "feeds.days_off", "kinds.delete", "procedures.delete",
 }  # fmt: skip
 
@@ -170,6 +171,8 @@ class EveryRoute(Roles):
             "mail.shown",
             "simulated_mail.page",
             "simulated_mail.dressed_page",
+            "sites.move",
+            "sites.another",
         }
         for endpoint, methods, path in list(self.paths()):
             if endpoint in OPEN or "GET" not in methods:

@@ -68,7 +68,7 @@ class Shelves(Supplies):
         self.move("milk-liquid", 1000, "ordered", arrives=arrives)
         self.assertGreater(self.found()["milk-liquid"].cover.likely, before.likely)
         self.move("milk-liquid", 500, "spoilt")
-        self.assertEqual(stock_held()["milk-liquid"].amount, 100)
+        self.assertEqual(stock_held(1)["milk-liquid"].amount, 100)
         self.post("/supplies/supply", {"product": "milk-liquid", "lead": "2", "opened": "90"})
         shelf = self.found()["milk-liquid"]
         self.assertEqual((shelf.supply.lead_days, shelf.supply.opened_days), (2, 90))
@@ -126,7 +126,7 @@ class Shopping(Supplies):
         self.assertEqual(float(row["price"]), round(bought.price, 2))
         arrives = (self.today + timedelta(days=3)).isoformat()
         self.post("/supplies/list", {"days": "60", "product": "milk-liquid", "arrives": arrives})
-        self.assertEqual(stock_awaited()["milk-liquid"][0].amount, bought.units)
+        self.assertEqual(stock_awaited(1)["milk-liquid"][0].amount, bought.units)
         self.assertNotIn("milk-liquid", {one.shelf.product.key for one in self.lines(60)})
 
     def test_what_spoils_is_not_bought(self):
@@ -234,9 +234,9 @@ class OneProduct(Supplies):
         for said in ("Where it lies", "The main cupboard", "300 ml", "Hall 2", "200 ml"):
             self.shows(page, said)
         self.move("milk-liquid", 150, "counted", cupboard="hall 2")
-        self.assertEqual(stock_held()["milk-liquid"].cupboards, (("", 300.0), ("Hall 2", 150.0)))
+        self.assertEqual(stock_held(1)["milk-liquid"].cupboards, (("", 300.0), ("Hall 2", 150.0)))
         self.move("milk-liquid", 50, "moved", cupboard="Hall 2", into="the main cupboard")
-        self.assertEqual(stock_held()["milk-liquid"].cupboards, (("", 350.0), ("Hall 2", 100.0)))
+        self.assertEqual(stock_held(1)["milk-liquid"].cupboards, (("", 350.0), ("Hall 2", 100.0)))
         before = self.entry_count()
         for form, said in (
             ({"amount": "900", "into": "Attic"}, "By the book 350 ml lie in the main cupboard"),

@@ -90,7 +90,7 @@ class Need(WebTest):
     def test_the_page_of_an_error_reads_nothing(self):
         """Not one question to the data file, also where something else gave way."""
         broken = mock.patch("lamplight.web.today.views.machine_views", side_effect=KeyError("odd"))
-        asked = mock.patch.object(rendering, "the_site", side_effect=AssertionError("the book was read"))
+        asked = mock.patch.object(rendering, "sites", side_effect=AssertionError("the book was read"))
         there = mock.patch.object(rendering, "site", return_value=None)
         with broken, there, asked, self.assertLogs("lamplight", "ERROR"):
             answer = self.client.get("/")

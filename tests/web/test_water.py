@@ -212,10 +212,10 @@ class Prices(Bench):
         today = NOW.date()
         note_price("brew-tablets", 100, 12.5, today - timedelta(days=9), today, HAND)
         note_price("brew-tablets", 50, 7.0, today, today, HAND)
-        self.assertEqual(unit_prices(today)["brew-tablets"], 0.14)
+        self.assertEqual(unit_prices(1, today)["brew-tablets"], 0.14)
         for wrong in (("tea", 1, 1, today), ("brew-tablets", 1, 1, today + timedelta(days=1)),
                       ("brew-tablets", 0, 1, today), ("brew-tablets", 1, -1, today)):  # fmt: skip
             with self.assertRaises(InvalidInput):
                 note_price(*wrong, today, HAND)
         move_stock("brew-tablets", Move.BOUGHT, 5, HAND)
-        self.assertEqual(unit_prices(today - timedelta(days=1))["brew-tablets"], 0.125)
+        self.assertEqual(unit_prices(1, today - timedelta(days=1))["brew-tablets"], 0.125)

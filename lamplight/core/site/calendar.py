@@ -87,7 +87,8 @@ class SiteCalendar:
         zone: IANA name of the time zone, such as ``Europe/Berlin``.
         hours: seven entries, Monday first; ``None`` is a weekday off.
         closures: dates on which the site is closed whatever the weekday.
-        earlier: weeks that held before, each with the first date on which it no longer did, oldest first.
+        before: what held until the day ``since``: other hours, or the calendar of another site; see `following`.
+        since: the first date of this calendar where another held before; its zone's own.
 
     Raises:
         InvalidInput: for an unknown zone or a week that has not seven days.
@@ -96,10 +97,11 @@ class SiteCalendar:
     zone: str = "UTC"
     hours: Week = (ALL_DAY,) * 7
     closures: frozenset[date] = frozenset()
-    earlier: tuple[tuple[date, Week], ...] = ()
+    before: SiteCalendar | None = None
+    since: date = date.min
 
     def __post_init__(self) -> None:
-        if any(len(week) != 7 for week in (self.hours, *(week for _, week in self.earlier))):
+        if len(self.hours) != 7:
             raise InvalidInput("Opening hours need seven days, Monday first.", "hours")
         try:
             ZoneInfo(self.zone)
@@ -120,13 +122,36 @@ class SiteCalendar:
 
     def week_of(self, day: date) -> Week:
         """The hours that held on a date."""
-        if not self.earlier:
-            return self.hours
-        return next((week for until, week in self.earlier if day < until), self.hours)
+        return self.before.week_of(day) if self.before and day < self.since else self.hours
+
+    def following(self, before: SiteCalendar, since: date) -> SiteCalendar:
+        """This calendar from a date on, and another one until then, whose zone may be another."""
+        closures = {day for day in self.closures if day >= since} | {day for day in before.closures if day < since}
+        if self.before and since < self.since:
+            return replace(self, closures=frozenset(closures), before=self.before.following(before, since))
+        return replace(self, closures=frozenset(closures), before=before, since=since)
+
+    @cached_property
+    def _begins(self) -> datetime:
+        """The midnight with which this calendar begins, in its own zone."""
+        return datetime.combine(self.since, time(), tzinfo=self.tz)
+
+    @cached_property
+    def _ends_before(self) -> datetime:
+        """The same midnight where the calendar before counts its days: no day is counted twice or lost between them."""
+        assert self.before is not None
+        return datetime.combine(self.since, time(), tzinfo=self.before.tz)
+
+    @property
+    def turn(self) -> datetime:
+        """The moment from which this calendar's wall clock is gone by; meant for one that follows another."""
+        return max(self._begins, self._ends_before) if self.before else self._begins
 
     def local(self, moment: datetime) -> datetime:
-        """The moment on the site's wall clock."""
+        """The moment on the site's wall clock; its date never runs back."""
         require_aware(moment, "A moment")
+        if self.before and moment < self.turn:
+            return self.before.local(moment)
         return moment.astimezone(self.tz)
 
     def today(self, now: datetime) -> date:
@@ -139,15 +164,20 @@ class SiteCalendar:
 
     def is_open(self, day: date) -> bool:
         """Whether the site opens on that date."""
-        return day not in self.closures and self.week_of(day)[day.weekday()] is not None
+        if self.before and day < self.since:
+            return self.before.is_open(day)
+        return day not in self.closures and self.hours[day.weekday()] is not None
 
     def span(self, day: date) -> OpeningHours:
         """The hours in which that date's drinks are drawn; a day off borrows the widest span."""
-        week = self.week_of(day)
-        return week[day.weekday()] or (self.widest if week is self.hours else _widest(week))
+        if self.before and day < self.since:
+            return self.before.span(day)
+        return self.hours[day.weekday()] or self.widest
 
     def at_minute(self, day: date, minute: int) -> datetime:
         """An aware datetime at that wall-clock minute; 1440 is midnight at the day's end."""
+        if self.before and day < self.since:
+            return self.before.at_minute(day, minute)
         whole, rest = divmod(minute, MINUTES_A_DAY)
         wall = time(rest // 60, rest % 60)
         return datetime.combine(day + timedelta(days=whole), wall, tzinfo=self.tz)
@@ -168,9 +198,7 @@ class SiteCalendar:
         return self._share_on(self.local(moment))
 
     def _share_on(self, wall: datetime) -> float:
-        span = self.span(wall.date())
-        minute = wall.hour * 60 + wall.minute + wall.second / 60
-        return min(1.0, max(0.0, (minute - span.opens_minute) / (span.closes_minute - span.opens_minute)))
+        return _share(self.span(wall.date()), wall)
 
     @cached_property
     def _closed_by_weekday(self) -> tuple[tuple[int, ...], ...]:
@@ -186,36 +214,53 @@ class SiteCalendar:
         known = self._clocks.get(moment)
         if known is not None:
             return known
-        wall = self.local(moment)
+        if len(self._clocks) > MOST_CLOCKS:
+            self._clocks.clear()
+        clock = self._clocks[moment] = self._clock(moment)
+        return clock
+
+    def _clock(self, moment: datetime) -> tuple[float, ...]:
+        require_aware(moment, "A moment")
+        if self.before is None:
+            return self._own_clock(moment)
+        then = self.before.weekday_clock(min(moment, self._ends_before))
+        own, start = self._own_clock(max(moment, self._begins)), self._own_clock(self._begins)
+        return tuple(day + later - earlier for day, later, earlier in zip(then, own, start, strict=True))
+
+    def _own_clock(self, moment: datetime) -> tuple[float, ...]:
+        """As if this calendar had held always."""
+        wall = moment.astimezone(self.tz)
         today = wall.date()
         days = self._whole_days_before(today.toordinal())
         if today not in self.closures:
-            days[today.weekday()] += self._share_on(wall)
-        if len(self._clocks) > MOST_CLOCKS:
-            self._clocks.clear()
-        clock = self._clocks[moment] = tuple(days)
-        return clock
+            days[today.weekday()] += _share(self.hours[today.weekday()] or self.widest, wall)
+        return tuple(days)
 
     def open_clock(self, moment: datetime) -> float:
         """Working days from the first date of the calendar to a moment; only differences mean anything."""
-        total = 0.0
-        since: tuple[float, ...] = (0.0,) * 7
-        for until, week in self.earlier:
-            turn = min(moment, self.at_minute(until, 0))
-            clock = self.weekday_clock(turn)
-            total += sum(clock[day] - since[day] for day in range(7) if week[day] is not None)
-            since = clock
-            if turn == moment:
-                return total
-        clock = self.weekday_clock(moment)
-        return total + sum(clock[day] - since[day] for day in range(7) if self.hours[day] is not None)
+        require_aware(moment, "A moment")
+        if self.before is None:
+            return self._working(self.weekday_clock(moment))
+        own, start = self._own_clock(max(moment, self._begins)), self._own_clock(self._begins)
+        then = self.before.open_clock(min(moment, self._ends_before))
+        return then + self._working(own) - self._working(start)
+
+    def _working(self, clock: Sequence[float]) -> float:
+        return sum(days for days, span in zip(clock, self.hours, strict=True) if span is not None)
 
     def weekday_clocks(self, moments: Sequence[datetime]) -> np.ndarray:
         """The clocks of many moments at once, a row each; as `weekday_clock`, but quicker for a hundred."""
-        if self.earlier:
-            return np.array([self.weekday_clock(moment) for moment in moments]).reshape(-1, 7)
+        for moment in moments:
+            require_aware(moment, "A moment")
+        if self.before is None:
+            return self._own_clocks(moments)
+        then = self.before.weekday_clocks([min(moment, self._ends_before) for moment in moments])
+        own = self._own_clocks([self._begins, *(max(moment, self._begins) for moment in moments)])
+        return then + own[1:] - own[0]
+
+    def _own_clocks(self, moments: Sequence[datetime]) -> np.ndarray:
         zone = self.tz
-        walls = [moment.astimezone(zone) if moment.tzinfo else self.local(moment) for moment in moments]
+        walls = [moment.astimezone(zone) for moment in moments]
         ordinals = np.array([wall.toordinal() for wall in walls], dtype=int)
         minutes = np.array([wall.hour * 60 + wall.minute + wall.second / 60 for wall in walls])
         weekdays = (ordinals + 6) % 7
@@ -261,7 +306,8 @@ class SiteCalendar:
     def without(self, days: Iterable[date]) -> SiteCalendar:
         """The same calendar with more dates closed."""
         more = frozenset(days) - self.closures
-        return replace(self, closures=self.closures | more) if more else self
+        before = self.before and self.before.without(more)
+        return replace(self, closures=self.closures | more, before=before) if more else self
 
     def has_open_days(self) -> bool:
         """Whether any weekday is a working day."""
@@ -287,13 +333,16 @@ class SiteCalendar:
         """Open dates after ``first`` up to and including ``last``; 0 when ``last`` is not later."""
         if last <= first:
             return 0
-        turned = self.earlier[-1][0] - timedelta(days=1) if self.earlier else first  # the last day of an earlier week
-        if first < turned:
-            turn = min(last, turned)
-            then = sum(self.is_open(first + timedelta(days=n + 1)) for n in range((turn - first).days))
-            return then + self.open_days_between(turn, last)
+        if self.before and first + timedelta(days=1) < self.since:
+            turn = min(last, self.since - timedelta(days=1))
+            return self.before.open_days_between(first, turn) + self.open_days_between(turn, last)
         earlier, later = (self._whole_days_before(day.toordinal() + 1) for day in (first, last))
         return round(sum(later[day] - earlier[day] for day in range(7) if self.hours[day] is not None))
+
+
+def _share(span: OpeningHours, wall: datetime) -> float:
+    minute = wall.hour * 60 + wall.minute + wall.second / 60
+    return min(1.0, max(0.0, (minute - span.opens_minute) / (span.closes_minute - span.opens_minute)))
 
 
 def _widest(week: Week) -> OpeningHours:

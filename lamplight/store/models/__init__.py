@@ -48,6 +48,7 @@ from lamplight.store.models.setting_facts import (
     KeeperVersion,
     KindVersion,
     LimitVersion,
+    MachineMove,
     MachineVersion,
     ProcedureVersion,
     ProductVersion,
@@ -59,7 +60,7 @@ from lamplight.store.models.sign_in_facts import ApiToken, FailedTry, Invite, Kn
 from lamplight.store.models.told_facts import ManualPage, ProgrammeTold, WordsTold
 
 TABLES = (
-    Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion,
+    Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, MachineMove, LimitVersion,
     CounterReading, ReadingRemoval, CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote,
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
@@ -71,7 +72,7 @@ TABLES = (
     SupplyTerms, MoneyWish, KeeperRole,
 )  # fmt: skip
 FACTS = (
-    SiteVersion, Closure, KeeperVersion, MachineVersion, LimitVersion, CounterReading, ReadingRemoval,
+    SiteVersion, Closure, KeeperVersion, MachineVersion, MachineMove, LimitVersion, CounterReading, ReadingRemoval,
     CounterRestart, CareDone, Cleaning, Absence, ItemSwitch, PartNote, SetupVersion, WaterTestFact,
     CartridgeInstallation, BarReading, DeviceEvent, KindVersion, ProcedureVersion, ProductVersion,
     StockMoveFact, Deferral, Run, ConfirmationGiven, Inspected, Photo, PanelSighting, CauseTried,
@@ -121,6 +122,7 @@ __all__ = [
     "KnownDevice",
     "LimitVersion",
     "Machine",
+    "MachineMove",
     "MachineVersion",
     "MailVersion",
     "ManualPage",

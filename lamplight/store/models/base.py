@@ -70,6 +70,7 @@ class Entry(Base):
     undone_why = TextField(default="")
     replaces = ForeignKeyField("self", null=True, backref="replaced_by")
     once = CharField(max_length=64, null=True, unique=True)
+    site = ForeignKeyField(Site, null=True, backref="+")
 
 
 class Fact(Base):

@@ -5,7 +5,7 @@ from __future__ import annotations
 from peewee import BooleanField, CharField, Check, DateField, FloatField, ForeignKeyField, IntegerField, TextField
 from playhouse.sqlite_ext import JSONField
 
-from lamplight.store.models.base import Fact, Keeper, Machine, Site
+from lamplight.store.models.base import Fact, Keeper, Machine, Site, UtcField
 
 
 class SiteVersion(Fact):
@@ -16,6 +16,7 @@ class SiteVersion(Fact):
     zone = CharField(max_length=64)
     hours = JSONField()
     degrees = CharField(max_length=2, default="°C")
+    language = CharField(max_length=8, default="en_GB")
 
 
 class Closure(Fact):
@@ -40,11 +41,12 @@ class KeeperVersion(Fact):
 
 
 class KeeperRole(Fact):
-    """What a keeper is at a site: owner, keeper, helper or looker."""
+    """What a keeper is at a site: owner, keeper, helper or looker; or that they serve it no more."""
 
     keeper = ForeignKeyField(Keeper)
     site = ForeignKeyField(Site)
     role = CharField(max_length=10)
+    serves = BooleanField(default=True)
 
     class Meta:
         table_name = "keeper_role"
@@ -60,6 +62,20 @@ class MachineVersion(Fact):
     serial = CharField(max_length=40, default="")
     guess_per_day = FloatField(null=True, constraints=[Check("guess_per_day >= 0")])
     retired = BooleanField(default=False)
+
+
+class MachineMove(Fact):
+    """A machine stands at another site from a day on, in that site's zone, which began at a moment."""
+
+    machine = ForeignKeyField(Machine)
+    origin = ForeignKeyField(Site)
+    site = ForeignKeyField(Site)
+    day = DateField()
+    at = UtcField()
+
+    class Meta:
+        table_name = "machine_move"
+        constraints = [Check("origin_id <> site_id")]
 
 
 class LimitVersion(Fact):

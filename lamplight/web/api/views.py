@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from datetime import datetime
 from typing import Any
 
-from flask import Blueprint, Response, g, jsonify, request
+from flask import Blueprint, Response, jsonify, request
 from werkzeug.exceptions import HTTPException
 
-from lamplight.actions.api_tokens import Scope, actor_of_token
+from lamplight.actions.api_tokens import Scope, actors_of_token
 from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
@@ -17,10 +17,11 @@ from lamplight.actions.machine_views import machine_views
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, take_readings
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.lamps.match import PanelSignals, meanings
+from lamplight.store.database import database
 from lamplight.store.sightings import lamps_from_data
-from lamplight.store.sites import MachineRow, SiteRow, machines, the_site
+from lamplight.store.sites import MachineRow, SiteRow, machines, sites
 from lamplight.web.clock import now
-from lamplight.web.rendering import signs_in
+from lamplight.web.rendering import go_to, signs_in
 
 blueprint = Blueprint("api", __name__, url_prefix="/api")
 MOST_READINGS, MOST_COUNTED = 200, 999_999_999
@@ -58,17 +59,16 @@ def too_often(_problem: HTTPException) -> Answer:
     return jsonify(error="That is too often. Wait a minute."), 429
 
 
-def _asked_by(scope: Scope) -> tuple[SiteRow, Actor]:
-    """The site, and whoever the token belongs to."""
+def _asked_by(scope: Scope) -> dict[int, tuple[SiteRow, Actor]]:
+    """The sites that whoever the token belongs to serves, each with what they are there."""
     kind, _, token = request.headers.get("Authorization", "").partition(" ")
-    here = the_site()
-    if not signs_in() or here is None:
+    known = sites()
+    if not signs_in() or not known:
         raise Refused(404, "Programs are answered where keepers sign in: serve Lamplight in your network.")
-    actor = actor_of_token(token.strip(), scope, here.id, now()) if kind.lower() == "bearer" else None
-    if actor is None:
+    actors = actors_of_token(token.strip(), scope, now()) if kind.lower() == "bearer" else {}
+    if not actors:
         raise Refused(401, f"A token to that end is wanted: Authorization: Bearer …, made under People, for “{scope}”.")
-    g.role = actor.role
-    return here, actor
+    return {row.id: (row, actors[row.id]) for row in known if row.id in actors}
 
 
 def _body() -> Mapping[str, Any]:
@@ -78,13 +78,14 @@ def _body() -> Mapping[str, Any]:
     return known
 
 
-def _machine(here: SiteRow, wanted: object) -> MachineRow:
-    """By number or by name."""
-    rows = machines(here.id)
-    row = next((one for one in rows if wanted in (one.id, one.name)), None)
-    if row is None or isinstance(wanted, bool):
+def _machine(served: Collection[int], wanted: object) -> tuple[int, MachineRow]:
+    """Its site, and the machine, by number or by name."""
+    found = [(key, one) for key in served for one in machines(key) if wanted in (one.id, one.name)]
+    if not found or isinstance(wanted, bool):
         raise InvalidInput(f"There is no machine “{str(wanted)[:60]}” here.")
-    return row
+    if len(found) > 1:
+        raise InvalidInput(f"Several sites have a machine “{str(wanted)[:60]}”. Give its number.")
+    return found[0]
 
 
 def _at(given: object) -> datetime:
@@ -101,9 +102,9 @@ def _at(given: object) -> datetime:
 
 @blueprint.get("/machines")
 def machines_out() -> Response:
-    here, _ = _asked_by(Scope.READ)
+    served = [row for row, _ in _asked_by(Scope.READ).values()]
     found = []
-    for view in machine_views(here, now()):
+    for here, view in ((row, view) for row in served for view in machine_views(row, now())):
         dues = [
             {
                 "item": due.item.key, "title": due.item.title, "status": due.status.word,
@@ -114,44 +115,49 @@ def machines_out() -> Response:
         found.append(
             {
                 "id": view.row.id, "name": view.row.name, "place": view.row.place, "kind": view.row.kind,
+                "site": here.name, "zone": here.calendar.zone,
                 "counter": view.status.expected_drinks, "panel": [one.title for one in view.panel.meanings],
                 "dues": dues,
             }
         )  # fmt: skip
-    return jsonify(site=here.name, zone=here.calendar.zone, at=now().isoformat(), machines=found)
+    return jsonify(sites=[row.name for row in served], at=now().isoformat(), machines=found)
 
 
 @blueprint.post("/readings")
 def readings_in() -> Answer:
     """``{"readings": [{"machine": 3, "value": 12480, "counter": "drinks", "at": "…"}]}``: all of them, or none."""
-    here, actor = _asked_by(Scope.READINGS)
+    served = _asked_by(Scope.READINGS)
     given = _body().get("readings")
     if not isinstance(given, list) or not 0 < len(given) <= MOST_READINGS:
         raise Refused(400, f"“readings” is a list of 1 to {MOST_READINGS}.")
-    typed = []
+    typed: dict[int, list[TypedReading]] = {}
     for one in given:
         if not isinstance(one, dict) or not isinstance(one.get("value"), int) or isinstance(one["value"], bool):
             raise InvalidInput("Each reading has a machine, and a value that is a whole number.")
-        row = _machine(here, one.get("machine"))
+        at_site, row = _machine(served, one.get("machine"))
         counter = str(one.get("counter", "drinks"))
         if not 0 <= one["value"] <= MOST_COUNTED:
             raise InvalidInput("A counter shows a whole number of up to nine digits.")
         if counter not in ("drinks", *kind_of(row.kind).counters):
             raise InvalidInput(f"{row.name} has no counter “{counter[:30]}”.")
-        typed.append(TypedReading(row.id, one["value"], _at(one.get("at")), counter=counter))
+        reading = TypedReading(row.id, one["value"], _at(one.get("at")), counter=counter)
+        typed.setdefault(at_site, []).append(reading)
     try:
-        take_readings(typed, here.calendar, actor, source="api")
+        with database.atomic():
+            for key, own in typed.items():
+                here, actor = served[key]
+                take_readings(own, here.calendar_of, actor, source="api")
     except DoubtfulReadings as doubtful:
         raise InvalidInput(str(doubtful)) from doubtful
-    return jsonify(taken=len(typed)), 201
+    return jsonify(taken=len(given)), 201
 
 
 @blueprint.post("/lamps")
 def lamps_in() -> Answer:
     """``{"machine": 3, "lamps": {"tank": "flashing red"}, "message": "", "at": "…"}``; nothing lit is a dark panel."""
-    here, actor = _asked_by(Scope.LAMPS)
-    body = _body()
-    row, lamps = _machine(here, body.get("machine")), body.get("lamps", {})
+    served, body = _asked_by(Scope.LAMPS), _body()
+    at_site, row = _machine(served, body.get("machine"))
+    (here, actor), lamps = served[at_site], body.get("lamps", {})
     if not isinstance(lamps, dict):
         raise Refused(400, "“lamps” is an object: the lamp’s key, and what it shows.")
     try:
@@ -161,6 +167,7 @@ def lamps_in() -> Answer:
         )
     except ValueError:
         raise InvalidInput("A lamp is off, steady or flashing, with its colour where it has several.") from None
+    go_to(here)
     note_sighting(row, signals, _at(body.get("at")), actor)
     means = [meaning.title for meaning in meanings(kind_of(row.kind).panel, signals)]
     return jsonify(means=means), 201

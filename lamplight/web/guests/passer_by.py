@@ -23,10 +23,12 @@ from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings, 
 from lamplight.drawing.closeup.scene import CloseUp, closeup
 from lamplight.drawing.lamp_panel import lamp_panel
 from lamplight.store.guests import StickerRow, stickers
+from lamplight.store.moves import site_of_machine
 from lamplight.store.sightings import lamps_from_data
-from lamplight.store.sites import SiteRow, the_site
+from lamplight.store.sites import SiteRow, site_of
 from lamplight.web.clock import now
 from lamplight.web.lamps.model import lamp_buttons
+from lamplight.web.rendering import go_to
 
 blueprint = Blueprint("passer_by", __name__, url_prefix="/at", template_folder="templates")
 VERDICTS = {
@@ -79,11 +81,12 @@ class Shown:
 
 
 def _known(token: str) -> tuple[SiteRow, MachineView, StickerRow]:
-    here = the_site()
     row = next((one for one in stickers().values() if one.token == token), None)
+    here = site_of(site_of_machine(row.machine_id) or 0) if row else None
     view = machine_view(here, row.machine_id, now()) if here and row else None
     if here is None or row is None or view is None:
         abort(404)
+    go_to(here)
     return here, view, row
 
 

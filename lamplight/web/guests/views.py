@@ -21,7 +21,7 @@ from lamplight.store.guests import ReportRow, reports_decided, stickers, waiting
 from lamplight.store.mail import mail_settings
 from lamplight.store.sites import MachineRow, machine, machines
 from lamplight.web import forms
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import actor, see_other, served, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("guests", __name__, url_prefix="/guests", template_folder="templates")
@@ -132,6 +132,6 @@ def sticker_svg(machine_id: int) -> Response:
 
 @blueprint.get("/photo/<name>")
 def photo(name: str):  # noqa: ANN201
-    if name not in {row.photo for row in waiting_reports() if row.photo}:
+    if all(row.photo != name or not served(row.report.machine) for row in waiting_reports()):
         abort(404)
     return send_file(photo_folder() / name, mimetype="image/jpeg")

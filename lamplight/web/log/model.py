@@ -52,7 +52,7 @@ def log_days(
     """Entries by day, newest first, and the id to go on from, or None."""
     of_circuit = {item.key for kind in kinds().values() for item in kind.items if item.circuit.value == circuit}
     wanted = {item} if item else of_circuit if circuit else None
-    rows = entries(machine_id, length + 1, before, items=wanted)
+    rows = entries(machine_id, length + 1, before, items=wanted, site_id=site.id)
     older = rows[length - 1].id if len(rows) > length else None
     known = {row.id: row for row in machines(site.id, retired=True)}
     outcomes = run_outcomes([row.run_id for row in rows if row.run_id])

@@ -10,7 +10,7 @@ from lamplight.actions.undo import OF_PEOPLE, consequences, put_back, undo
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.formats.runs_zip import run_record, write_runs
-from lamplight.store.logbook import entry
+from lamplight.store.logbook import EntryRow, entry
 from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
@@ -66,12 +66,18 @@ def runs_zip() -> Response:
     return Response(write_runs(records, photos), mimetype="application/zip", headers=headers)
 
 
+def _here(entry_id: int) -> EntryRow:
+    """An entry of this site."""
+    row = entry(entry_id)
+    if row is None or row.site_id not in (0, site().id):
+        abort(404)
+    return row
+
+
 @blueprint.route("/<int:entry_id>/undo", methods=["GET", "POST"])
 def undo_entry(entry_id: int):  # noqa: ANN201
     here = site()
-    row = entry(entry_id)
-    if row is None:
-        abort(404)
+    row = _here(entry_id)
     error, who = "", actor()
     if request.method == "POST":
         try:
@@ -95,8 +101,7 @@ def undo_entry(entry_id: int):  # noqa: ANN201
 @blueprint.post("/<int:entry_id>/put-back")
 def put_entry_back(entry_id: int):  # noqa: ANN201
     here = site()
-    if entry(entry_id) is None:
-        abort(404)
+    _here(entry_id)
     row = put_back(entry_id, actor())
     go_by_what_counts(entry_id, here, actor())
     flash(f"Counts again: {row.summary}.")

@@ -63,7 +63,7 @@ def _existing(machine_id: int) -> MachineView:
 def _show(view: MachineView, code: int = 200, errors: Mapping[str, str] | None = None, form=None):  # noqa: ANN001, ANN202
     wanted = request.args.get("weeks", "")
     weeks = int(wanted) if wanted in map(str, RULER_WEEKS) else 4
-    model = machine_model(view, site().calendar, now(), weeks)
+    model = machine_model(view, site().calendar_of(view.row.id), now(), weeks)
     return render(
         "machines/machine.html", "worktop", code, model=model, view=view,
         history=entries(view.row.id, limit=6), errors=forms.beside(errors or {}, fields_of_machine(view), REST),

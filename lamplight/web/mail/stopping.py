@@ -13,7 +13,7 @@ from lamplight.actions.mail_settings import stop_by_link, wishes_of_token
 from lamplight.core.errors import InvalidInput
 from lamplight.core.mail.wishes import NoteKind
 from lamplight.store.mail import WishesRow
-from lamplight.store.sites import the_site
+from lamplight.store.sites import SiteRow, sites
 from lamplight.web.clock import now
 
 blueprint = Blueprint("stopping", __name__, template_folder="templates")
@@ -33,8 +33,13 @@ def _kind(text: str) -> NoteKind | None:
 @blueprint.get("/mail/stop/<token>/<kind>")
 def page(token: str, kind: str):  # noqa: ANN201
     which = _kind(kind)
-    here = the_site()
+    here = _site_of(token)
     return _show(wishes_of_token(here, token) if here else None, which)
+
+
+def _site_of(token: str) -> SiteRow | None:
+    """The site whose mails a link stops; None for no link of ours."""
+    return next((row for row in sites() if wishes_of_token(row, token)), None)
 
 
 def _show(row: WishesRow | None, which: NoteKind | None, stopped: bool = False) -> tuple[str, int]:
@@ -47,9 +52,11 @@ def _show(row: WishesRow | None, which: NoteKind | None, stopped: bool = False) 
 @blueprint.post("/mail/stop/<token>/<kind>")
 def stop(token: str, kind: str):  # noqa: ANN201
     """Stop one sort, or all of them; without a token of ours, since a mail program sends none."""
-    here, which = the_site(), _kind(kind)
+    here, which = _site_of(token), _kind(kind)
     which = None if request.form.get("all") else which
     try:
-        return _show(stop_by_link(here, token, which, Actor(now())) if here else None, which, stopped=True)
+        return _show(
+            stop_by_link(here, token, which, Actor(now(), site_id=here.id)) if here else None, which, stopped=True
+        )
     except InvalidInput:
         return _show(None, which)

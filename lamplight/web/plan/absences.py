@@ -58,7 +58,7 @@ def away_lines(
         own = [visit for visit in visits if visit.slot.keeper in (None, away.keeper)]
         stand_in = names.get(away.stand_in or 0, "")
         lines.append(_line(names.get(away.keeper, "a keeper"), away.first, away.last, row.label, stand_in, own))
-    for absence in absences():
+    for absence in absences(site.id):
         mine = [visit for visit in visits if absence.machine_id in (None, visit.machine_id)]
         who = "Everybody" if absence.machine_id is None else machines.get(absence.machine_id, "a machine")
         lines.append(_line(who, absence.span.first, absence.span.last, absence.label, "", mine))

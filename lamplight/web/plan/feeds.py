@@ -23,7 +23,7 @@ from lamplight.actions.machine_views import machine_views
 from lamplight.core.errors import InvalidInput
 from lamplight.formats.calendar_file import DaysOff
 from lamplight.store.plans import feeds
-from lamplight.store.sites import the_site
+from lamplight.store.sites import sites
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.rendering import actor, everybody, keeper, see_other, signs_in, site
@@ -93,10 +93,10 @@ def end():  # noqa: ANN201
 @blueprint.get("/feed/<token>.ics")
 def feed(token: str):  # noqa: ANN201
     """What calendar programs ask for, without signing in: the token is all they have."""
-    here = the_site()
-    known = feed_of(here, token) if here else None
-    if here is None or known is None:
+    found = next(((row, known) for row in sites() if (known := feed_of(row, token))), None)
+    if found is None:
         abort(404)
+    here, known = found
     body = feed_file(here, known, machine_views(here, now()), now(), request.host_url.rstrip("/"))
     headers = {"Content-Disposition": "inline; filename=coffee-machines.ics"}
     return Response(body, content_type="text/calendar; charset=utf-8", headers=headers)

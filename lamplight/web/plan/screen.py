@@ -14,9 +14,10 @@ from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import machine_views
 from lamplight.core.guest.usable import Usable
 from lamplight.drawing.cutaway import Scene, cutaway
-from lamplight.store.sites import the_site
+from lamplight.store.sites import sites
 from lamplight.web.clock import now
 from lamplight.web.lamps.model import lit_lamps
+from lamplight.web.rendering import go_to
 
 blueprint = Blueprint("screen", __name__, template_folder="templates")
 # The drawings take the room there is; many machines are told in words alone.
@@ -54,9 +55,10 @@ def shown(view: MachineView, moment: datetime, drawn: bool) -> Shown:
 
 @blueprint.get("/screen/<token>")
 def page(token: str):  # noqa: ANN201
-    here = the_site()
-    if here is None or feed_of(here, token, SCREEN) is None:
+    here = next((row for row in sites() if feed_of(row, token, SCREEN)), None)
+    if here is None:
         abort(404)
+    go_to(here)
     moment = now()
     known = machine_views(here, moment)
     views = sorted(known[:MOST_ON_SCREEN], key=lambda view: view.row.name.lower())

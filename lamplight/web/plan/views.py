@@ -26,7 +26,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.lived import saved
 from lamplight.store.plans import announced, plan_wishes
 from lamplight.store.rounds import week_slots
-from lamplight.store.sites import closures, keepers, machine
+from lamplight.store.sites import SiteRow, closures, keepers, machine
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.paging import paged
@@ -55,7 +55,7 @@ def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: 
     looked = replace(looked, keeper=looked.keeper or None)
     seen = plan_view(site(), _theirs(views, looked.keeper), now())
     found = shelves(site(), views, now()) if len(views) <= MOST_MACHINES else []
-    model = plan_model(seen, _shut(views), looked, left_empty(found))
+    model = plan_model(seen, _shut(site(), views), looked, left_empty(found))
     part = paged(model.visits, request.values.get("first", ""))
     risk, worth = plan_wishes(site().id)
     names = {row.id: row.name for row in keepers(active_only=False)}
@@ -108,10 +108,10 @@ def _moment(text: str) -> datetime | None:
     return moment if moment.tzinfo else None
 
 
-def _shut(views: list[MachineView]) -> dict[date, str]:
+def _shut(here: SiteRow, views: list[MachineView]) -> dict[date, str]:
     """Why nothing is done on a date: closed, or everybody away."""
     found: dict[date, str] = {}
-    for row in closures():
+    for row in closures(here.id):
         for n in range((row.last - row.first).days + 1):
             found[row.first + timedelta(days=n)] = row.label or "closed"
     absent = [{day for absence in view.status.book.absences for day in absence.dates()} for view in views]
@@ -136,7 +136,7 @@ def year():  # noqa: ANN201
     empty: dict[int, list[RunsOut]] = {}
     for one in [*runs_out(site(), views, marks, now()), *arrivals(site())]:
         empty.setdefault((one.day.year - today.year) * 12 + one.day.month - today.month, []).append(one)
-    shut = _spans(views)
+    shut = _spans(site(), views)
     off = [
         [span for span in shut if span[0] < firsts[n + 1] and span[1] >= first] for n, first in enumerate(firsts[:12])
     ]
@@ -146,9 +146,9 @@ def year():  # noqa: ANN201
     )
 
 
-def _spans(views: list[MachineView]) -> list[tuple[date, date, str]]:
+def _spans(here: SiteRow, views: list[MachineView]) -> list[tuple[date, date, str]]:
     """Closed days and absences of everybody, as spans."""
-    found = [(row.first, row.last, row.label or "closed") for row in closures()]
+    found = [(row.first, row.last, row.label or "closed") for row in closures(here.id)]
     absences = [set(view.status.book.absences) for view in views]
     for absence in set.intersection(*absences) if absences else ():
         found.append((absence.first, absence.last, "away"))
@@ -217,14 +217,19 @@ def week():  # noqa: ANN201
     if not views:
         return see_other("machines.add")
     seen = plan_view(site(), _theirs(views, looked.keeper or None), now())
-    model = plan_model(seen, _shut(views), replace(looked, keeper=looked.keeper or None, day=None))
+    model = plan_model(seen, _shut(site(), views), replace(looked, keeper=looked.keeper or None, day=None))
     end = seen.today + timedelta(days=7)
     days: dict[date, list[VisitLine]] = {seen.today + timedelta(days=n): [] for n in range(7)}
     for visit in model.visits:
         if visit.slot.start.date() < end:
             days.setdefault(visit.slot.start.date(), []).append(visit)
     return render(
-        "plan/week.html", "worktop", days=days, shut=_shut(views), model=model, name=_whose().get(looked.keeper or 0)
+        "plan/week.html",
+        "worktop",
+        days=days,
+        shut=_shut(site(), views),
+        model=model,
+        name=_whose().get(looked.keeper or 0),
     )
 
 

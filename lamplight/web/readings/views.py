@@ -65,7 +65,7 @@ def take():  # noqa: ANN201
     try:
         if errors:
             raise DoubtfulReadings({})
-        saved = take_readings(typed, here.calendar, actor())
+        saved = take_readings(typed, here.calendar_of, actor())
     except DoubtfulReadings as doubtful:
         return _sheet(form, errors, doubts=doubtful.doubts)
     flash(f"{saved} reading{'s' if saved != 1 else ''} saved." if saved else "Those readings were in the book already.")
@@ -117,8 +117,8 @@ def preview(machine_id: int):  # noqa: ANN201
         return render("readings/preview.html", "preview", preview="", doubts=(), error=str(problem), **shown)
     if typed is None:
         return ""
-    doubts = doubts_about(typed, site().calendar, now())
-    preview = said_about(view, counter, typed.value, typed.at, site().calendar)
+    doubts = doubts_about(typed, site().calendar_of(machine_id), now())
+    preview = said_about(view, counter, typed.value, typed.at, site().calendar_of(machine_id))
     return render("readings/preview.html", "preview", preview=preview, doubts=doubts, error="", **shown)
 
 
@@ -155,7 +155,7 @@ def change(machine_id: int, reading_id: int):  # noqa: ANN201
                 flash("Nothing was changed.")
                 return see_other("readings.history", machine_id=machine_id)
             answer = request.form.get(f"answer-{field_key(machine_id, row.counter)}", "")
-            correct_reading(machine_id, reading_id, value, at, answer, site().calendar, actor())
+            correct_reading(machine_id, reading_id, value, at, answer, site().calendar_of(machine_id), actor())
             flash("Corrected. Everything that rests on it follows.")
             return see_other("readings.history", machine_id=machine_id)
         except DoubtfulReadings as doubtful:

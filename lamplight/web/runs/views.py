@@ -22,13 +22,13 @@ from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.run.hearing import unusual
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.drawing.cutaway import Scene, cutaway
-from lamplight.store.photos import photos_of_runs
+from lamplight.store.photos import machine_of_picture, photos_of_runs
 from lamplight.store.runs import RunRow, ended_runs, run_row, written_at_end
 from lamplight.store.sites import machine
 from lamplight.store.told import manual_pages
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import actor, see_other, served, site
 from lamplight.web.rendering import page as render
 from lamplight.web.runs.known import step_known
 from lamplight.web.runs.listen import listening_of
@@ -268,9 +268,8 @@ def _keep_photos(run: RunRow) -> None:
 
 @blueprint.get("/photos/<name>")
 def photo_file(name: str):  # noqa: ANN201
-    site()
     path = photo_path(name)
-    if path is None:
+    if path is None or not served(machine_of_picture(name)):
         abort(404)
     return send_file(path, mimetype="image/jpeg")
 

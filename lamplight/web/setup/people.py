@@ -14,12 +14,12 @@ from lamplight.actions.entries import Actor
 from lamplight.actions.invites import GOOD_FOR, make_invite, open_invites, withdraw_invite
 from lamplight.actions.passphrases import change_passphrase, whose_is_asked
 from lamplight.actions.sign_in import SessionRow, end_other_session, open_sessions
-from lamplight.actions.sites import save_keeper
+from lamplight.actions.sites import save_keeper, serve_no_more
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
 from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.rights import roles_at
-from lamplight.store.sites import keepers
+from lamplight.store.sites import KeeperRow, keepers
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
@@ -38,6 +38,9 @@ def people():  # noqa: ANN201
         if keeper_id is not None and keeper_id not in known:
             abort(404)
         try:
+            if request.form.get("do") == "elsewhere":
+                serve_no_more(keeper_id or 0, actor(), request.form.get("present", ""))
+                return see_other("setup.people")
             active = request.form.get("do") != "leave"
             saved = save_keeper(
                 request.form.get("name", ""), request.form.get("initials", ""), actor(), keeper_id, active,
@@ -50,6 +53,12 @@ def people():  # noqa: ANN201
         except InvalidInput as problem:
             errors = forms.placed(problem, ("initials", "name", "present", "role"), "initials")
     return _people(422 if errors else 200, errors)
+
+
+def _elsewhere() -> list[KeeperRow]:
+    """Who serves another site and not this one."""
+    here = {row.id for row in everybody()}
+    return [row for row in keepers() if row.id not in here]
 
 
 def _sessions(who: Actor) -> dict[int, list[SessionRow]]:
@@ -84,14 +93,15 @@ def _role(text: str) -> RoleAtSite | None:
 def _people(code: int, errors: Mapping[str, str], invited: tuple[str, str, Markup] | None = None, token: str = ""):  # noqa: ANN202
     form = request.form if {"initials", "name", "role"} & set(errors) and not request.form.get("id") else {}
     secrets, who = secrets_by_keeper(), actor()
-    asked = {row.id: whose_is_asked(row.id, who, secrets) for row in everybody()}
+    elsewhere = _elsewhere()
+    asked = {row.id: whose_is_asked(row.id, who, secrets) for row in [*everybody(), *elsewhere]}
     return render(
         "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets), asked=asked,
         changed=forms.row_number(request.form.get("id", "")),
         roles=roles_at(site().id), invited=invited,
         invites=open_invites(site().id, now()) if who.role is RoleAtSite.OWNER else [], good_for=GOOD_FOR,
         sessions=_sessions(who), token=token, scopes=SCOPE_WORDS,
-        tokens=_tokens(who), role_words=ROLE_WORDS, owns=who.role is RoleAtSite.OWNER,
+        tokens=_tokens(who), role_words=ROLE_WORDS, elsewhere=elsewhere, owns=who.role is RoleAtSite.OWNER,
     )  # fmt: skip
 
 

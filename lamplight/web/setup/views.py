@@ -11,15 +11,16 @@ from lamplight.actions.absences import add_absence, take_holidays
 from lamplight.actions.backups import newest_backup_in_words
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
+from lamplight.core.languages import BRITISH, LANGUAGES
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours
 from lamplight.core.site.degrees import CELSIUS
 from lamplight.library.catalogue import countries
 from lamplight.store.books import absences
 from lamplight.store.database import data_folder
-from lamplight.store.sites import SiteRow, closures, machine, machines, the_site
+from lamplight.store.sites import SiteRow, closures, machine, machines
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import actor, see_other, site, site_or_none
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("setup", __name__, template_folder="templates")
@@ -30,7 +31,7 @@ CLOSURE_FIELDS = ("first", "last", "label")
 ABSENCE_FIELDS = ("away_first", "away_last", "away_label")
 
 
-def _typed_hours(form: Mapping[str, str]) -> list[OpeningHours | None]:
+def typed_hours(form: Mapping[str, str]) -> list[OpeningHours | None]:
     """Opening hours by weekday.
 
     Raises:
@@ -49,7 +50,8 @@ def _typed_hours(form: Mapping[str, str]) -> list[OpeningHours | None]:
     return week
 
 
-def _default_form() -> dict[str, str]:
+def default_form() -> dict[str, str]:
+    """What stands in the form before anything is typed."""
     form = {"name": "", "zone": "Europe/Berlin"}
     for day in range(7):
         form |= {f"from{day}": "07:00", f"to{day}": "18:00"}
@@ -59,7 +61,12 @@ def _default_form() -> dict[str, str]:
 
 def _form_of(here: SiteRow) -> dict[str, str]:
     calendar = here.calendar
-    form = _default_form() | {"name": here.name, "zone": calendar.zone, "degrees": here.degrees}
+    form = default_form() | {
+        "name": here.name,
+        "zone": calendar.zone,
+        "degrees": here.degrees,
+        "language": here.language,
+    }
     for day, span in enumerate(calendar.hours):
         form.pop(f"open{day}", None)
         if span:
@@ -74,39 +81,46 @@ def _save(form: Mapping[str, str]) -> dict[str, str]:
     """Save the site's form; answers what is wrong, by field."""
     try:
         save_site(
-            form.get("name", ""), form.get("zone", ""), _typed_hours(form), actor(), form.get("degrees") or CELSIUS
-        )
+            form.get("name", ""), form.get("zone", ""), typed_hours(form), actor(), form.get("degrees") or CELSIUS,
+            form.get("language") or BRITISH,
+        )  # fmt: skip
     except InvalidInput as problem:
         return forms.placed(problem, SITE_FIELDS, "name")
     return {}
 
 
-def _show(template: str, form: Mapping[str, str], errors: Mapping[str, str]):  # noqa: ANN202
+def show_site(template: str, form: Mapping[str, str], errors: Mapping[str, str]):  # noqa: ANN201
+    """A page about a site, with what was typed and what is wrong with it."""
     zones = sorted(zone for zone in available_timezones() if "/" in zone and not zone.startswith("Etc"))
     return render(
         template, "worktop", 422 if errors else 200, form=form, errors=errors, weekdays=WEEKDAYS, zones=zones,
-        closures=closures() if the_site() else [], backup=newest_backup_in_words(data_folder(), now()), **_around(),
+        languages=LANGUAGES, backup=newest_backup_in_words(data_folder(), now()), **_around(),
     )  # fmt: skip
 
 
 def _around() -> dict[str, object]:
-    """Absences, machines and countries; nothing before the site is set up."""
-    here = the_site()
+    """Closed days, absences, machines and countries; nothing before the site is set up."""
+    here = site_or_none()
     if here is None:
         return {}
     names = {row.id: row.name for row in machines(here.id)}
-    return {"absences": absences(), "names": names, "countries": list(countries())}
+    return {
+        "closures": closures(here.id),
+        "absences": absences(here.id),
+        "names": names,
+        "countries": list(countries()),
+    }
 
 
 @blueprint.route("/start", methods=["GET", "POST"])
 def start():  # noqa: ANN201
-    if the_site() is not None:
+    if site_or_none() is not None:
         return see_other("today.page")
     if request.method == "GET":
-        return _show("setup/start.html", _default_form(), {})
+        return show_site("setup/start.html", default_form(), {})
     errors = _save(request.form)
     if errors:
-        return _show("setup/start.html", request.form, errors)
+        return show_site("setup/start.html", request.form, errors)
     if request.form.get("initials", "").strip():
         session["keeper"] = save_keeper("", request.form["initials"][:6], actor())
         session.permanent = True
@@ -117,11 +131,11 @@ def start():  # noqa: ANN201
 def site_page():  # noqa: ANN201
     here = site()
     if request.method == "GET":
-        return _show("setup/site.html", _form_of(here), {})
+        return show_site("setup/site.html", _form_of(here), {})
     errors = _save(request.form)
     if errors:
-        return _show("setup/site.html", request.form, errors)
-    flash("The site is saved. Every date was worked out anew.")
+        return show_site("setup/site.html", request.form, errors)
+    flash("Saved. Every date was worked out anew.")
     return see_other("setup.site_page")
 
 
@@ -136,7 +150,7 @@ def close_days():  # noqa: ANN201
         add_closure(here.id, first, last, request.form.get("label", ""), actor())
     except InvalidInput as problem:
         form = _form_of(here) | request.form.to_dict()
-        return _show("setup/site.html", form, forms.placed(problem, CLOSURE_FIELDS, "first"))
+        return show_site("setup/site.html", form, forms.placed(problem, CLOSURE_FIELDS, "first"))
     flash("The closed days are noted.")
     return see_other("setup.site_page")
 
@@ -154,7 +168,7 @@ def absence():  # noqa: ANN201
         add_absence(here.id, row, first, last, form.get("away_label", ""), actor())
     except InvalidInput as problem:
         again = _form_of(here) | form.to_dict()
-        return _show("setup/site.html", again, forms.placed(problem, ABSENCE_FIELDS, "away_first", "away_"))
+        return show_site("setup/site.html", again, forms.placed(problem, ABSENCE_FIELDS, "away_first", "away_"))
     flash("The absence is noted.")
     return see_other("setup.site_page")
 
@@ -169,6 +183,6 @@ def holidays():  # noqa: ANN201
         )
     except InvalidInput as problem:
         again = _form_of(here) | form.to_dict()
-        return _show("setup/site.html", again, {"country": str(problem)})
+        return show_site("setup/site.html", again, {"country": str(problem)})
     flash(f"{count} public holidays on open days are noted." if count else "They were noted already.")
     return see_other("setup.site_page")

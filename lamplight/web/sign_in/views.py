@@ -16,7 +16,7 @@ from lamplight.actions.tries import TooManyTries, origin_of
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
-from lamplight.store.sites import the_site
+from lamplight.store.sites import site_of
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
@@ -117,7 +117,7 @@ def _invited(token: str, errors: Mapping[str, str]):  # noqa: ANN202
     row = invite_of(token, now())
     if row is None:
         return render("sign_in/no_invite.html", "worktop", 404, said=GONE)
-    here = the_site()
+    here = site_of(row.site_id)  # type: ignore[attr-defined]
     return render(
         "sign_in/invite.html", "worktop", 422 if errors else 200, place=here.name if here else "", errors=errors,
         role_words=ROLE_WORDS[RoleAtSite(row.role)], form=request.form,

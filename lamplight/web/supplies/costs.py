@@ -35,7 +35,7 @@ def _show(form: Mapping[str, str], errors: Mapping[str, str] | None = None):  # 
     here = site()
     views = machine_views(here, now())
     found = machine_costs(here, views, now())
-    today_prices, rows = unit_prices(here.calendar.today(now())), price_rows()
+    today_prices, rows = unit_prices(here.id, here.calendar.today(now())), price_rows(here.id)
     compared = [
         (view.row.name, what, forms_known)
         for view in views[:MOST_COMPARED]

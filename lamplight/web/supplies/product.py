@@ -71,11 +71,11 @@ def show_product(key: str, form: Mapping[str, str], errors: Mapping[str, str] | 
     line = shown([found], views, today)[0]
     said, wrong = _asked(found, form, today)
     problems = {**(errors or {}), **({"nth": wrong} if wrong else {})}
-    rows = [row for row in price_rows() if row.price.product == key]
+    rows = [row for row in price_rows(here.id) if row.price.product == key]
     return render(
         "supplies/product.html", "worktop", 422 if problems else 200, line=line,
         p=found.product, shelf=found, scale=shelf_scale(today), uses=uses_shown(found, views, today), said=said,
-        batches=batch_lines(found, today), past=line.past, lying=lying_in(found), cupboards=cupboards(),
+        batches=batch_lines(found, today), past=line.past, lying=lying_in(found), cupboards=cupboards(here.id),
         prices=rows[::-1][:MOST_PRICES], plot=price_plot(found.product, rows, today), money=money(here.id), form=form,
         errors=problems, words=units_in_words, range_words=range_words, roles=roles(), forms_known=FORMS,
         chemistries=list(Chemistry),

@@ -29,7 +29,7 @@ MOST_RECKONED = 120
 
 def _lines(views: Sequence[MachineView]) -> dict[str, list[StockLine]]:
     """Products by the words of their role."""
-    held, known = stock_held(), products()
+    held, known = stock_held(site().id), products()
     wanted = demand((due, view.needs(due)) for view in views[:MOST_RECKONED] for due in view.status.dues)
     lines: dict[str, list[StockLine]] = {}
     for role in roles().values():

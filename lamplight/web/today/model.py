@@ -148,7 +148,7 @@ def today_model(
     """Build the page from the view of every machine; drawn only where they are shown."""
     today = calendar.today(moment)
     tasks = sorted(
-        (_task(view, due) for view in views for due in view.status.dues if not due.covered_by),
+        (task_of(view, due) for view in views for due in view.status.dues if not due.covered_by),
         key=lambda task: task.due.urgency,
     )
     by_id = {view.row.id: view for view in views}
@@ -156,7 +156,7 @@ def today_model(
     later = [task for task in tasks if task.due.status is Status.SOON and task.due.likely == today]
     soon = [task for task in tasks if task.due.status is Status.SOON and task.due.likely != today]
     return TodayModel(
-        stands=_stands(views, today) if drawn else [],
+        stands=stands(views, [today] * len(views)) if drawn else [],
         now=_stops(pressing, by_id),
         later=[replace(stop, together=()) for stop in _stops(later, by_id)],
         soon=soon[:MOST_SOON],
@@ -167,7 +167,8 @@ def today_model(
     )
 
 
-def _task(view: MachineView, due: Due) -> Task:
+def task_of(view: MachineView, due: Due) -> Task:
+    """Something to do at a machine."""
     takes = " · ".join(_need_words(need) for need in view.needs(due)[:4]) if due.status >= Status.SOON else ""
     open_run = view.run.id if view.run and view.run.item == due.item.key else None
     stop = due.item.when_overdue if due.status is Status.OVERDUE else ""
@@ -201,16 +202,19 @@ def _in_one_run(tasks: Sequence[Task], view: MachineView) -> int:
     return count if count > 1 and view.run is None else 0
 
 
-def _stands(views: Sequence[MachineView], today: date) -> list[Stand]:
+def stands(views: Sequence[MachineView], todays: Sequence[date]) -> list[Stand]:
+    """Machines on the edge, as they are given, each with the date where it stands."""
+    if not views:
+        return []
     fitted = [view.equipped for view in views]  # without the filter where none is
     bounds = [frame(kind.appearance, [part.key for part in kind.parts]).bounds for kind in fitted]
     room = ONE_MACHINE_PX if len(views) == 1 else FEW_PX if len(views) <= FEW else MANY_PX
     scale = room / max(box.h for box in bounds)
     if len(views) <= FEW:
         scale = min(scale, (EDGE_PX - STAND_MARGIN_PX * len(views)) / sum(box.w for box in bounds))
-    stands: list[Stand] = []
+    found: list[Stand] = []
     drawn: set[str] = set()
-    for view, kind, box in zip(views, fitted, bounds, strict=True):
+    for view, kind, box, today in zip(views, fitted, bounds, todays, strict=True):
         height, name = round(box.h * scale), f"stand-{kind.key}{'' if kind is view.kind else '-bare'}"
         again = name in drawn
         lamps, message = lit_lamps(view), message_shown(view)
@@ -220,8 +224,8 @@ def _stands(views: Sequence[MachineView], today: date) -> list[Stand]:
             drawing = cutaway_again(kind, height, name) if again else _drawn(kind, height, name)
             drawn.add(name)
         headline = _headline(view, today)
-        stands.append(Stand(view.row.id, view.row.name, drawing, view.status.worst, headline))
-    return stands
+        found.append(Stand(view.row.id, view.row.name, drawing, view.status.worst, headline))
+    return found
 
 
 @lru_cache(maxsize=200)

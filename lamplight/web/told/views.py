@@ -13,11 +13,12 @@ from lamplight.actions.telling_in_run import asks_otherwise, confirm_step, corre
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.machine.told import Origin
 from lamplight.store.logbook import entries
+from lamplight.store.photos import machine_of_picture
 from lamplight.store.runs import RunRow, run_row
 from lamplight.store.told import manual_bytes, manual_pages
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.rendering import actor, see_other, served, site
 from lamplight.web.rendering import page as render
 from lamplight.web.runs.views import show_run
 from lamplight.web.told.model import ProgrammePage, draft_page, kept_page, programme_page, programmes_page
@@ -201,8 +202,7 @@ def manual(machine_id: int):  # noqa: ANN201
 
 @blueprint.get("/manual/<name>")
 def manual_file(name: str):  # noqa: ANN201
-    site()
     path = page_path(name)
-    if path is None:
+    if path is None or not served(machine_of_picture(name)):
         abort(404)
     return send_file(path, mimetype="application/pdf" if name.endswith(".pdf") else "image/jpeg")

@@ -82,7 +82,7 @@ def own_mix(given: Mapping[str, str], scale_g: float) -> OwnMix:
 
 
 def _show(story: WaterStory, form: Mapping[str, str], error: str = ""):  # noqa: ANN202
-    line, prices = machine_line(story), unit_prices(site().calendar.today(now()))
+    line, prices = machine_line(story), unit_prices(site().id, site().calendar.today(now()))
     view = story.view
     offered = view.kind.cartridge_offered(story.water.cartridge)
     asked = judged(story, prices)

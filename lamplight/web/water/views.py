@@ -43,7 +43,7 @@ def _show(form: Mapping[str, str], errors: Mapping[str, str] | None = None):  # 
     look_into(part.items)
     known, uses = products(), uses_by_machine([view.row.id for view in part.items])
     lines = [machine_line(water_story(view, uses.get(view.row.id, ()), known)) for view in part.items]
-    sources = sources_of(water_tests(), here.calendar.today(now()))
+    sources = sources_of(water_tests(here.id), here.calendar.today(now()))
     main = next((one for one in sources if one.name == MAINS), sources[0] if sources else None)
     unit = form.get("unit", "dH") if form.get("unit", "dH") in UNITS else "dH"
     at = _asked(form, unit)

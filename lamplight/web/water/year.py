@@ -75,7 +75,9 @@ def _assumed(given: Mapping[str, str]) -> Assumed:
 
 def _year(machine_id: int, assumed: Assumed) -> WaterYear:
     today = site().calendar.today(now())
-    return water_year(view_of(machine_id), today, unit_prices(today), spread_of_prices(today), assumed)
+    return water_year(
+        view_of(machine_id), today, unit_prices(site().id, today), spread_of_prices(site().id, today), assumed
+    )
 
 
 @blueprint.get("/<int:machine_id>/year")

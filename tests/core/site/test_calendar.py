@@ -6,6 +6,7 @@ import unittest
 from datetime import UTC, date, datetime, timedelta
 from zoneinfo import ZoneInfo
 
+import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -136,7 +137,10 @@ class EarlierWeeks(unittest.TestCase):
 
         earlier = {first + timedelta(days=back): week(days) for back, days in sorted(turns)}
         closures = frozenset(first + timedelta(days=n) for n in closed)
-        calendar = SiteCalendar("UTC", week({0, 1, 2, 3, 4}), closures, tuple(sorted(earlier.items())))
+        weeks = [*(week for _, week in sorted(earlier.items())), week({0, 1, 2, 3, 4})]
+        calendar = SiteCalendar("UTC", weeks[0], closures)
+        for until, then in zip(sorted(earlier), weeks[1:], strict=True):
+            calendar = SiteCalendar("UTC", then, closures).following(calendar, until)
         begin = first + timedelta(days=start)
         end = begin + timedelta(days=length)
         opened = [calendar.is_open(begin + timedelta(days=n + 1)) for n in range(length)]
@@ -148,6 +152,96 @@ class EarlierWeeks(unittest.TestCase):
             self.assertEqual(
                 calendar.week_of(day)[day.weekday()] is not None and day not in closures, calendar.is_open(day)
             )
+
+
+# Zones whose clocks change on different nights, or at half hours, or never (tz database).
+ZONES = ("UTC", "Europe/Berlin", "America/New_York", "Australia/Lord_Howe", "Asia/Kathmandu", "Pacific/Auckland")
+
+
+@st.composite
+def plain_calendars(draw):
+    """A calendar of some zone, hours by weekday, and closed days around the nights on which clocks change."""
+    spans = st.one_of(st.none(), st.sampled_from([OFFICE_HOURS, OpeningHours(0, 1440), OpeningHours(90, 400)]))
+    hours = tuple(draw(st.lists(spans, min_size=7, max_size=7)))
+    closed = draw(st.sets(st.integers(0, 60), max_size=6))
+    closures = frozenset(date(2026, 10, 1) + timedelta(days=n) for n in closed)
+    return SiteCalendar(draw(st.sampled_from(ZONES)), hours, closures)
+
+
+class TwoSites(unittest.TestCase):
+    """What stood at one site until a day and stands at another from it on (laws; zones from the tz database)."""
+
+    @given(plain_calendars(), plain_calendars(), plain_calendars(), st.integers(10, 30), st.integers(1, 25),
+           st.lists(st.integers(0, 60 * 1440), min_size=2, max_size=12))  # fmt: skip
+    def test_each_date_is_counted_once(self, first, second, third, until, more, minutes):
+        """By the calendar that held on it; clocks and dates never run back, and add up."""
+        begin = date(2026, 10, 1)
+        turns = [begin + timedelta(days=until), begin + timedelta(days=until + more)]
+        whole = third.following(second.following(first, turns[0]), turns[1])
+        days = [begin + timedelta(days=n) for n in range(61)]
+        held = [first if day < turns[0] else second if day < turns[1] else third for day in days]
+        for day, calendar in zip(days, held, strict=True):
+            self.assertEqual(whole.is_open(day), calendar.is_open(day))
+            self.assertEqual(whole.opening(day), calendar.opening(day))
+            self.assertEqual(whole.closing(day), calendar.closing(day))
+            self.assertEqual(day in whole.closures, day in calendar.closures)
+        opened = sum(calendar.is_open(day) for day, calendar in zip(days, held, strict=True))
+        self.assertEqual(whole.open_days_between(begin - timedelta(days=1), days[-1]), opened)
+        start, end = first.at_minute(begin, 0), third.at_minute(days[-1] + timedelta(days=1), 0)
+        self.assertAlmostEqual(whole.open_clock(end) - whole.open_clock(start), opened)
+        counted = sum(day not in calendar.closures for day, calendar in zip(days, held, strict=True))
+        self.assertAlmostEqual(sum(whole.weekday_days(start, end)), counted)
+        moments = sorted(start + timedelta(minutes=n) for n in minutes)
+        clocks = [whole.weekday_clock(moment) for moment in moments]
+        np.testing.assert_allclose(whole.weekday_clocks(moments), clocks, atol=1e-9)
+        for earlier, later in zip(clocks, clocks[1:], strict=False):
+            self.assertTrue(all(a <= b + 1e-9 for a, b in zip(earlier, later, strict=True)))
+        dates = [whole.today(moment) for moment in moments]
+        self.assertEqual(dates, sorted(dates))
+
+    @given(plain_calendars(), plain_calendars(), st.integers(5, 50), st.integers(0, 60 * 1440))
+    def test_before_and_after_nothing_changes(self, first, second, until, minute):
+        """Differences on one side are those of the calendar that held there."""
+        since = date(2026, 10, 1) + timedelta(days=until)
+        whole = second.following(first, since)
+        ends, begins = first.at_minute(since, 0), second.at_minute(since, 0)
+        moment = datetime(2026, 10, 1, tzinfo=UTC) + timedelta(minutes=minute)
+        turn = min(ends, begins)
+        if moment <= turn:
+            self.assertAlmostEqual(
+                whole.open_clock(turn) - whole.open_clock(moment), first.open_clock(turn) - first.open_clock(moment)
+            )
+            self.assertEqual(whole.local(moment), first.local(moment))
+        if moment >= max(ends, begins):
+            self.assertAlmostEqual(
+                whole.open_clock(moment) - whole.open_clock(max(ends, begins)),
+                second.open_clock(moment) - second.open_clock(max(ends, begins)),
+            )
+            self.assertEqual(whole.local(moment).utcoffset(), second.local(moment).utcoffset())
+            self.assertEqual(whole.share_drunk(moment), second.share_drunk(moment))
+
+    def test_a_night_on_which_one_clock_changes(self):
+        """From Berlin to New York on 26 October 2026: Berlin's day before has 25 hours, and is one day."""
+        berlin, new_york = SiteCalendar("Europe/Berlin"), SiteCalendar("America/New_York")
+        whole = new_york.following(berlin, date(2026, 10, 26))
+        start, end = berlin.at_minute(date(2026, 10, 25), 0), berlin.at_minute(date(2026, 10, 26), 0)
+        self.assertEqual(end.astimezone(UTC) - start.astimezone(UTC), timedelta(hours=25))
+        self.assertAlmostEqual(whole.open_clock(end) - whole.open_clock(start), 1.0)
+        under_way = end + timedelta(hours=2)  # midnight in New York comes five hours later, the clock set back by then
+        self.assertAlmostEqual(whole.open_clock(under_way), whole.open_clock(end))
+        self.assertEqual(whole.today(under_way), date(2026, 10, 26))
+
+    def test_hours_that_changed_after_it_came(self):
+        """The new site's own past begins with the machine there, and its changes since then count."""
+        old, new = SiteCalendar("UTC", (ALL_DAY,) * 7), SiteCalendar("UTC", (OFFICE_HOURS,) * 7)
+        site = SiteCalendar("UTC", (None,) * 6 + (ALL_DAY,)).following(new, date(2026, 11, 1))
+        whole = site.following(old, date(2026, 10, 15))
+        self.assertEqual(whole.span(date(2026, 10, 14)), ALL_DAY)
+        self.assertEqual(whole.span(date(2026, 10, 15)), OFFICE_HOURS)
+        self.assertFalse(whole.is_open(date(2026, 11, 2)))
+        late = site.following(old, date(2026, 11, 5))
+        self.assertEqual(late.span(date(2026, 11, 4)), ALL_DAY)
+        self.assertFalse(late.is_open(date(2026, 11, 5)))
 
 
 class Repeated(unittest.TestCase):

@@ -1,0 +1,22 @@
+"""Who may decide about a person: themselves, and whoever owns every site that they serve."""
+
+from __future__ import annotations
+
+from lamplight.actions.entries import Actor
+from lamplight.core.errors import NotAllowed
+from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.store.rights import roles_by_site
+
+
+def needs_over(actor: Actor, keeper_id: int) -> None:
+    """Nothing, where somebody decides about themselves, or owns every site at which the other keeps machines.
+
+    Raises:
+        NotAllowed: otherwise; who owns one site alone says nothing about the keepers of another.
+    """
+    if actor.role is None or keeper_id == actor.keeper_id:
+        return
+    actor.needs(Right.OWN)
+    served = [roles for roles in roles_by_site().values() if keeper_id in roles]
+    if any(roles.get(actor.keeper_id or 0) is not RoleAtSite.OWNER for roles in served):
+        raise NotAllowed("They serve another site as well. Ask somebody who owns both.")
