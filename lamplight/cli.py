@@ -185,11 +185,15 @@ def _serve_alone(folder: Path, reach: Reach, port: int, clock: Clock, own: tuple
 @click.argument("name")
 @click.option("--initials", default="", help="Beside each entry of the log; from the name by default.")
 @click.password_option("--passphrase", prompt="Passphrase, ten characters or more")
+@click.option("--end-passkeys", is_flag=True, help="End every passkey that they have, as of a phone that was lost.")
 @CLOCK_IS_RIGHT
-def add_keeper(data: Path | None, name: str, initials: str, passphrase: str, clock_is_right: bool) -> None:
+def add_keeper(
+    data: Path | None, name: str, initials: str, passphrase: str, end_passkeys: bool, clock_is_right: bool
+) -> None:
     """Add a keeper who may sign in, or give one a new passphrase."""
     from lamplight.actions.entries import Actor
     from lamplight.actions.opening import open_book
+    from lamplight.actions.passkeys import end_keys_of
     from lamplight.actions.passphrases import set_passphrase
     from lamplight.actions.sites import save_keeper
     from lamplight.store.database import database
@@ -204,6 +208,8 @@ def add_keeper(data: Path | None, name: str, initials: str, passphrase: str, clo
         wanted = initials or "".join(word[0] for word in name.split())[:6]
         keeper_id = known.id if known else save_keeper(name, wanted, actor)
         set_passphrase(keeper_id, passphrase, actor)
+        if end_passkeys:
+            end_keys_of(keeper_id, actor)
     click.echo(f"{name} may sign in. Serve it in your network with: lamplight serve --host 0.0.0.0")
 
 

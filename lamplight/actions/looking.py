@@ -117,7 +117,7 @@ def _basis(machine_id: int, book: MachineBook, kind: Kind, calendar: SiteCalenda
     day = calendar.today(now)
     known = kinds() if book.earlier_kinds else {}
     earlier = tuple((until, known[key]) for until, key in book.earlier_kinds if key in known)
-    rests_on = (book, kind, calendar, day, earlier)
+    rests_on = (book, kind, calendar, day, earlier, written_in())
     return kept(("basis", machine_id), rests_on, lambda: day_basis(book, kind, calendar, day, earlier))
 
 

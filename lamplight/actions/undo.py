@@ -44,6 +44,7 @@ WORDS = {
     "supply_terms": ("time of delivery", "times of delivery"),
     "machine_move": ("move to another site", "moves to another site"),
     "keeper_role": ("role of a keeper", "roles of keepers"),
+    "two_steps": ("way of signing in", "ways of signing in"),
     "sticker": ("sticker", "stickers"),
     "money_wish": ("way of counting money", "ways of counting money"),
     "dose_measuring": ("measuring", "measurings"),

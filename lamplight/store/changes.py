@@ -16,7 +16,7 @@ from peewee import SqliteDatabase
 # on those.
 UNCOUNTED = (
     "change", "schema_migration", "sign_in", "known_device", "failed_try",
-    "invite", "api_token", "announced_plan", "outgoing", "told_once",
+    "invite", "api_token", "passkey", "challenge", "two_steps", "announced_plan", "outgoing", "told_once",
 )  # fmt: skip
 # What is written for no machine in particular counts for all, unless no machine's book rests on it; and everything
 # together. A line of the log alone says nothing of a machine: what hangs on it counts, and that it is undone.

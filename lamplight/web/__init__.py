@@ -19,6 +19,7 @@ from lamplight.web.addresses import Reach, number_rows, stand_behind
 from lamplight.web.clock import Clock
 from lamplight.web.methods import OnlyPostActs
 from lamplight.web.secret import secret_key
+from lamplight.web.sign_in import passkeys  # noqa: F401 - it adds its pages to the place
 from lamplight.web.sign_in import views as sign_in
 
 CSRF = CSRFProtect()
@@ -114,7 +115,8 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.rounds import hours
     from lamplight.web.rounds import views as rounds
     from lamplight.web.runs import views as runs
-    from lamplight.web.setup import people  # noqa: F401 - it adds its pages to the place
+    from lamplight.web.setup import passkeys as own_passkeys  # noqa: F401
+    from lamplight.web.setup import people  # noqa: F401 - they add their pages to the place
     from lamplight.web.setup import views as setup
     from lamplight.web.simulated import mail as simulated_mail
     from lamplight.web.simulated import views as simulated

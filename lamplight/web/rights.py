@@ -20,6 +20,7 @@ from lamplight.web.rendering import actor, role, signs_in
 OPEN = frozenset(
     {
         "static", "healthz", "sign_in.page", "sign_in.enter", "sign_in.invited", "sign_in.accept",
+        "sign_in.key_asked", "sign_in.key_shown",
         "feeds.feed", "screen.page", "passer_by.page", "passer_by.tell", "tls.page",
         "tls.file", "api.machines_out", "api.readings_in", "api.lamps_in", "stopping.page",
         "stopping.stop",
@@ -46,7 +47,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
     # Their own passphrase; the page and the action look after the rest.
     "setup.people": (LOOKS, OWNS), "setup.passphrase": (LOOKS, LOOKS),
     "setup.end_session": (LOOKS, LOOKS), "setup.token": (LOOKS, LOOKS),
-    "setup.no_token": (LOOKS, LOOKS), "sign_in.leave": (LOOKS, LOOKS),
+    "setup.no_token": (LOOKS, LOOKS), "setup.key_wanted": (LOOKS, LOOKS), "setup.key_made": (LOOKS, LOOKS),
+    "setup.no_key": (LOOKS, LOOKS), "setup.both_steps": (LOOKS, LOOKS), "sign_in.leave": (LOOKS, LOOKS),
     "log.undo_entry": (LOOKS, REPORTS),
     "log.put_entry_back": (LOOKS, REPORTS),
     "readings.page": (LOOKS, REPORTS), "readings.take": (LOOKS, REPORTS), "readings.preview": (LOOKS, REPORTS),

@@ -14,6 +14,7 @@ from playwright.sync_api import Browser, Page, sync_playwright
 
 from lamplight.demo.seed import prepare
 from lamplight.store.database import database
+from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
 from lamplight.web.server import create_server
 from tests.base import NOW, tested_app
@@ -58,6 +59,7 @@ class BrowserTest(unittest.TestCase):
     demo = False
     viewport = (1280, 800)
     script = True
+    host, reach = "127.0.0.1", Reach()
 
     def setUp(self):
         """Start server and page."""
@@ -67,12 +69,12 @@ class BrowserTest(unittest.TestCase):
         self.clock = FixedClock(NOW)
         if self.demo:
             shutil.copytree(demo_folder(), self.folder, dirs_exist_ok=True)
-        self.server = create_server(tested_app(self.folder, self.clock), "127.0.0.1", 0, threads=4)
+        self.server = create_server(tested_app(self.folder, self.clock, reach=self.reach), "127.0.0.1", 0, threads=4)
         threading.Thread(target=self.server.run, daemon=True).start()
         self.addCleanup(database.close)
         self.addCleanup(self.server.close)
         self.complaints: list[str] = []
-        self.address = f"http://127.0.0.1:{self.server.effective_port}"
+        self.address = f"http://{self.host}:{self.server.effective_port}"
         self.page = self.new_page()
 
     def new_page(self, script=None, viewport=None, **rest) -> Page:

@@ -39,6 +39,10 @@ LOOKERS = {
     "setup.no_token",
     "setup.who",
     "sites.go",
+    "setup.key_wanted",
+    "setup.key_made",
+    "setup.no_key",
+    "setup.both_steps",
     "sign_in.leave",
     "plan.make",
 }
@@ -189,7 +193,7 @@ class EveryRoute(Roles):
             "/", f"/machines/{self.hall}", "/supplies", "/people", "/site", "/mail",
             f"/lamps/{self.hall}", "/readings", "/water", f"/water/{self.hall}", "/log", "/plan", "/hours",
         )  # fmt: skip
-        people = ("passphrase", "session", "token", "token/end")
+        people = ("passphrase", "session", "token", "token/end", "passkey/end", "two-steps")
         own = {"/sign-out", "/plan/made", *(f"/people/{one}" for one in people)}
         by_path = {}
         for role in RoleAtSite:

@@ -14,7 +14,7 @@ from lamplight.core.care.wear import wear_of
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import NEVER, Passage
 from lamplight.core.water.through import WaterThrough, water_through
-from lamplight.core.words import amount, degrees, open_days_ahead, whole
+from lamplight.core.words import amount, decimal, degrees, open_days_ahead, whole
 
 NO_TEST = "The water's hardness is not known: enter a test."
 NO_START = "The day it was last done is not known: say when it was."
@@ -63,8 +63,8 @@ def filter_due(trigger: FilterSpent, about: Evaluated) -> TriggerDue:
             return 0.0  # went through another one
         return wear_of(trigger, through)
 
-    never = f"never spent by water of {water.before_filter:g} °dH"
-    words = Wear(f" at {water.before_filter:g} °dH", "of what the cartridge holds", never)
+    never = f"never spent by water of {decimal(water.before_filter)} °dH"
+    words = Wear(f" at {decimal(water.before_filter)} °dH", "of what the cartridge holds", never)
     return worn(trigger, share, words, about, WaterThrough(0.0, water))
 
 

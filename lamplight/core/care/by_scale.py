@@ -15,7 +15,7 @@ from lamplight.core.usage.passage import NEVER, Passage
 from lamplight.core.water.ahead import litres_until
 from lamplight.core.water.scale import scale_grams
 from lamplight.core.water.through import Front, water_through
-from lamplight.core.words import degrees
+from lamplight.core.words import decimal, degrees, tenths
 
 NO_SCALE = "no scale forms from this water"
 
@@ -31,8 +31,9 @@ def scale_due(trigger: ScaleBudget, about: Evaluated) -> TriggerDue:
     parts = context.through_since(about.since) if about.since else ()
     if any(part.water.cartridge for part in (*parts, present)):
         return _behind_a_cartridge(trigger, about, meter)
-    rests_on = f" for {trigger.grams:g} g of scale at {degrees(present.scale_dh() or 0.0)}"
-    return worn(trigger, partial(wear_of, trigger), Wear(rests_on, f"of {trigger.grams:g} g of scale", NO_SCALE), about)
+    grams = f"{decimal(trigger.grams)} g of scale"
+    rests_on = f" for {grams} at {degrees(present.scale_dh() or 0.0)}"
+    return worn(trigger, partial(wear_of, trigger), Wear(rests_on, f"of {grams}", NO_SCALE), about)
 
 
 def _behind_a_cartridge(trigger: ScaleBudget, about: Evaluated, meter: Meter) -> TriggerDue:
@@ -47,7 +48,7 @@ def _behind_a_cartridge(trigger: ScaleBudget, about: Evaluated, meter: Meter) ->
         return trigger.deposited * sum(scale_grams(part.litres, part.scale_dh(front) or 0.0) for part in through)
 
     used = grams(context.now)
-    counted = f"about {used:.1f} of {limit:g} g of scale behind the filter"
+    counted = f"about {tenths(used)} of {decimal(limit)} g of scale behind the filter"
     if used >= limit:
         day = day_reached(grams, limit, context.calendar.today(begin), context)
         passage, sentence = Passage(day, day, day, reached=True), f"{counted}; due"

@@ -9,7 +9,7 @@ from lamplight.core.care.triggers import LIMITED
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.told import ACCESS
-from lamplight.core.words import plural
+from lamplight.core.words import decimal, plural
 
 
 @dataclass(frozen=True)
@@ -109,7 +109,7 @@ def _limits(kind: Kind, book: MachineBook) -> list[Difference]:
         for trigger in item.triggers:
             change = last.get((item.key, trigger.key))
             if change is not None and isinstance(trigger, LIMITED) and change.limit != trigger.limit:
-                here, usual = f"every {change.limit:g} {trigger.key}", f"{trigger.limit:g} {trigger.key}"
+                here, usual = f"every {decimal(change.limit)} {trigger.key}", f"{decimal(trigger.limit)} {trigger.key}"
                 told = Difference(item.title, here, usual, change.reason, "limit", item.key, trigger.key, trigger.limit)
                 found.append(told)
     return found

@@ -18,6 +18,7 @@ from lamplight.core.usage.counters import CounterBook
 from lamplight.core.usage.cumulative import CumulativeCount, cumulative_of
 from lamplight.core.usage.meters import Meter, Size, following
 from lamplight.core.usage.weekday_rates import usage_of
+from lamplight.core.words import decimal
 
 SORTS = ("milk", "litres")
 
@@ -68,7 +69,7 @@ def _estimated(name: str, book: MachineBook, kinds: Timeline[Kind, datetime], dr
     if name == "milk":
         how = f"estimated as {mix.milk_share:.0%} of the drinks"
     else:
-        rinses = f", {mix.rinse_litres_per_day:g} L of rinses a day" if mix.rinse_litres_per_day else ""
+        rinses = f", {decimal(mix.rinse_litres_per_day)} L of rinses a day" if mix.rinse_litres_per_day else ""
         how = f"estimated from {mix.litres_per_drink * 1000:.0f} ml a drink{rinses}, and what programmes take"
         extras = _programme_litres(book, kinds)
     return Meter(COUNTED[name], drinks, now.per_count, now.per_open_day, extras, how, earlier)

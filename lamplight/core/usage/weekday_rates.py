@@ -30,6 +30,7 @@ from lamplight.core.usage.counters import (
 from lamplight.core.usage.em import Vector, maximise
 from lamplight.core.usage.level import Level, half_life_weights, level_of
 from lamplight.core.usage.usage import Usage, opening_shape
+from lamplight.core.words import decimal
 
 # Defaults of ours: no published source, chosen so that three readings give a sensible answer.
 PRIOR_DAYS = 2.0
@@ -270,7 +271,7 @@ def _without_gaps(calendar: SiteCalendar, guess: float | None, notes: Sequence[s
     if guess is None:
         how = "Nothing is known about the drinks a day yet: take two readings, or declare a guess."
     else:
-        how = f"{guess:g} drinks on an open day is your own guess until two readings are in."
+        how = f"{decimal(guess)} drinks on an open day is your own guess until two readings are in."
     return Usage(
         rates=tuple(float(rate) for rate in rates),
         covariance=tuple(tuple(float(cell) for cell in row) for row in np.diag(variance)),

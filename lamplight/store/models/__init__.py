@@ -56,7 +56,16 @@ from lamplight.store.models.setting_facts import (
     SiteVersion,
     TextVersion,
 )
-from lamplight.store.models.sign_in_facts import ApiToken, FailedTry, Invite, KnownDevice, SignIn
+from lamplight.store.models.sign_in_facts import (
+    ApiToken,
+    Challenge,
+    FailedTry,
+    Invite,
+    KnownDevice,
+    Passkey,
+    SignIn,
+    TwoSteps,
+)
 from lamplight.store.models.told_facts import ManualPage, ProgrammeTold, WordsTold
 
 TABLES = (
@@ -65,7 +74,7 @@ TABLES = (
     SetupVersion, WaterTestFact, CartridgeInstallation, BarReading, DeviceEvent, KindVersion,
     ProcedureVersion, ProductVersion, StockMoveFact, Deferral, Run, RunEventRow, ConfirmationGiven, Inspected, Photo,
     PanelSighting, CauseTried, KeeperSecret, SignIn, KnownDevice, FailedTry,
-    Invite, ApiToken, StickerVersion, GuestReport, ProgrammeTold, WordsTold, ManualPage,
+    Invite, ApiToken, Passkey, Challenge, TwoSteps, StickerVersion, GuestReport, ProgrammeTold, WordsTold, ManualPage,
     SlotsVersion, WalksVersion, Round, RoundEventRow, PlanPin, AnnouncedPlan, FeedVersion,
     KeeperAbsence, MailVersion, WishesVersion, Outgoing, ToldOnce, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
@@ -79,7 +88,7 @@ FACTS = (
     KeeperSecret, ProgrammeTold, WordsTold, ManualPage, SlotsVersion, WalksVersion, Round,
     PlanPin, FeedVersion, KeeperAbsence, MailVersion, WishesVersion, PlanWish, PriceFact,
     DoseMeasuring, DoseMarkVersion, DoseVesselVersion, DoseTrialFact, TrialStop, Push,
-    SupplyTerms, MoneyWish, KeeperRole, StickerVersion,
+    SupplyTerms, MoneyWish, KeeperRole, StickerVersion, TwoSteps,
 )  # fmt: skip
 
 __all__ = [
@@ -88,6 +97,9 @@ __all__ = [
     "Absence",
     "AnnouncedPlan",
     "ApiToken",
+    "Challenge",
+    "Passkey",
+    "TwoSteps",
     "BarReading",
     "Base",
     "CareDone",

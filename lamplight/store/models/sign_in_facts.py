@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from peewee import CharField, ForeignKeyField
+from peewee import BlobField, BooleanField, CharField, ForeignKeyField, IntegerField
 
-from lamplight.store.models.base import Base, Keeper, Site, UtcField
+from lamplight.store.models.base import Base, Fact, Keeper, Site, UtcField
 from lamplight.store.models.setting_facts import KeeperSecret
 
 
@@ -47,6 +47,38 @@ class ApiToken(Base):
 
     class Meta:
         table_name = "api_token"
+
+
+class Passkey(Base):
+    """By which a keeper's phone proves that it is theirs; belongs to the name under which it was made."""
+
+    keeper = ForeignKeyField(Keeper, backref="+")
+    credential = CharField(max_length=1400, unique=True)
+    public_key = BlobField()
+    counted = IntegerField()
+    host = CharField()
+    name = CharField(max_length=40)
+    made_at = UtcField()
+    used_at = UtcField(null=True)
+    ended_at = UtcField(null=True)
+
+
+class Challenge(Base):
+    """What a phone was asked to sign, known by its hash; of a keeper who makes a key, else of anybody."""
+
+    hashed = CharField(unique=True)
+    keeper = ForeignKeyField(Keeper, null=True, backref="+")
+    made_at = UtcField()
+
+
+class TwoSteps(Fact):
+    """A keeper wants to be asked for both, passphrase and passkey; or for either again."""
+
+    keeper = ForeignKeyField(Keeper)
+    wanted = BooleanField()
+
+    class Meta:
+        table_name = "two_steps"
 
 
 class KnownDevice(Base):

@@ -12,6 +12,7 @@ from markupsafe import Markup
 from lamplight.actions.api_tokens import SCOPE_WORDS, Scope, TokenRow, end_token, good_tokens, make_token
 from lamplight.actions.entries import Actor
 from lamplight.actions.invites import GOOD_FOR, make_invite, open_invites, withdraw_invite
+from lamplight.actions.passkeys import KeyRow, can_have_keys, good_keys, two_steps
 from lamplight.actions.passphrases import change_passphrase, whose_is_asked
 from lamplight.actions.sign_in import SessionRow, end_other_session, open_sessions
 from lamplight.actions.sites import save_keeper, serve_no_more
@@ -52,7 +53,7 @@ def people():  # noqa: ANN201
             return see_other("setup.people")
         except InvalidInput as problem:
             errors = forms.placed(problem, ("initials", "name", "present", "role"), "initials")
-    return _people(422 if errors else 200, errors)
+    return show_people(422 if errors else 200, errors)
 
 
 def _elsewhere() -> list[KeeperRow]:
@@ -67,6 +68,15 @@ def _sessions(who: Actor) -> dict[int, list[SessionRow]]:
         return {}
     by_keeper: dict[int, list[SessionRow]] = {}
     for row in open_sessions(now(), current_user.get_id() or ""):
+        if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER:
+            by_keeper.setdefault(row.keeper_id, []).append(row)
+    return by_keeper
+
+
+def _keys(who: Actor) -> dict[int, list[KeyRow]]:
+    """Passkeys that are good, by keeper: one's own, an owner everybody's; none where nobody signs in."""
+    by_keeper: dict[int, list[KeyRow]] = {}
+    for row in good_keys() if who.role is not None else ():
         if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER:
             by_keeper.setdefault(row.keeper_id, []).append(row)
     return by_keeper
@@ -90,7 +100,8 @@ def _role(text: str) -> RoleAtSite | None:
     return RoleAtSite(text) if text else None
 
 
-def _people(code: int, errors: Mapping[str, str], invited: tuple[str, str, Markup] | None = None, token: str = ""):  # noqa: ANN202
+def show_people(code: int, errors: Mapping[str, str], invited: tuple[str, str, Markup] | None = None, token: str = ""):  # noqa: ANN201
+    """The page, with what is wrong, or what is shown this once."""
     form = request.form if {"initials", "name", "role"} & set(errors) and not request.form.get("id") else {}
     secrets, who = secrets_by_keeper(), actor()
     elsewhere = _elsewhere()
@@ -100,7 +111,8 @@ def _people(code: int, errors: Mapping[str, str], invited: tuple[str, str, Marku
         changed=forms.row_number(request.form.get("id", "")),
         roles=roles_at(site().id), invited=invited,
         invites=open_invites(site().id, now()) if who.role is RoleAtSite.OWNER else [], good_for=GOOD_FOR,
-        sessions=_sessions(who), token=token, scopes=SCOPE_WORDS,
+        sessions=_sessions(who), token=token, passkeys=_keys(who), both=two_steps(),
+        keys_here=can_have_keys(request.host.partition(":")[0]), scopes=SCOPE_WORDS,
         tokens=_tokens(who), role_words=ROLE_WORDS, elsewhere=elsewhere, owns=who.role is RoleAtSite.OWNER,
     )  # fmt: skip
 
@@ -114,11 +126,11 @@ def invite():  # noqa: ANN201
         role = _role(request.form.get("site_role", "")) or RoleAtSite.HELPER
         token = make_invite(site(), role, actor())
     except InvalidInput as problem:
-        return _people(422, {"invite": str(problem)})
+        return show_people(422, {"invite": str(problem)})
     address = url_for("sign_in.invited", token=token, _external=True)
     code = segno.make(address, error="m", micro=False)
     drawn = code.svg_inline(border=2, omitsize=True, svgclass="qr", lineclass=None)
-    return _people(200, {}, invited=(role.value, address, Markup(drawn)))
+    return show_people(200, {}, invited=(role.value, address, Markup(drawn)))
 
 
 @blueprint.post("/people/withdraw")
@@ -126,7 +138,7 @@ def withdraw():  # noqa: ANN201
     try:
         withdraw_invite(forms.row_number(request.form.get("invite", "")) or 0, actor())
     except InvalidInput as problem:
-        return _people(422, {"invite": str(problem)})
+        return show_people(422, {"invite": str(problem)})
     flash("That invitation is good for nothing now.")
     return see_other("setup.people")
 
@@ -136,7 +148,7 @@ def end_session():  # noqa: ANN201
     try:
         end_other_session(forms.row_number(request.form.get("session", "")) or 0, actor())
     except InvalidInput as problem:
-        return _people(422, {"session": str(problem)})
+        return show_people(422, {"session": str(problem)})
     flash("That session has ended.")
     return see_other("setup.people")
 
@@ -150,8 +162,8 @@ def token():  # noqa: ANN201
             raise InvalidInput("Choose what the token is good for.", "token_name")
         made = make_token(Scope(form["scope"]), form.get("token_name", ""), actor())
     except InvalidInput as problem:
-        return _people(422, {"token": str(problem)})
-    return _people(200, {}, token=made)
+        return show_people(422, {"token": str(problem)})
+    return show_people(200, {}, token=made)
 
 
 @blueprint.post("/people/token/end")
@@ -159,7 +171,7 @@ def no_token():  # noqa: ANN201
     try:
         end_token(forms.row_number(request.form.get("token", "")) or 0, actor())
     except InvalidInput as problem:
-        return _people(422, {"token": str(problem)})
+        return show_people(422, {"token": str(problem)})
     flash("That token has ended.")
     return see_other("setup.people")
 
@@ -186,6 +198,6 @@ def passphrase():  # noqa: ANN201
             raise InvalidInput("The two passphrases differ. Type the same one twice.")
         change_passphrase(wanted, request.form.get("passphrase", ""), actor(), request.form.get("present", ""))
     except InvalidInput as problem:
-        return _people(422, {"passphrase": str(problem)})
+        return show_people(422, {"passphrase": str(problem)})
     flash("The passphrase is set. Phones that were signed in with the old one are signed out.")
     return see_other("setup.people")

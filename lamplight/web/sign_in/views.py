@@ -11,6 +11,7 @@ from werkzeug.exceptions import SecurityError
 from werkzeug.wrappers import Response
 
 from lamplight.actions.invites import GONE, accept_invite, invite_of
+from lamplight.actions.passkeys import can_have_keys, good_keys, two_steps
 from lamplight.actions.sign_in import begin_session, end_session, keeper_of_session, note_lockout, sign_in
 from lamplight.actions.tries import TooManyTries, origin_of
 from lamplight.core.errors import InvalidInput
@@ -68,8 +69,11 @@ def page():  # noqa: ANN201
     return _page(same_site(request.args.get("next", ""), "/"))
 
 
-def _page(target: str, code: int = 200, error: str = "") -> tuple[str, int]:
-    return render("sign_in/page.html", "worktop", code, target=target, error=error, form=request.form)
+def _page(target: str, code: int = 200, error: str = "", second: str = "") -> tuple[str, int]:
+    keys = can_have_keys(request.host.partition(":")[0]) and bool(good_keys())
+    return render(
+        "sign_in/page.html", "worktop", code, target=target, error=error, form=request.form, second=second, keys=keys
+    )
 
 
 @blueprint.post("/sign-in")
@@ -86,10 +90,13 @@ def enter():  # noqa: ANN201
         return body, code, problem.headers
     if row is None:
         return _page(target, 422, WRONG)
-    return _let_in(row, target, bool(form.get("trusted")))
+    if row.keeper.id in two_steps():
+        session["half"] = [row.keeper.id, row.version, now().isoformat()]
+        return _page(target, second=row.keeper.name)
+    return let_in(row, target, bool(form.get("trusted")))
 
 
-def _let_in(row: SecretRow, target: str, trusted: bool) -> Response:
+def let_in(row: SecretRow, target: str, trusted: bool) -> Response:
     """Begin a session in this browser, and go on."""
     token, device = begin_session(row, request.cookies.get(DEVICE_COOKIE, ""), now(), _device_words())
     session.clear()  # nothing of what was there before is carried over
@@ -135,7 +142,7 @@ def accept(token: str):  # noqa: ANN201
         )
     except InvalidInput as problem:
         return _invited(token, forms.placed(problem, ("initials", "name", "passphrase"), "passphrase"))
-    return _let_in(secrets_by_keeper()[keeper_id], url_for("today.page"), trusted=True)
+    return let_in(secrets_by_keeper()[keeper_id], url_for("today.page"), trusted=True)
 
 
 @blueprint.post("/sign-out")

@@ -28,7 +28,7 @@ from lamplight.core.water.descaler import (
     Verdict,
     verdict,
 )
-from lamplight.core.words import units_in_words
+from lamplight.core.words import decimal, tenths, units_in_words
 from lamplight.store.stock import uses_by_machine
 from lamplight.web import forms
 from lamplight.web.clock import now
@@ -119,7 +119,7 @@ def _headline(line: MachineLine) -> str:
     if story.there_g is None:
         return "When it was descaled nobody wrote down, so its scale cannot be reckoned."
     more = " Descale it." if story.there_g >= story.budget_g else ""
-    return f"About {story.there_g:.1f} g of scale, of {story.budget_g:g} g that may be there.{more}"
+    return f"About {tenths(story.there_g)} g of scale, of {decimal(story.budget_g)} g that may be there.{more}"
 
 
 @blueprint.post("/<int:machine_id>/filter")

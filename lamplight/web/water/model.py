@@ -16,6 +16,7 @@ from lamplight.core.water.at_machine import level_to_set
 from lamplight.core.water.hardness import MG_CACO3_PER_DH, UNITS, convert_hardness, german_band, usgs_band
 from lamplight.core.water.saturation import Saturation, saturation, tendency
 from lamplight.core.water.water_test import WaterTest
+from lamplight.core.words import tenths
 from lamplight.drawing.slide_rule import Levels, Mark, slide_rule
 from lamplight.drawing.water_line import DrawnWater, water_line
 from lamplight.store.waters import WaterTestRow
@@ -81,8 +82,9 @@ def _drift(rows: Sequence[WaterTestRow]) -> str:
         return ""
     totals = [row.test.total for row in rows]
     moved = totals[0] - totals[1]
-    how = "the same as" if abs(moved) < 0.05 else f"{abs(moved):.1f} {'more' if moved > 0 else 'less'} than"
-    return f"{len(rows)} tests between {min(totals):.1f} and {max(totals):.1f} °dH; the newest is {how} the one before"
+    how = "the same as" if abs(moved) < 0.05 else f"{tenths(abs(moved))} {'more' if moved > 0 else 'less'} than"
+    low, high = tenths(min(totals)), tenths(max(totals))
+    return f"{len(rows)} tests between {low} and {high} °dH; the newest is {how} the one before"
 
 
 def saturation_of(test: WaterTest) -> Saturation | None:
@@ -102,7 +104,7 @@ def index_words(test: WaterTest) -> tuple[str, ...]:
         return ()
     words = [
         f"Saturation index {found.cold:+.2f} at {found.cold_c:.0f} °C: the water {tendency(found.cold)}.",
-        f"Heated to {found.hot_c:.0f} °C in a closed boiler its pH falls to {found.hot_ph:.1f} and the index is "
+        f"Heated to {found.hot_c:.0f} °C in a closed boiler its pH falls to {tenths(found.hot_ph)} and the index is "
         f"{found.hot:+.2f}: it {tendency(found.hot)}.",
         "It ranks waters and tells no amount. Brewing is a little hotter than the formula’s constants reach; where "
         "carbon dioxide boils off, more deposits.",
@@ -160,7 +162,7 @@ def drawn_water(story: WaterStory) -> Markup:
     if story.left_l is not None:
         parts.append("spent" if story.left_l <= 0 else f"{story.left_l:,.0f} L left")
     arrives = story.arrives_dh
-    title = f"{name}: cartridge {WHERE[cartridge.place]}, {'' if arrives is None else f'{arrives:.1f} °dH arrive'}"
+    title = f"{name}: cartridge {WHERE[cartridge.place]}, {'' if arrives is None else f'{tenths(arrives)} °dH arrive'}"
     return water_line(
         DrawnWater(comes, arrives, cartridge.place, used, cartridge.bypass, ", ".join(parts), title.rstrip(", "))
     )
@@ -204,7 +206,7 @@ def headline(source: Source | None, lines: Sequence[MachineLine]) -> str:
     cups = [line.story.arrives_dh for line in lines if line.story.arrives_dh is not None]
     words = f"{source.newest.total:.0f} °dH at the tap"
     if cups:
-        low, high = f"{min(cups):.1f}", f"{max(cups):.1f}"
+        low, high = f"{tenths(min(cups))}", f"{tenths(max(cups))}"
         words += f", {low} in the cups" if low == high else f", {low} to {high} in the cups"
     spent = [line.story.view.row.name for line in lines if line.story.now.spent]
     if spent:

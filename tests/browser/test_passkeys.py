@@ -1,0 +1,84 @@
+"""A passkey in a real browser, whose authenticator is the one that DevTools brings (W3C Web Authentication)."""
+
+from __future__ import annotations
+
+from lamplight.actions.entries import Actor
+from lamplight.actions.passkeys import good_keys
+from lamplight.actions.passphrases import set_passphrase
+from lamplight.store.database import database
+from lamplight.store.sites import keepers
+from lamplight.web.addresses import Reach
+from tests.base import NOW
+from tests.browser.base import BrowserTest
+
+WORDS = "kiln of seven quiet lamps"
+PHONE = {
+    "protocol": "ctap2", "transport": "internal", "hasResidentKey": True, "hasUserVerification": True,
+    "isUserVerified": True, "automaticPresenceSimulation": True,
+}  # fmt: skip
+
+
+class Passkeys(BrowserTest):
+    """On a phone, under a name."""
+
+    demo, viewport = True, (390, 844)
+    host, reach = "localhost", Reach(names=("localhost",))
+
+    def setUp(self):
+        """Somebody who may sign in, and the phone's authenticator."""
+        super().setUp()
+        database.connect(reuse_if_open=True)
+        self.keeper = keepers()[0]
+        set_passphrase(self.keeper.id, WORDS, Actor(NOW))
+        devtools = self.page.context.new_cdp_session(self.page)
+        devtools.send("WebAuthn.enable")
+        self.phone = devtools.send("WebAuthn.addVirtualAuthenticator", {"options": PHONE})["authenticatorId"]
+        self.devtools = devtools
+
+    def by_passphrase(self):
+        """Name and passphrase, typed."""
+        page = self.page
+        page.goto("/sign-in")
+        page.get_by_label("Name or initials").fill(self.keeper.initials)
+        page.get_by_label("Passphrase").fill(WORDS)
+        page.get_by_role("button", name="Sign in").click()
+
+    def leave(self):
+        """Out again."""
+        self.page.goto("/#corner")
+        self.page.get_by_role("button", name="Sign out").click()
+        self.page.wait_for_url("**/sign-in*")
+
+    def test_made_shown_and_both_asked_for(self):
+        """Made with the passphrase; then the phone alone comes in; then both are asked for."""
+        page = self.page
+        self.by_passphrase()
+        page.goto("/people")
+        page.get_by_text("Passkeys: the phone").click()
+        self.assertEqual(self.violations(page), [])
+        page.get_by_label("This phone is called").fill("kitchen phone")
+        page.get_by_label("Your passphrase", exact=True).last.fill(WORDS)
+        page.get_by_role("button", name="Make a passkey on this phone").click()
+        page.get_by_text("The passkey is made").wait_for()
+        self.assertEqual([row.name for row in good_keys()], ["kitchen phone"])
+        self.leave()
+        self.assertEqual(self.violations(page), [])
+        page.get_by_role("button", name="With a passkey instead").click()
+        page.wait_for_url(f"{self.address}/")
+        page.goto("/people")
+        page.get_by_text("Passkeys: the phone").click()
+        page.locator("#two-present").fill(WORDS)
+        page.get_by_role("button", name="Ask me for both").click()
+        page.get_by_text("From now on you are asked for both").wait_for()
+        self.leave()
+        page.get_by_role("button", name="With a passkey instead").click()
+        page.get_by_text("Your passphrase comes first").wait_for()
+        self.by_passphrase()
+        page.get_by_text("One more step").wait_for()
+        self.assertEqual(self.violations(page), [])
+        self.devtools.send("WebAuthn.setUserVerified", {"authenticatorId": self.phone, "isUserVerified": False})
+        page.get_by_role("button", name="Go on with your passkey").click()
+        page.get_by_text("Your phone did not go on").wait_for()
+        self.devtools.send("WebAuthn.setUserVerified", {"authenticatorId": self.phone, "isUserVerified": True})
+        page.get_by_role("button", name="Go on with your passkey").click()
+        page.wait_for_url(f"{self.address}/")
