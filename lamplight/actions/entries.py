@@ -24,6 +24,7 @@ class Actor:
         form: the token of the form that says so, which counts once.
         role: what they are at the site; None where nobody signs in, on one's own computer.
         site_id: at which site they do it; None for the first, where nobody said.
+        written_at: when it came into the book, where it was done before that.
     """
 
     now: datetime
@@ -32,6 +33,7 @@ class Actor:
     form: FormToken | None = field(default=None, compare=False)
     role: RoleAtSite | None = None
     site_id: int | None = None
+    written_at: datetime | None = None
 
     def needs(self, right: Right) -> None:
         """Nothing, where they may do what asks for a right.
@@ -66,7 +68,8 @@ def write_entry(
     token = actor.token()
     with taken_once(token):
         return Entry.create(
-            kind=kind, summary=summary, machine=machine_id, at=at or actor.now, recorded_at=actor.now,
+            kind=kind, summary=summary, machine=machine_id, at=at or actor.now,
+            recorded_at=actor.written_at or actor.now,
             keeper=actor.keeper_id, note=note, replaces=replaces_id, once=token,
             site=actor.site_id if machine_id is None else None,
         )  # fmt: skip

@@ -135,6 +135,27 @@ def answer_step(run_id: int, kind: EventKind, step: int, actor: Actor, text: str
     return replace(row, state=after)
 
 
+def answer_as_mine(run_id: int, kind: EventKind, step: int, actor: Actor, text: str = "") -> RunRow:
+    """Add an event although the run went on meanwhile: steps that it took since are gone back from first.
+
+    For a keeper who saw both and says that theirs is right. What was put in stays in.
+
+    Raises:
+        StaleStep: when the run has ended or was undone, or never came by that step.
+        InvalidInput: as `answer_step` does.
+    """
+    with database.atomic():
+        row = current_run(run_id)
+        if step not in row.state.visited:
+            raise StaleStep("The run in the book did not come by that step. Go on from where it stands.")
+        while row.state.index != step or row.state.asked_for or row.state.broken:
+            settle = EventKind.RESUME if row.state.broken else EventKind.BACK
+            if row.state.asked_for and row.state.index == step:
+                settle = EventKind.ANSWERED
+            row = answer_step(run_id, settle, row.state.index, replace(actor, form=None))
+        return answer_step(run_id, kind, step, actor, text)
+
+
 def current_run(run_id: int) -> RunRow:
     """A run that was not undone.
 

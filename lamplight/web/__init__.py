@@ -14,9 +14,9 @@ from lamplight.core.languages import BRITISH
 from lamplight.core.words import write_in
 from lamplight.store.database import database, why_not_writable
 from lamplight.store.migrating import schema_version
-from lamplight.web import ask, clock_check, errors, limits, once, rendering, rights, security
+from lamplight.web import ask, clock_check, errors, kept, limits, once, rendering, rights, security
 from lamplight.web.addresses import Reach, number_rows, stand_behind
-from lamplight.web.clock import Clock
+from lamplight.web.clock import Clock, present
 from lamplight.web.methods import OnlyPostActs
 from lamplight.web.secret import secret_key
 from lamplight.web.sign_in import passkeys  # noqa: F401 - it adds its pages to the place
@@ -62,6 +62,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     _connect(app)
     if reach.by_others:
         sign_in.register(app)
+    kept.register(app)
     once.register(app)
     ask.register(app)
     clock_check.register(app)
@@ -73,7 +74,13 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     def healthz():  # noqa: ANN202
         trouble = why_not_writable()
         said = {} if trouble is None else {"problem": trouble.value}
-        answer = jsonify(version=__version__, schema=app.config["SCHEMA"], writable=trouble is None, **said)
+        answer = jsonify(
+            now=present().isoformat(),
+            version=__version__,
+            schema=app.config["SCHEMA"],
+            writable=trouble is None,
+            **said,
+        )
         return answer, 200 if trouble is None else 503
 
     with database.connection_context():
@@ -108,12 +115,14 @@ def _register_blueprints(app: Flask) -> None:
     from lamplight.web.machines import views as machines
     from lamplight.web.mail import stopping
     from lamplight.web.mail import views as mail
+    from lamplight.web.offline import views as offline
     from lamplight.web.plan import feeds, screen
     from lamplight.web.plan import views as plan
     from lamplight.web.procedures import views as procedures
     from lamplight.web.readings import views as readings
     from lamplight.web.rounds import hours
     from lamplight.web.rounds import views as rounds
+    from lamplight.web.runs import ahead  # noqa: F401 - it adds its page to the place
     from lamplight.web.runs import views as runs
     from lamplight.web.setup import passkeys as own_passkeys  # noqa: F401
     from lamplight.web.setup import people  # noqa: F401 - they add their pages to the place
@@ -132,6 +141,7 @@ def _register_blueprints(app: Flask) -> None:
     for place in (
         today,
         sites_,
+        offline,
         machines,
         readings,
         lamps,

@@ -5,7 +5,7 @@ from __future__ import annotations
 import os
 from datetime import UTC, datetime
 
-from flask import current_app
+from flask import current_app, g
 
 
 class Clock:
@@ -37,5 +37,12 @@ def clock_from_environment() -> Clock:
 
 
 def now() -> datetime:
+    """The moment that counts: the present, or that at which was touched what is sent only now."""
+    touched: datetime | None = g.get("touched")
+    return touched or present()
+
+
+def present() -> datetime:
     """The present, as the running application tells it."""
-    return current_app.extensions["lamplight_clock"].now()
+    moment: datetime = current_app.extensions["lamplight_clock"].now()
+    return moment

@@ -7,7 +7,7 @@ from flask import Flask, request, session
 from lamplight.core.site.computer_clock import clock_doubt
 from lamplight.store.clock import last_written
 from lamplight.web.ask import Choice, Question
-from lamplight.web.clock import now
+from lamplight.web.clock import present
 
 FIELD = "clock"
 UNASKED = ("sign_in.enter", "sign_in.leave", "setup.who")  # they write nothing that a date matters for
@@ -20,7 +20,7 @@ def register(app: Flask) -> None:
     def check() -> None:
         if request.method != "POST" or request.endpoint in UNASKED or request.endpoint is None:
             return
-        moment = now()
+        moment = present()
         doubt = clock_doubt(moment, last_written())
         if not doubt or session.get(FIELD) == moment.date().isoformat():
             return

@@ -31,7 +31,7 @@ from lamplight.store.rights import roles_by_site
 from lamplight.store.rounds import RoundRow, open_round
 from lamplight.store.runs import RunRow, machine_of_run, open_runs
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, machines, sites
-from lamplight.web.clock import now
+from lamplight.web.clock import now, present
 from lamplight.web.forms import wall_minute
 
 DOCK = (
@@ -155,7 +155,8 @@ def actor() -> Actor:
         g.form_token = FormToken(request.form.get("once", ""))
     here = site_or_none() if len(every_site()) > 1 else None  # where there is one, everything belongs to it
     known = who.id if who else None
-    return Actor(now(), known, signs_in() and who is not None, g.form_token, role(), here.id if here else None)
+    written = present() if "touched" in g else None
+    return Actor(now(), known, signs_in() and who is not None, g.form_token, role(), here.id if here else None, written)
 
 
 def role() -> RoleAtSite | None:

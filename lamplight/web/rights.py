@@ -21,7 +21,7 @@ OPEN = frozenset(
     {
         "static", "healthz", "sign_in.page", "sign_in.enter", "sign_in.invited", "sign_in.accept",
         "sign_in.key_asked", "sign_in.key_shown",
-        "feeds.feed", "screen.page", "passer_by.page", "passer_by.tell", "tls.page",
+        "feeds.feed", "screen.page", "offline.worker", "offline.page", "passer_by.page", "passer_by.tell", "tls.page",
         "tls.file", "api.machines_out", "api.readings_in", "api.lamps_in", "stopping.page",
         "stopping.stop",
     }
@@ -38,7 +38,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
             "readings.export", "water.machine", "water.year", "water.year_csv", "water.page", "supplies.page",
             "supplies.product", "supplies.costs", "supplies.costs_csv", "supplies.doses", "supplies.dose",
             "supplies.to_buy", "supplies.list_csv", "plan.page", "plan.saves", "plan.week", "plan.year", "plan.make",
-            "rounds.sheet", "runs.page", "runs.ready", "runs.photo_file", "hours.page", "mail.page",
+            "rounds.sheet", "runs.page", "runs.ahead", "runs.ready", "runs.photo_file", "hours.page", "mail.page",
             "mail.preview", "setup.who", "sites.together", "sites.go", "guests.page", "guests.photo",
             "simulated.page", "simulated.start",
         ),

@@ -59,6 +59,7 @@ class BrowserTest(unittest.TestCase):
     demo = False
     viewport = (1280, 800)
     script = True
+    workers = "block"
     host, reach = "127.0.0.1", Reach()
 
     def setUp(self):
@@ -85,6 +86,7 @@ class BrowserTest(unittest.TestCase):
             base_url=self.address,
             java_script_enabled=self.script if script is None else script,
             locale="en-GB",
+            service_workers=self.workers,
             **rest,
         )
         context.set_default_timeout(30_000)

@@ -13,7 +13,7 @@ class Story(BrowserTest):
     def set_up_site(self, page):
         """Name, hours as offered, initials."""
         page.goto("/")
-        page.get_by_label("Name of the site").fill("Test Works")
+        page.get_by_label("Name of the place").fill("Test Works")
         page.get_by_label("Your initials").fill("AB")
         page.get_by_role("button", name="On to the first machine").click()
 

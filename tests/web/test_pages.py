@@ -222,4 +222,4 @@ class Security(WebTest):
         other.rollback()
         other.close()
         self.assertEqual(answer.status_code, 200)
-        self.assertEqual(set(answer.json), {"version", "schema", "writable"})
+        self.assertEqual(set(answer.json), {"version", "schema", "writable", "now"})

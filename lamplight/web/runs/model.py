@@ -154,7 +154,7 @@ def run_model(
         doubt=_doubt(state, moment) if step else "",
         problems=plan.problems if step and step.delivers else (),
         meanwhile=_meanwhile(view, others, free_seconds(clock, stops)),
-        inside=tuple(_inside_words(cleaner) for cleaner in state.inside),
+        inside=inside_words(state),
         broken=BREAK_WORDS[state.broken] if state.broken else "",
         asks_lamp=asks_for_lamp(view.kind, run),
         lit_since=asked.at if (asked := view.status.context.prompts.get(run.item)) else None,
@@ -165,6 +165,27 @@ def run_model(
         answer_off=_answer_off(state),
         then=next((state.procedure.steps[n].title for n in state.ahead), "") if step else "",
     )
+
+
+@dataclass(frozen=True)
+class BrokenWords:
+    """What is said of a run that is broken off, without its drawings."""
+
+    number: int
+    total: int
+    broken: str
+    inside: tuple[str, ...]
+
+
+def broken_words(state: RunState) -> BrokenWords:
+    """What the page says while nothing is settled."""
+    broken = BREAK_WORDS[state.broken] if state.broken else ""
+    return BrokenWords(state.index + 1, len(state.procedure.steps), broken, inside_words(state))
+
+
+def inside_words(state: RunState) -> tuple[str, ...]:
+    """What is inside, in words."""
+    return tuple(_inside_words(cleaner) for cleaner in state.inside)
 
 
 def _below(kind: Kind) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from datetime import date
+from zlib import crc32
 
 from flask import Blueprint, abort, flash, request, send_file
 
@@ -14,11 +15,12 @@ from lamplight.actions.photos import add_photo, photo_path, shrunk
 from lamplight.actions.preparing import Preparation, Wishes, defer, prepare
 from lamplight.actions.procedures import RINSE_OUT
 from lamplight.actions.readings import DoubtfulReadings
-from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run, inspections_due
+from lamplight.actions.runs import Finish, answer_as_mine, answer_step, begin_run, finish_run, inspections_due
 from lamplight.actions.telling import Surety, programmes_known, surety_of
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT
 from lamplight.core.job.inspections import INSPECTIONS
+from lamplight.core.run.ahead import place_key
 from lamplight.core.run.hearing import unusual
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.drawing.cutaway import Scene, cutaway
@@ -28,6 +30,7 @@ from lamplight.store.sites import machine
 from lamplight.store.told import manual_pages
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.kept import mine_is_right
 from lamplight.web.rendering import actor, see_other, served, site
 from lamplight.web.rendering import page as render
 from lamplight.web.runs.known import step_known
@@ -130,7 +133,8 @@ def later():  # noqa: ANN201
     return see_other("today.page")
 
 
-def _existing(run_id: int) -> tuple[RunRow, MachineView]:
+def existing(run_id: int) -> tuple[RunRow, MachineView]:
+    """A run of this site, and its machine; 404 where there is none."""
     run = run_row(run_id)
     view = machine_view(site(), run.machine_id, now()) if run else None
     if run is None or view is None:
@@ -138,15 +142,21 @@ def _existing(run_id: int) -> tuple[RunRow, MachineView]:
     return run, view
 
 
+def edition_of(state: RunState) -> str:
+    """Changes with the course of a run, and with nothing else: what a phone took along is good while it stays."""
+    return f"{crc32(repr(state.procedure).encode()):x}"
+
+
 def show_run(run_id: int, code: int = 200, notice: str = "", doubts=(), form=None):  # noqa: ANN001, ANN201
     """The page of a run where it stands."""
     others = machine_views(site(), now())[:ALL_LOOKED_INTO]  # what fits into a wait is found among the most urgent
-    run, view = _existing(run_id)
+    run, view = existing(run_id)
     model = run_model(run, view, others, inspections_due(run, actor()), now(), _earlier(run))
     after = _afterwards(run, view, others) if model.mode == "over" else {}
     return render(
         "runs/page.html", "run", code, model=model, run=run, view=view, notice=notice, doubts=doubts, form=form or {},
         photos=photos_of_runs([run_id]).get(run_id, []), known=step_known(view, run.state),
+        place=place_key(run.state) if run.state.running else "", edition=edition_of(run.state),
         listening=listening_of(view, run.state, now()), manual=manual_pages(run.machine_id), **after,
     )  # fmt: skip
 
@@ -185,9 +195,10 @@ def step(run_id: int):  # noqa: ANN201
     index = forms.row_number(request.form.get("step", ""))
     if kind is None or index is None:
         abort(400)
-    _existing(run_id)
+    existing(run_id)
     try:
-        after = answer_step(run_id, kind, index, actor(), request.form.get("text", "") or _marks(request.form))
+        text = request.form.get("text", "") or _marks(request.form)
+        after = (answer_as_mine if mine_is_right() else answer_step)(run_id, kind, index, actor(), text)
     except StaleStep as stale:
         return show_run(run_id, 409, str(stale))
     except InvalidInput as problem:
@@ -238,7 +249,7 @@ def _finish_of(form: Mapping[str, str], machine_id: int) -> Finish:
 
 @blueprint.post("/<int:run_id>/photo")
 def photo(run_id: int):  # noqa: ANN201
-    run, _view = _existing(run_id)
+    run, _view = existing(run_id)
     upload = request.files.get("photo")
     try:
         if upload is None or not upload.filename:
@@ -276,7 +287,7 @@ def photo_file(name: str):  # noqa: ANN201
 
 @blueprint.post("/<int:run_id>/finish")
 def finish(run_id: int):  # noqa: ANN201
-    run, _view = _existing(run_id)
+    run, _view = existing(run_id)
     form = request.form
     try:
         index = forms.row_number(form.get("step", ""))

@@ -20,7 +20,7 @@ from lamplight.store.passphrases import SecretRow, secrets_by_keeper
 from lamplight.store.sites import site_of
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
-from lamplight.web.clock import now
+from lamplight.web.clock import now, present
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rights import OPEN
@@ -39,7 +39,7 @@ class SignedIn(UserMixin):
 
 
 def _load(token: str) -> SignedIn | None:
-    row = keeper_of_session(token, now())
+    row = keeper_of_session(token, present())
     return SignedIn(row, token) if row else None
 
 

@@ -246,6 +246,11 @@
 
   function noConnection(event) {
     const form = event.detail.elt.closest("form[hx-post]");
+    const touched = event.detail.requestConfig.triggeringEvent;
+    if (window.lamplightKeeps && window.lamplightKeeps(form, touched && touched.submitter)) {
+      enableButtons(form);
+      return;
+    }
     if (!form || !form.closest("[data-run]")) {
       sayUnsent("No connection. Nothing was saved; try again when it is back.");
       enableButtons(event.detail.elt);

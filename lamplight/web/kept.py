@@ -1,0 +1,65 @@
+"""What was touched without a connection, sent later: it counts from the moment at which it was touched.
+
+A phone keeps forms in order and sends each with the moment and with whose they are. Only what a keeper does at a
+machine may come so; everything else waits for a connection.
+"""
+
+from __future__ import annotations
+
+from datetime import datetime, timedelta
+
+from flask import Flask, Response, abort, g, jsonify, request
+
+from lamplight.web.clock import present
+from lamplight.web.rendering import keeper, signs_in
+
+MAY_BE_KEPT = frozenset({"runs.step", "runs.finish", "rounds.done", "rounds.note", "rounds.pack", "today.done"})
+OLDEST, CLOCKS_APART = timedelta(days=3), timedelta(minutes=5)
+AT, BY, MINE = "X-Touched-At", "X-Touched-By", "X-Mine"
+
+
+def register(app: Flask) -> None:
+    """Take up the moment, whose it is, and answer so that a script understands what became of it."""
+
+    @app.before_request
+    def take_up() -> tuple[Response, int] | None:
+        said = request.headers.get(AT)
+        if said is None:
+            return None
+        if request.method != "POST" or request.endpoint not in MAY_BE_KEPT:
+            abort(400)
+        at, moment = _moment(said), present()
+        if at is None or not moment - OLDEST <= at <= moment + CLOCKS_APART:
+            return jsonify(error="That was kept for too long, or under a clock that is wrong. Write it down anew."), 422
+        who = keeper() if signs_in() else None
+        if who is not None and request.headers.get(BY) != str(who.id):
+            return jsonify(error="Somebody else touched that on this phone. They sign in here to send it."), 409
+        g.touched = min(at, moment)
+        return None
+
+    @app.after_request
+    def tell(response: Response) -> Response:
+        if AT not in request.headers or response.status_code not in (204, 303):
+            return response
+        target = response.headers.get("HX-Redirect") or response.headers.get("Location", "/")
+        if "/sign-in" in target:
+            told, code = jsonify(error="Sign in, then it is sent."), 401
+        else:
+            told, code = jsonify(kept=True, go=target), 200
+        for cookie in response.headers.getlist("Set-Cookie"):
+            told.headers.add("Set-Cookie", cookie)
+        told.status_code = code
+        return told
+
+
+def mine_is_right() -> bool:
+    """Whether whoever sends what was kept was shown both, and says that theirs is right."""
+    return "touched" in g and request.headers.get(MINE) == "1"
+
+
+def _moment(text: str) -> datetime | None:
+    try:
+        at = datetime.fromisoformat(text)
+    except ValueError:
+        return None
+    return at.replace(microsecond=0) if at.tzinfo is not None else None

@@ -1,0 +1,1 @@
+"""Without a connection: what a phone takes along, and what it sends later."""
