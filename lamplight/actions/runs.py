@@ -16,10 +16,10 @@ from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_readi
 from lamplight.core.bounds import UNITS, within
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import REFILL, Prompted
-from lamplight.core.errors import InvalidInput, NotAllowed, StaleStep
+from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED
 from lamplight.core.job.inspections import INSPECTIONS, due_inspections
-from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.core.keepers.rights import Right, RoleAtSite, refuse_unplanned
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.marks import MIX_VOLUMES, running_trial
 from lamplight.core.machine.trial import LOOKED_AT
@@ -42,6 +42,7 @@ from lamplight.store.models import (
     RunEventRow,
     StockMoveFact,
 )
+from lamplight.store.plans import announced
 from lamplight.store.runs import RunRow, as_data, last_inspections, open_runs, run_row
 from lamplight.store.sites import MachineRow, SiteRow, machine
 from lamplight.store.stock import cupboards
@@ -103,7 +104,7 @@ def begin_run(
         if ready.instead and not anyway:
             raise InvalidInput(f"{ready.instead[1]} takes its place today: never one on top of the other.")
         title = ready.due.item.title if ready.due else ready.procedure.title
-        _refuse_unplanned(ready, actor)
+        _refuse_unplanned(ready, site, row, actor)
         entry = write_entry("run", title, actor, row.id)
         run = Run.create(
             entry=entry, machine=row.id, item=key, begun_at=actor.now,
@@ -112,10 +113,20 @@ def begin_run(
     return run.id
 
 
-def _refuse_unplanned(ready: Preparation, actor: Actor) -> None:
-    """A helper runs what is due, or announced; and what has to follow a run that was given up."""
-    if actor.role is RoleAtSite.HELPER and ready.due is not None and ready.due.status < Status.SOON:
-        raise NotAllowed(f"{ready.due.item.title} is not due, so it is for a keeper to begin. Ask one.")
+def _refuse_unplanned(ready: Preparation, site: SiteRow, row: MachineRow, actor: Actor) -> None:
+    """A helper runs what is planned for them, or is due and planned for nobody; and what has to follow a run that was
+    given up."""
+    if actor.role is not RoleAtSite.HELPER or ready.due is None:
+        return
+    plan, today = announced(site.id), site.calendar.today(actor.now)
+    turns = zip(plan.visits, plan.keepers, strict=True) if plan else ()
+    own = [
+        (start, hands)
+        for (machine_id, item, start), hands in turns
+        if (machine_id, item) == (row.id, ready.due.item.key) and site.calendar.today(start) >= today
+    ]
+    hands = [min(own, key=lambda turn: turn[0])[1]] if own else []
+    refuse_unplanned(ready.due.item.title, ready.due.status >= Status.SOON, hands, actor.keeper_id)
 
 
 def answer_step(run_id: int, kind: EventKind, step: int, actor: Actor, text: str = "") -> RunRow:

@@ -136,7 +136,15 @@ from lamplight.core.job.retell import Cut, calls_now, cut_at, retold, with_rest
 from lamplight.core.job.site_unit import in_site_unit
 from lamplight.core.job.steps import Aside, Ask, AskFor, Only, Step, StepKind, applies
 from lamplight.core.job.traits import forms_of, traits_of
-from lamplight.core.keepers.rights import Right, RoleAtSite, allows, refuse_undoing, refuse_without, roles_after
+from lamplight.core.keepers.rights import (
+    Right,
+    RoleAtSite,
+    allows,
+    refuse_undoing,
+    refuse_unplanned,
+    refuse_without,
+    roles_after,
+)
 from lamplight.core.lamps.causes import Cause, Evidence, Ranked, Symptom, Tried, ranked
 from lamplight.core.lamps.match import (
     Match,

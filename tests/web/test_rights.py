@@ -20,7 +20,7 @@ from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
-from lamplight.store.models import Entry, RunEventRow
+from lamplight.store.models import AnnouncedPlan, Entry, RunEventRow
 from lamplight.store.rights import roles_at
 from lamplight.store.runs import open_runs
 from lamplight.store.sites import keepers, machine
@@ -245,6 +245,29 @@ class EveryEntry(Roles):
 
 class Helping(Roles):
     """Somebody who helps."""
+
+    def planned(self, item, keeper, days=2):
+        """The plan as it was announced: one job, in somebody's hours."""
+        start = (NOW + timedelta(days=days)).isoformat()
+        AnnouncedPlan.create(
+            site=self.site.id, made_at=NOW, rests_on="", visits=[[self.hall, item, start, keeper]], moved=[], weight=0,
+            least=0, asked="",
+        )  # fmt: skip
+
+    def test_what_is_planned_for_them(self):
+        """Also before it is due; not what is planned for somebody else, though it is; what is anybody's is theirs."""
+        self.use(RoleAtSite.HELPER)
+        self.planned("brew-tablet", self.people[RoleAtSite.KEEPER])
+        page = self.post("/runs", {"machine": self.hall, "item": "brew-tablet"}, 403)
+        self.shows(page.get_data(as_text=True), "planned for somebody else")
+        self.planned("descale", self.people[RoleAtSite.HELPER])
+        self.post("/runs", {"machine": self.hall, "item": "descale"})
+        self.post(f"/runs/{open_runs()[0].id}/step", {"step": 0, "answer": "abandon", "text": "no time"})
+        self.planned("brew-tablet", None)
+        self.post("/runs", {"machine": self.hall, "item": "brew-tablet"})
+        self.post(f"/runs/{open_runs()[0].id}/step", {"step": 0, "answer": "abandon", "text": "no time"})
+        self.planned("brew-tablet", self.people[RoleAtSite.KEEPER], days=-3)  # that turn is over
+        self.post("/runs", {"machine": self.hall, "item": "brew-tablet"})
 
     def test_what_is_due_and_no_more(self):
         """The tablet that is due is led through; the descaling that is not is for a keeper."""

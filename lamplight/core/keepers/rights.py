@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
 from enum import StrEnum
 
@@ -39,7 +39,7 @@ LEAST = {
 ROLE_WORDS = {
     RoleAtSite.OWNER: "may everything: keepers, the site, what is deleted",
     RoleAtSite.KEEPER: "does all care, readings, lamps, supplies and settings of machines",
-    RoleAtSite.HELPER: "ticks off, runs what is due, reads counters, says what a lamp shows",
+    RoleAtSite.HELPER: "ticks off, runs what is planned for them or due, reads counters, says what a lamp shows",
     RoleAtSite.LOOKER: "looks on",
 }
 REFUSED = {
@@ -86,6 +86,24 @@ def refuse_undoing(role: RoleAtSite, own: bool, written_at: datetime, now: datet
         raise NotAllowed("A helper takes back what they wrote themselves within the hour. Ask a keeper to undo this.")
     if not own and not reason.strip():
         raise InvalidInput("Somebody else wrote that. Say why it is undone.", "reason")
+
+
+def refuse_unplanned(title: str, near: bool, hands: Sequence[int | None], keeper_id: int | None) -> None:
+    """Nothing, where a helper may begin a job: it is planned for them or for anybody, or it is not planned and near.
+
+    Args:
+        title: of the job.
+        near: whether it is due, or falls due soon.
+        hands: in whose hours its next turn of the plan lies, None for anybody's; empty where it is not planned.
+        keeper_id: the helper.
+
+    Raises:
+        NotAllowed: otherwise.
+    """
+    if not hands and not near:
+        raise NotAllowed(f"{title} is not due, so it is for a keeper to begin. Ask one.")
+    if hands and not {None, keeper_id} & set(hands):
+        raise NotAllowed(f"{title} is planned for somebody else. Ask them, or a keeper.")
 
 
 def roles_after(

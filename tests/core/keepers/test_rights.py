@@ -18,6 +18,7 @@ from lamplight.core.keepers.rights import (
     RoleAtSite,
     allows,
     refuse_undoing,
+    refuse_unplanned,
     refuse_without,
     roles_after,
 )
@@ -96,6 +97,21 @@ class Rights(unittest.TestCase):
                 roles_after({1: owner, 2: keeper}, 1, role)
         with self.assertRaises(InvalidInput):
             roles_after({1: owner, 2: keeper}, 1, None, stays=False)
+
+
+class Planned(unittest.TestCase):
+    """What a helper may begin."""
+
+    @given(st.booleans(), st.lists(st.one_of(st.none(), st.integers(1, 4)), max_size=3), st.integers(1, 4))
+    def test_law(self, near, hands, helper):
+        """Planned for them or for anybody, or planned for nobody and near; with a sentence otherwise."""
+        may = helper in hands or None in hands if hands else near
+        try:
+            refuse_unplanned("Descale", near, hands, helper)
+            self.assertTrue(may)
+        except NotAllowed as problem:
+            self.assertFalse(may)
+            self.assertTrue(str(problem).endswith("."))
 
 
 if __name__ == "__main__":
