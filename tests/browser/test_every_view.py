@@ -6,9 +6,10 @@ from datetime import timedelta
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
+from lamplight.actions.sites import save_site
 from lamplight.library.catalogue import kinds
 from lamplight.store.database import database
-from tests.base import NOW
+from tests.base import NOW, WEEK
 from tests.browser.base import BrowserTest
 
 VIEWS = (
@@ -51,6 +52,19 @@ class Views(BrowserTest):
                 page.goto(path)
                 self.machine_view(page, path)
         self.complaints = [said for said in self.complaints if "404" not in said]
+
+    def test_two_sites(self):
+        """All together, going there, setting up and moving, once there are two; in another language."""
+        database.connect(reuse_if_open=True)
+        there = save_site("Harbour Hall", "America/New_York", WEEK, Actor(NOW), language="de", another=True)
+        fields = MachineFields("Bar left", "jug-compact")
+        bar = add_machine(there.id, fields, NewMachine({"drinks": 12480}), Actor(NOW, site_id=there.id))
+        for size in SIZES[:2]:
+            page = self.new_page(viewport=size)
+            for path in ("/sites", "/sites/new", f"/sites/move/{bar}", "/people", f"/machines/{bar}", "/"):
+                page.goto(path)
+                self.machine_view(page, path)
+                self.assertEqual(self.violations(page), [])
 
     def test_a_sticker(self):
         """The page that a guest sees, dark and touched, on a phone, with and without a tank to fill."""

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from lamplight.actions.entries import Actor
+from lamplight.actions.invites import make_invite
 from lamplight.actions.passkeys import good_keys
 from lamplight.actions.passphrases import set_passphrase
+from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.store.database import database
-from lamplight.store.sites import keepers
+from lamplight.store.sites import keepers, the_site
 from lamplight.web.addresses import Reach
+from lamplight.web.tls.authority import server_pair
 from tests.base import NOW
 from tests.browser.base import BrowserTest
 
@@ -82,3 +85,24 @@ class Passkeys(BrowserTest):
         self.devtools.send("WebAuthn.setUserVerified", {"authenticatorId": self.phone, "isUserVerified": True})
         page.get_by_role("button", name="Go on with your passkey").click()
         page.wait_for_url(f"{self.address}/")
+
+
+class Doors(BrowserTest):
+    """The pages that somebody sees before they are in."""
+
+    demo, viewport = True, (390, 844)
+    host, reach = "localhost", Reach(names=("localhost",), tls=True)
+
+    def test_no_barriers(self):
+        """Signing in, an invitation, one that is used up, and how to trust the connection; on a phone and a screen."""
+        database.connect(reuse_if_open=True)
+        server_pair(self.folder, ("localhost",), NOW)
+        owner = Actor(NOW, keepers()[0].id, True, role=RoleAtSite.OWNER)
+        token = make_invite(the_site(), RoleAtSite.HELPER, owner)
+        for size in ((390, 844), (1280, 800)):
+            page = self.new_page(viewport=size)
+            for path in ("/sign-in", f"/invite/{token}", "/invite/used-up", "/trust", "/offline"):
+                page.goto(path)
+                self.assertEqual((path, self.violations(page)), (path, []))
+                self.assertLessEqual(self.overflow(page), 0)
+        self.complaints = [said for said in self.complaints if "404" not in said]
