@@ -101,10 +101,18 @@ def _round(page: Page) -> None:
     page.wait_for_selector("text=Next of")
 
 
-def _screen(page: Page) -> None:
-    page.goto("/calendars")
-    page.locator("form:has(input[value=screen]) button").first.click()
-    page.goto(page.locator("#screen-address").input_value())
+def _together(page: Page) -> None:
+    """A second site with two machines, and all of them on one wall; the last picture, since the word is seen then."""
+    page.goto("/sites/new")
+    page.fill("#name", "Harbour Hall")
+    page.fill("#zone", "America/New_York")
+    page.get_by_role("button", name="Set it up").click()
+    for kind, name, counter in (("jug-compact", "Bar left", "12480"), ("office-tower", "Bar right", "40210")):
+        page.goto(f"/machines/new?kind={kind}")
+        page.fill("#name", name)
+        page.locator("main input[name^=counter]").first.fill(counter)
+        page.locator("main button.primary").first.click()
+    page.goto("/sites")
 
 
 def _mail(page: Page) -> None:
@@ -116,7 +124,6 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "today": _opened("/today/planned"),
     "plan": _plan_held,
     "round": _round,
-    "screen": _screen,
     "mail": _mail,
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
@@ -132,6 +139,7 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "run": _machine_at_work,
     "lamp-causes": _opened("/lamps/5"),
     "listen": _listening,
+    "sites": _together,
 }
 
 
