@@ -1,4 +1,4 @@
-"""Run every test; the browser's and the installed program's in a second process, as most machines have two cores.
+"""Run every test in two processes, as most machines have two cores: each takes the next module that nobody took.
 
 The slowest tests are told at the end; the last line is ``N passed, N failed, N skipped``.
 """
@@ -18,7 +18,9 @@ import warnings
 from pathlib import Path
 
 HERE = Path(__file__).parent
-BESIDE = ("tests/browser", "tests.test_package", "tests.test_cli", "tests.web.test_methods", "tests.actions.test_cache")
+# What takes longest comes first, for the second process; the first one begins at the other end.
+BESIDE = "--beside"
+LONG = ("tests.browser.", "tests.test_package", "tests.test_cli")
 ROOM_WANTED = 4 * 1024**3  # bytes; the installed program of its test takes most
 LAST_LINE = re.compile(r"(\d+) passed, (\d+) failed, (\d+) skipped\n$")
 
@@ -63,23 +65,42 @@ def discovered(path: Path) -> unittest.TestSuite:
     return unittest.TestLoader().discover(str(path), top_level_dir=str(HERE.parent))
 
 
-def cases(suite: unittest.TestSuite) -> list[unittest.TestCase]:
-    """The single tests of a suite."""
-    return [case for part in suite for case in (cases(part) if isinstance(part, unittest.TestSuite) else [part])]
+def modules() -> list[str]:
+    """Every module of tests, those that take longest first."""
+    names = [".".join(path.relative_to(HERE.parent).with_suffix("").parts) for path in HERE.rglob("test_*.py")]
+    return sorted(names, key=lambda name: (not name.startswith(LONG), name))
+
+
+class Claimed(unittest.TestSuite):
+    """The modules that this process takes, one after the other, until none is left; a file says that one is taken."""
+
+    def __init__(self, names: list[str], claims: Path) -> None:
+        super().__init__()
+        self.names, self.claims = names, claims
+
+    def run(self, result, debug=False):
+        """Load and run what nobody took yet."""
+        for name in self.names:
+            try:
+                (self.claims / name).touch(exist_ok=False)
+            except FileExistsError:
+                continue
+            unittest.TestLoader().loadTestsFromName(name).run(result, debug)
+        return result
 
 
 def everything() -> tuple[int, int, int]:
-    """Two processes at once, about as long as each other."""
-    command = [sys.executable, "-m", "tests", *BESIDE]
-    beside = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, cwd=HERE.parent)
-    elsewhere = tuple(f"{name.replace('/', '.')}." for name in BESIDE)
-    rest = [case for case in cases(discovered(HERE)) if not case.id().startswith(elsewhere)]
-    own = run(unittest.TestSuite(rest))
-    said, _ = beside.communicate()
-    found = LAST_LINE.search(said)
-    print(said[: found.start()] if found else said, file=sys.stderr)
-    theirs = [int(count) for count in found.groups()] if found else [0, 1, 0]
-    return own[0] + theirs[0], own[1] + theirs[1], own[2] + theirs[2]
+    """Two processes at once, which are done at about the same time."""
+    with tempfile.TemporaryDirectory() as claims:
+        command = [sys.executable, "-m", "tests", BESIDE, claims]
+        beside = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, cwd=HERE.parent)
+        own = run(Claimed(modules()[::-1], Path(claims)))
+        said, _ = beside.communicate()
+        found = LAST_LINE.search(said)
+        print(said[: found.start()] if found else said, file=sys.stderr)
+        theirs = [int(count) for count in found.groups()] if found else [0, 1, 0]
+        left = set(modules()) - {path.name for path in Path(claims).iterdir()}
+    return own[0] + theirs[0], own[1] + theirs[1] + len(left), own[2] + theirs[2]
 
 
 def in_memory() -> None:
@@ -94,7 +115,9 @@ def in_memory() -> None:
 def main(wanted: list[str]) -> int:
     """Run the named modules or folders, or all; answers the exit status."""
     in_memory()
-    if wanted:
+    if wanted[:1] == [BESIDE]:
+        passed, failed, skipped = run(Claimed(modules(), Path(wanted[1])))
+    elif wanted:
         loader = unittest.TestLoader()
         parts = [discovered(Path(name)) if "/" in name else loader.loadTestsFromName(name) for name in wanted]
         passed, failed, skipped = run(unittest.TestSuite(parts))

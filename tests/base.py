@@ -19,7 +19,7 @@ from lamplight.actions.opening import open_book
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
-from lamplight.store.database import data_file, database
+from lamplight.store.database import data_file, database, open_file
 from lamplight.store.migrating import open_database
 from lamplight.store.models import CounterReading, Entry
 from lamplight.store.sites import machine, the_site
@@ -47,6 +47,17 @@ def empty_file() -> bytes:
         return data_file(Path(folder)).read_bytes()
 
 
+@cache
+def file_with_site() -> bytes:
+    """The same with a site in Berlin that was set up two months ago."""
+    with tempfile.TemporaryDirectory() as folder:
+        data_file(Path(folder)).write_bytes(empty_file())
+        open_file(Path(folder))
+        with database.connection_context():
+            save_site("Test Works", "Europe/Berlin", WEEK, Actor(NOW - timedelta(days=60)))
+        return data_file(Path(folder)).read_bytes()
+
+
 class DataTest(unittest.TestCase):
     """A data file of its own for each test, with a site in Berlin unless `with_site` is False."""
 
@@ -57,12 +68,13 @@ class DataTest(unittest.TestCase):
         self._folder = tempfile.TemporaryDirectory()
         self.addCleanup(self._folder.cleanup)
         self.folder = Path(self._folder.name)
-        data_file(self.folder).write_bytes(empty_file())
-        open_database(self.folder)
+        made = file_with_site() if self.with_site else empty_file()
+        data_file(self.folder).write_bytes(made)
+        open_file(self.folder)
         database.connect()
         self.addCleanup(database.close)
         if self.with_site:
-            self.site = save_site("Test Works", "Europe/Berlin", WEEK, Actor(NOW - timedelta(days=60)))
+            self.site = the_site()
 
     @property
     def calendar(self):
@@ -134,7 +146,8 @@ def tested_app(folder, clock, testing=False, reach=HERE):
         MADE[testing, reach] = app, dict(app.config), dict(app.view_functions), asked
         return app
     app, config, views, asked = MADE[testing, reach]
-    open_book(folder)
+    if str(database.database) != str(data_file(folder)):
+        open_book(folder)
     local = folder if config["LOCAL_AUTHORITY"] else None
     app.config.clear()
     app.config.update(config | {"SECRET_KEY": secret_key(folder), "LOCAL_AUTHORITY": local})
@@ -153,12 +166,11 @@ class WebTest(DataTest):
     def setUp(self):
         """Build the application on the same file."""
         super().setUp()
-        database.close()
         self.clock = FixedClock(NOW)
         self.app = tested_app(self.folder, self.clock, testing=True)
         self.client = self.app.test_client()
         self._tokens: dict[str, str] = {}
-        database.connect()
+        database.connect(reuse_if_open=True)
 
     def get(self, path, code=200, htmx=False):
         """The page as text."""

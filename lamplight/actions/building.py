@@ -9,6 +9,7 @@ from dataclasses import replace
 import yaml
 from ruamel.yaml.comments import CommentedMap
 
+from lamplight.actions.authority import needs_where_used
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import KINDS, kinds
 from lamplight.actions.listening import NOT_HEARD, calls_of
@@ -98,6 +99,7 @@ def _keep(key: str, text: str, summary: str, actor: Actor, before: str = "") -> 
         said = dict.fromkeys(_sentence(mistake.path, mistake.sentence) for mistake in wrong.mistakes)
         raise InvalidInput(" ".join(said)) from wrong
     if text != before:
+        needs_where_used(actor, [key])
         with database.atomic():
             entry = write_entry(BUILT, summary[:200], actor)
             KindVersion.create(entry=entry, key=key, text=text)

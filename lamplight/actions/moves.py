@@ -60,7 +60,8 @@ def move_machine(site: SiteRow, row: MachineRow, to: SiteRow, fields: MoveFields
         if any(other.name.lower() == row.name.lower() for other in machines(to.id, retired=True)):
             raise InvalidInput(f"{to.name} has a machine called {row.name} already. Rename one of them first.", "to")
         calendar = to.calendar.following(site.calendar_of(row.id), fields.day)
-        turn, known = calendar.turn, setups().get(row.id, Setup())
+        # Where the day has not begun yet by the old clock, it has by the new one: it stands there from now on.
+        turn, known = min(calendar.turn, actor.now), setups().get(row.id, Setup())
         entry = write_entry("moved", f"{row.name} moved from {site.name} to {to.name}", actor, row.id, at=turn)
         MachineMove.create(entry=entry, machine=row.id, origin=site.id, site=to.id, day=fields.day, at=turn)
         SetupVersion.create(

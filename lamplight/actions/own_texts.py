@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Generic
 
+from lamplight.actions.authority import needs_where_used
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.kinds import KINDS, kinds
 from lamplight.actions.procedures import PROCEDURES, adapted, procedure_for
@@ -27,12 +28,14 @@ class OwnTexts(Generic[Thing]):
         fits: refuses a thing that does not go together with the others.
         users: names of what uses the one of a key.
         in_use: why one that is used cannot go, from its users' names.
+        moves: keys of the kinds whose dates move with the one of a key.
     """
 
     library: TextLibrary[Thing]
     fits: Callable[[Thing], None]
     users: Callable[[str], list[str]]
     in_use: Callable[[list[str]], str]
+    moves: Callable[[str], list[str]]
 
     def read(self, text: str) -> Thing:
         """A checked thing, that goes together with the others.
@@ -49,12 +52,14 @@ class OwnTexts(Generic[Thing]):
         """Save one of the keeper's own, new or changed. Runs that are under way keep the old one.
 
         Raises:
+            NotAllowed: as `needs_where_used` does.
             FileMistakes, InvalidInput: as `read` does, and when it has the key of a shipped one.
         """
         thing, library = self.read(text), self.library
         key = library.key(thing)
         if key in library.shipped():
             raise InvalidInput(f"“{key}” is a shipped {library.noun}. Give yours another key.")
+        needs_where_used(actor, self.moves(key))
         deed = "changed" if library.own(key) is not None else "written"
         with database.atomic():
             entry = write_entry(library.noun, f"{library.noun.title()} “{library.title(thing)}” {deed}", actor)
@@ -103,10 +108,12 @@ OWN_KINDS = OwnTexts(
     _kind_fits,
     machines_of_kind,
     lambda users: f"{', '.join(users)} {'is' if len(users) == 1 else 'are'} of this kind. Change that first.",
+    lambda key: [key],
 )
 OWN_PROCEDURES = OwnTexts(
     PROCEDURES,
     _procedure_fits,
     lambda key: [kind.title for kind in _guided_by(key)],
     lambda users: f"{', '.join(users)} {'uses' if len(users) == 1 else 'use'} this procedure. Change that first.",
+    lambda key: [kind.key for kind in _guided_by(key)],
 )

@@ -9,6 +9,7 @@ from typing import Any
 
 import yaml
 
+from lamplight.actions.authority import needs_where_used
 from lamplight.actions.causes import known_causes
 from lamplight.actions.entries import Actor, optional, required, write_entry
 from lamplight.actions.kinds import KINDS, kind_of
@@ -110,6 +111,7 @@ def _taught(row: MachineRow, words: PatternWords, actor: Actor, change: Change, 
     change(data, _meaning(row, kind, data, words))
     text = yaml.safe_dump(data, sort_keys=False, allow_unicode=True, width=120)
     taught = OWN_KINDS.read(text)
+    needs_where_used(actor, [taught.key])
     with database.atomic():
         title = required(words.title, "What it means", 80)
         entry = write_entry("kind", f"Kind “{taught.title}” {verb}: {title}", actor, row.id)

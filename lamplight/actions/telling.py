@@ -12,6 +12,7 @@ from functools import cache
 
 import yaml
 
+from lamplight.actions.authority import needs_where_used
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import KINDS, kind_of, kind_unmarked
 from lamplight.actions.machine_view import MachineView
@@ -282,6 +283,7 @@ def lift(site: SiteRow, view: MachineView, actor: Actor) -> Kind:
         fact["how"] = said.text if said else fact["how"]
     text = yaml.safe_dump(data, sort_keys=False, allow_unicode=True, width=120)
     lifted = OWN_KINDS.read(text)
+    needs_where_used(actor, [lifted.key])
     with database.atomic():
         entry = write_entry("kind", f"Kind “{lifted.title}”: as {view.row.name} is", actor, view.row.id)
         KindVersion.create(entry=entry, key=lifted.key, text=text)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 from pathlib import Path
 
-from flask import Flask, jsonify
+from flask import Flask, g, jsonify, request
 from flask_wtf import CSRFProtect
 
 from lamplight import __version__
@@ -93,15 +93,13 @@ def _connect(app: Flask) -> None:
 
     @app.before_request
     def open_connection() -> None:
-        from flask import request
-
         if request.endpoint not in ("static", "healthz"):
-            database.connect(reuse_if_open=True)
+            g.opened = database.connect(reuse_if_open=True)
             write_in(BRITISH)  # until it is known for which site
 
     @app.teardown_request
     def close_connection(_problem: BaseException | None) -> None:
-        if not database.is_closed():
+        if g.pop("opened", False) and not database.is_closed():  # what was open before stays open
             database.close()
 
 

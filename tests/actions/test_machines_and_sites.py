@@ -93,7 +93,7 @@ class Sites(DataTest):
             add_closure(self.site.id, date(2026, 12, 2), date(2028, 12, 1), "", HAND)
         with self.assertRaisesRegex(InvalidInput, "one at least"):
             save_site("X", "UTC", [None] * 7, HAND)
-        with self.assertRaisesRegex(InvalidInput, "site's name is missing"):
+        with self.assertRaisesRegex(InvalidInput, "The name is missing"):
             save_site("  ", "UTC", WEEK, HAND)
         save_keeper("Ada", "ab", HAND)
         with self.assertRaisesRegex(InvalidInput, "has the initials AB already"):

@@ -9,8 +9,11 @@ from zoneinfo import ZoneInfo
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.entries import Actor
+from lamplight.actions.kinds import KINDS
 from lamplight.actions.machine_views import machine_view, machine_views
+from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.moves import MoveFields, move_machine
+from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.prices import note_price, unit_prices
 from lamplight.actions.sites import add_closure, save_keeper, save_site, serve_no_more
 from lamplight.actions.stock import move_stock, stock_held
@@ -258,6 +261,21 @@ class Apart(TwoSites):
         save_keeper("Ada", "AD", ben_there, ada, role=RoleAtSite.LOOKER)
         self.assertEqual(roles_at(self.other.id)[ada], RoleAtSite.LOOKER)
         self.assertEqual(roles_at(self.site.id)[ada], RoleAtSite.OWNER)
+
+    def test_a_kind_of_both_is_changed_by_whoever_keeps_both(self):
+        """Also a procedure; one of which no machine stands elsewhere is anybody's who keeps machines here."""
+        shared = KINDS.copied("removable-tabletop")
+        copied = OWN_KINDS.save(shared, ACTOR)
+        for here, name in ((self.site, "Here"), (self.other, "There")):
+            add_machine(here.id, MachineFields(name, copied.key), NewMachine(), Actor(NOW, site_id=here.id))
+        keeper = save_keeper("Ada", "AD", ACTOR)
+        actor = Actor(NOW, keeper, True, role=RoleAtSite.KEEPER, site_id=self.site.id)
+        with self.assertRaisesRegex(NotAllowed, "keeps both"):
+            OWN_KINDS.save(shared, actor)
+        OWN_KINDS.save(KINDS.copied("jug-compact"), actor)
+        save_keeper("Ben", "BN", self.there, role=RoleAtSite.OWNER)
+        save_keeper("Ada", "AD", self.there, keeper, role=RoleAtSite.KEEPER)
+        OWN_KINDS.save(shared, actor)
 
 
 class ClocksApart(TwoSites):

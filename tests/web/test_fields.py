@@ -44,7 +44,7 @@ class Placing(WebTest):
             ("/machines/new", {**NEW, "cartridge": "usual", "cartridge_on": "x"}, "cartridge_on", "is a date such"),
             (f"/machines/{self.hall}/edit", {**NEW, "serial": LONG}, "serial", "The serial number is longer"),
             (f"/machines/{self.hall}/edit", {**NEW, "place": LONG}, "place", "The place is longer"),
-            ("/site", {**WEEK, "name": ""}, "name", "The site's name is missing"),
+            ("/site", {**WEEK, "name": ""}, "name", "The name is missing"),
             ("/site", {**WEEK, "zone": "Moon/Sea"}, "zone", "is not a known time zone"),
             ("/site", {**WEEK, "to0": "06:00"}, "from0", "Monday: Closing time must lie after"),
             ("/site", {**WEEK, "open0": ""}, "open0", "Say on which weekdays"),

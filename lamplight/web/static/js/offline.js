@@ -297,7 +297,12 @@
         const [item] = kept();
         if (item.by !== me.content) { say("Somebody else kept touches on this phone. They sign in here to send them.", true); return; }
         const told = await sendOne(item, false);
-        if (told.kept) { store.write("kept", kept().slice(1)); count += 1; continue; }
+        if (told.kept) {
+          store.write("kept", kept().slice(1));
+          if (item.path.endsWith("/finish")) store.write("run-" + item.run, null);
+          count += 1;
+          continue;
+        }
         if (told.code === 401) { say("Kept touches are sent once you sign in again.", true); return; }
         if (told.code >= 500 || told.code === 429) return;
         return showBoth(item, told);

@@ -8,7 +8,8 @@ const ALONG = [
   /^\/$/, /^\/runs\/\d+$/, /^\/runs\/\d+\/ahead$/, /^\/round$/, /^\/round\/sheet$/, /^\/procedures\/card\//,
   /^\/machines\/\d+\/handover$/,
 ];
-const PATIENCE_MS = 4000;
+const PATIENCE_MS = 8000;
+const MOST_PAGES = 80;
 
 self.addEventListener("install", (event) => {
   event.waitUntil(caches.open(SHELL).then((shell) => shell.addAll(TAKEN)).then(() => self.skipWaiting()));
@@ -22,20 +23,28 @@ self.addEventListener("activate", (event) => {
   );
 });
 
+async function keep(path, answer) {
+  const pages = await caches.open(PAGES);
+  await pages.delete(path); // what was taken last stands last
+  await pages.put(path, answer);
+  const all = await pages.keys();
+  await Promise.all(all.slice(0, Math.max(0, all.length - MOST_PAGES)).map((one) => pages.delete(one)));
+}
+
 const along = (path) => ALONG.some((pattern) => pattern.test(path));
 
 async function taken(path) {
   const request = new Request(path, { credentials: "same-origin", headers: { Accept: "text/html" } });
   try {
     const answer = await fetch(request);
-    if (answer.ok && !answer.redirected) await (await caches.open(PAGES)).put(path, answer);
+    if (answer.ok && !answer.redirected) await keep(path, answer);
   } catch (_away) { /* the next time */ }
 }
 
 async function fresh(request, path, patience) {
   const pages = await caches.open(PAGES);
   const asked = fetch(request).then(async (answer) => {
-    if (answer.ok && !answer.redirected) await pages.put(path, answer.clone());
+    if (answer.ok && !answer.redirected) await keep(path, answer.clone());
     else if (answer.redirected || answer.status === 404) await pages.delete(path);
     return answer;
   });
