@@ -97,6 +97,13 @@ class BrowserTest(unittest.TestCase):
         page.on("request", lambda request: self._asked(request.url))
         return page
 
+    def come_in(self, page: Page, name: str, words: str) -> None:
+        """Name and passphrase, typed."""
+        page.goto("/sign-in")
+        page.get_by_label("Name or initials").fill(name)
+        page.get_by_label("Passphrase").fill(words)
+        page.get_by_role("button", name="Sign in").click()
+
     def _heard(self, kind: str, text: str) -> None:
         if kind == "error" and not any(f"status of {code}" in text for code in EXPECTED_CODES):
             self.complaints.append(text)

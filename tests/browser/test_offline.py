@@ -38,10 +38,7 @@ class OnAPhone(BrowserTest):
         self.keeper = keepers()[0]
         set_passphrase(self.keeper.id, WORDS, Actor(NOW))
         self.page.clock.install(time=NOW)
-        self.page.goto("/sign-in")
-        self.page.get_by_label("Name or initials").fill(self.keeper.initials)
-        self.page.get_by_label("Passphrase").fill(WORDS)
-        self.page.get_by_role("button", name="Sign in").click()
+        self.come_in(self.page, self.keeper.initials, WORDS)
         self.page.wait_for_url(f"{self.address}/")
         self.page.evaluate("navigator.serviceWorker.ready.then(() => 1)")
 

@@ -40,11 +40,7 @@ class Passkeys(BrowserTest):
 
     def by_passphrase(self):
         """Name and passphrase, typed."""
-        page = self.page
-        page.goto("/sign-in")
-        page.get_by_label("Name or initials").fill(self.keeper.initials)
-        page.get_by_label("Passphrase").fill(WORDS)
-        page.get_by_role("button", name="Sign in").click()
+        self.come_in(self.page, self.keeper.initials, WORDS)
 
     def leave(self):
         """Out again."""

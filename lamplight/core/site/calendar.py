@@ -256,7 +256,8 @@ class SiteCalendar:
             return self._own_clocks(moments)
         then = self.before.weekday_clocks([min(moment, self._ends_before) for moment in moments])
         own = self._own_clocks([self._begins, *(max(moment, self._begins) for moment in moments)])
-        return then + own[1:] - own[0]
+        clocks: np.ndarray = then + own[1:] - own[0]
+        return clocks
 
     def _own_clocks(self, moments: Sequence[datetime]) -> np.ndarray:
         zone = self.tz

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from lamplight.actions.machine_view import MachineView
-from lamplight.core.words import number_words, plural
+from lamplight.core.words import plural
 from lamplight.store.sites import SiteRow
 from lamplight.web.today.model import Stand, Task, stands, task_of
 
@@ -92,4 +92,4 @@ def _says(here: SiteRow, tasks: Sequence[TaskAt]) -> str:
     if not own:
         return "nothing to do now"
     machines = len({task.machine_id for task in own})
-    return f"{len(own)} to do at {plural(machines, 'machine').replace('1', number_words(1))}"
+    return f"{len(own)} to do at {plural(machines, 'machine')}"
