@@ -11,16 +11,18 @@ from lamplight.actions.absences import add_absence
 from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import KINDS
 from lamplight.actions.machine_views import machine_view, machine_views
-from lamplight.actions.machines import MachineFields, NewMachine, add_machine
+from lamplight.actions.machines import MachineFields, NewMachine, add_machine, change_machine
 from lamplight.actions.moves import MoveFields, move_machine
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.prices import note_price, unit_prices
+from lamplight.actions.runs import answer_step, begin_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site, serve_no_more
 from lamplight.actions.stock import move_stock, stock_held
 from lamplight.actions.undo import put_back, undo
 from lamplight.actions.water import TypedTest, add_water_test
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.core.run.state import EventKind
 from lamplight.core.site.calendar import OpeningHours
 from lamplight.core.stock.stock import Move
 from lamplight.store.books import book, books
@@ -168,7 +170,26 @@ class Moving(TwoSites):
         self.used_machine(name="Counter A")  # the name is free again at the first site
         with self.assertRaisesRegex(InvalidInput, "has a machine called Counter A already"):
             self.go(1)
+        change_machine(self.site.id, machines(self.site.id)[0], MachineFields("Counter A", "jug-compact"), True, ACTOR)
+        with self.assertRaisesRegex(InvalidInput, "has a machine called Counter A already"):
+            self.go(1)  # out of service, and back one day
         self.assertEqual(len(stays()[self.used]), 2)
+
+    def test_a_run_has_to_be_over(self):
+        """Its cleaner, its products and its steps belong to the site where it began."""
+        run = begin_run(self.site, self.row(), "drip-tray", ACTOR, anyway=True)
+        with self.assertRaisesRegex(InvalidInput, "A run is open"):
+            self.go(1)
+        answer_step(run, EventKind.ABANDON, 0, ACTOR, "it goes")
+        self.go(1)
+
+    def test_where_the_day_begins_later(self):
+        """To the east in the small hours: by the old clock the day is still to come, and yet it stands there now."""
+        self.go(9)
+        early = Actor(datetime(2026, 11, 24, 1, tzinfo=UTC))  # 02:00 in Berlin, the evening before in New York
+        self.go(0, actor=early)
+        self.assertEqual(stays()[self.used][-1].at, early.now)
+        self.assertEqual(entries(site_id=self.site.id, kind="moved")[0].at, early.now)
 
     def test_rights_at_both(self):
         """Whoever keeps machines at one of the two alone moves none to the other."""

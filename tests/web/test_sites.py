@@ -9,12 +9,16 @@ from datetime import UTC, datetime, timedelta
 from bs4 import BeautifulSoup
 
 from lamplight.actions.entries import Actor
+from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.runs import begin_run
 from lamplight.actions.sites import save_keeper, save_site
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.core.languages import BRITISH
+from lamplight.core.words import write_in, written_in
+from lamplight.store.database import photo_folder
 from lamplight.store.logbook import entries
-from lamplight.store.models import Entry, Machine
+from lamplight.store.models import Entry, GuestReport, Machine, Photo
 from lamplight.store.rights import roles_at
 from lamplight.store.sites import machine, site_of, sites
 from tests.base import NOW, WEEK, WebTest
@@ -114,6 +118,22 @@ class Two(WebTest):
         self.shows(self.get("/site"), "Deutsch")
         self.go(self.site.id)
         self.shows(self.get("/"), "Tuesday 24 November")
+
+    def test_what_is_found_is_worded_where_it_stands(self):
+        """Whoever looks from one site at a machine of another finds its reasons in the other's language."""
+        write_in(BRITISH)
+        machine_view(site_of(self.hall.id), self.bar, NOW)
+        self.assertEqual(written_in(), "de")
+        self.go(self.site.id)
+        self.get("/sites")
+        self.assertEqual(written_in(), BRITISH)
+
+    def test_what_guests_tell(self):
+        """The ring on the wall is that of the machines here."""
+        GuestReport.create(machine=self.bar, told="spits", at=NOW)
+        self.hides(self.get("/"), "from guests")
+        self.go(self.hall.id)
+        self.shows(self.get("/"), "1 from guests")
 
     def test_all_together(self):
         """Most urgent first over both; each with its own clock; each leads to its machine."""
@@ -217,6 +237,18 @@ class Apart(Roles):
             page = self.client.get(path).get_data(as_text=True)
             self.hides(page, "Bar left")
             self.hides(page, "Harbour Hall")
+
+    def test_photos_of_the_other_site(self):
+        """Nobody sees them who does not serve it, whoever gives them the address."""
+        entry = Entry.select().where(Entry.machine == self.bar).first()
+        for n, machine_id in enumerate((self.bar, self.hall)):
+            Photo.create(entry=entry, machine=machine_id, file=f"p{n}.jpg", width=1, height=1, at=NOW)
+            photo_folder().mkdir(exist_ok=True)
+            (photo_folder() / f"p{n}.jpg").write_bytes(b"\xff\xd8")
+        self.use(RoleAtSite.KEEPER)
+        self.get("/runs/photos/p0.jpg", 404)
+        with self.client.get("/runs/photos/p1.jpg") as answer:
+            self.assertEqual(answer.status_code, 200)
 
     def test_their_own_alone(self):
         """Whoever serves one site never meets the word, though the book has two; nor does the other one."""
