@@ -25,6 +25,14 @@ def needs_over(actor: Actor, keeper_id: int) -> None:
         raise NotAllowed("They serve another site as well. Ask somebody who owns both.")
 
 
+def known_to(actor: Actor) -> set[int] | None:
+    """Keepers whom somebody may bring along from another site, since they own that as well; None for all of them."""
+    if actor.role is None:
+        return None
+    owned = [roles for roles in roles_by_site().values() if roles.get(actor.keeper_id or 0) is RoleAtSite.OWNER]
+    return {keeper_id for roles in owned for keeper_id in roles}
+
+
 def needs_where_used(actor: Actor, kind_keys: Collection[str]) -> None:
     """Nothing, where somebody who changes kinds keeps machines at every site at which one of these stands.
 

@@ -6,10 +6,10 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from datetime import date
 
-from lamplight.actions.authority import needs_over
+from lamplight.actions.authority import known_to, needs_over
 from lamplight.actions.entries import Actor, here, optional, required, write_entry
 from lamplight.actions.passphrases import confirm
-from lamplight.core.errors import InvalidInput
+from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import Right, RoleAtSite, roles_after
 from lamplight.core.languages import BRITISH, LANGUAGES
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
@@ -140,6 +140,9 @@ def save_keeper(
         if active:
             _refuse_taken(name, initials, keeper_id)
         _refuse_others(keeper_id, name, initials, active, actor)
+        brought = known_to(actor)
+        if keeper_id is not None and brought is not None and keeper_id not in brought:
+            raise NotAllowed("They serve another site, of which you are no owner. Ask one of its owners.")
         at, by_site = here(actor), roles_by_site()
         served = [key for key, roles in by_site.items() if keeper_id in roles] if not active else [at] if at else []
         after = {

@@ -1,6 +1,6 @@
 """What was touched without a connection, sent later: it counts from the moment at which it was touched.
 
-A phone keeps forms in order and sends each with the moment and with whose they are. Only what a keeper does at a
+A phone keeps forms in order and sends each with its moment, its keeper and its site. Only what a keeper does at a
 machine may come so; everything else waits for a connection.
 """
 
@@ -11,15 +11,16 @@ from datetime import datetime, timedelta
 from flask import Flask, Response, abort, g, jsonify, request
 
 from lamplight.web.clock import present
-from lamplight.web.rendering import keeper, signs_in
+from lamplight.web.forms import row_number
+from lamplight.web.rendering import go_to, keeper, signs_in, sites_served
 
 MAY_BE_KEPT = frozenset({"runs.step", "runs.finish", "rounds.done", "rounds.note", "rounds.pack", "today.done"})
 OLDEST, CLOCKS_APART = timedelta(days=3), timedelta(minutes=5)
-AT, BY, MINE = "X-Touched-At", "X-Touched-By", "X-Mine"
+AT, BY, SITE, MINE = "X-Touched-At", "X-Touched-By", "X-Touched-Site", "X-Mine"
 
 
 def register(app: Flask) -> None:
-    """Take up the moment, whose it is, and answer so that a script understands what became of it."""
+    """Take up the moment, whose it is and where, and answer so that a script understands what became of it."""
 
     @app.before_request
     def take_up() -> tuple[Response, int] | None:
@@ -34,6 +35,11 @@ def register(app: Flask) -> None:
         who = keeper() if signs_in() else None
         if who is not None and request.headers.get(BY) != str(who.id):
             return jsonify(error="Somebody else touched that on this phone. They sign in here to send it."), 409
+        touched_at = row_number(request.headers.get(SITE, ""))
+        here = next((row for row in sites_served() if row.id == touched_at), None)
+        if here is None:
+            return jsonify(error="That was touched at a site that you do not serve any more."), 409
+        go_to(here)
         g.touched = min(at, moment)
         return None
 

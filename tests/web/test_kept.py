@@ -8,6 +8,7 @@ from datetime import timedelta
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.runs import answer_as_mine, answer_step, begin_run
+from lamplight.actions.sites import save_keeper, save_site
 from lamplight.core.errors import StaleStep
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.run.ahead import place_key, places_ahead
@@ -17,9 +18,9 @@ from lamplight.store.logbook import entries
 from lamplight.store.models import RunEventRow
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
-from lamplight.web.kept import AT, BY, MAY_BE_KEPT, MINE
-from tests.base import NOW
-from tests.web.test_rights import Roles
+from lamplight.web.kept import AT, BY, MAY_BE_KEPT, MINE, SITE
+from tests.base import NOW, WEEK
+from tests.web.test_rights import WORDS, Roles
 
 EARLIER = NOW - timedelta(hours=3)
 
@@ -38,7 +39,8 @@ class Kept(Roles):
     def send(self, path, body, at=EARLIER, by=None, code=200, **more):
         """What the phone sends later; answers what it is told."""
         headers = {
-            AT: at if isinstance(at, str) else at.isoformat(), BY: str(by or self.helper), "HX-Request": "true",
+            AT: at if isinstance(at, str) else at.isoformat(), BY: str(by or self.helper), SITE: str(self.site.id),
+            "HX-Request": "true",
             "X-CSRFToken": self.token(), **more,
         }  # fmt: skip
         answer = self.client.post(path, data=body, headers=headers)
@@ -97,6 +99,17 @@ class Whose(Kept):
         told = self.step(0, by=self.people[RoleAtSite.KEEPER], code=409).get_json()
         self.assertIn("Somebody else touched that", told["error"])
         self.assertEqual(self.written(), before)
+
+    def test_at_the_site_of_the_touch(self):
+        """Wherever this browser is by now; of a site that the keeper serves no more nothing is taken."""
+        there = save_site("Harbour Hall", "UTC", WEEK, Actor(NOW), another=True)
+        at_hall = Actor(NOW, site_id=there.id)
+        save_keeper("helper one", "HE", at_hall, self.helper, True, WORDS, RoleAtSite.HELPER)
+        self.post("/sites/go", {"site_id": str(there.id)})
+        self.send("/done", {"job": f"{self.hall}:group-rinse"})
+        self.assertEqual([row.machine_id for row in entries(limit=20) if row.at == EARLIER], [self.hall])
+        told = self.send("/done", {"job": f"{self.hall}:group-rinse"}, code=409, **{SITE: "99"}).get_json()
+        self.assertIn("do not serve", told["error"])
 
     def test_rights_hold(self):
         """Who looks on does not write by way of a phone that was away."""

@@ -12,7 +12,7 @@ from lamplight.actions.entries import Actor
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.runs import begin_run
-from lamplight.actions.sites import save_keeper, save_site
+from lamplight.actions.sites import save_keeper, save_site, serve_no_more
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.languages import BRITISH
 from lamplight.core.words import write_in, written_in
@@ -285,6 +285,12 @@ class Apart(Roles):
         self.use(RoleAtSite.OWNER)
         page = self.get("/people")
         self.shows(page, "From another site")
+        owner = self.people[RoleAtSite.OWNER]
+        serve_no_more(owner, Actor(NOW, site_id=self.other.id), WORDS)
+        form = {"id": str(self.far), "name": "Far", "initials": "FA", "present": WORDS}
+        self.hides(self.get("/people"), "From another site")
+        self.post("/people", form | {"site_role": "helper"}, 403)
+        save_keeper("owner one", "OW", Actor(NOW, site_id=self.other.id), owner, True, WORDS, RoleAtSite.OWNER)
         form = {"id": str(self.far), "name": "Far", "initials": "FA", "present": WORDS}
         self.post("/people", form | {"site_role": "helper"})
         self.assertIs(roles_at(self.site.id)[self.far], RoleAtSite.HELPER)

@@ -10,6 +10,7 @@ from flask_login import current_user
 from markupsafe import Markup
 
 from lamplight.actions.api_tokens import SCOPE_WORDS, Scope, TokenRow, end_token, good_tokens, make_token
+from lamplight.actions.authority import known_to
 from lamplight.actions.entries import Actor
 from lamplight.actions.invites import GOOD_FOR, make_invite, open_invites, withdraw_invite
 from lamplight.actions.passkeys import KeyRow, can_have_keys, good_keys, two_steps
@@ -57,9 +58,9 @@ def people():  # noqa: ANN201
 
 
 def _elsewhere() -> list[KeeperRow]:
-    """Who serves another site and not this one."""
-    here = {row.id for row in everybody()}
-    return [row for row in keepers() if row.id not in here]
+    """Who serves another site and not this one, as far as whoever is here may know of them."""
+    here, known = {row.id for row in everybody()}, known_to(actor())
+    return [row for row in keepers() if row.id not in here and (known is None or row.id in known)]
 
 
 def _sessions(who: Actor) -> dict[int, list[SessionRow]]:

@@ -80,7 +80,7 @@
     body.append("once", Array.from(crypto.getRandomValues(new Uint8Array(12)), (one) => one.toString(16).padStart(2, "0")).join(""));
     const path = pathOf(form, submitter);
     const run = (path.match(/^\/runs\/(\d+)\//) || [])[1] || "";
-    const item = { path, body: body.toString(), at: new Date(present()).toISOString(), by: me.content, words: wordsOf(form, submitter), run };
+    const item = { path, body: body.toString(), at: new Date(present()).toISOString(), by: me.content, site: me.dataset.site, words: wordsOf(form, submitter), run };
     if (!store.write("kept", [...kept(), item])) {
       say("This phone keeps nothing more. Write it down by hand, and type it when the connection is back.", true);
       return null;
@@ -275,7 +275,7 @@
 
   let sending = false;
   const headersOf = (item, mine) => ({
-    "Content-Type": "application/x-www-form-urlencoded", "HX-Request": "true", "X-Touched-At": item.at, "X-Touched-By": item.by,
+    "Content-Type": "application/x-www-form-urlencoded", "HX-Request": "true", "X-Touched-At": item.at, "X-Touched-By": item.by, "X-Touched-Site": item.site,
     "X-CSRFToken": document.querySelector('meta[name="csrf-token"]').content, ...(mine ? { "X-Mine": "1" } : {}),
   });
 
