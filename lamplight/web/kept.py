@@ -12,7 +12,7 @@ from flask import Flask, Response, abort, g, jsonify, request
 
 from lamplight.web.clock import present
 from lamplight.web.forms import row_number
-from lamplight.web.rendering import go_to, keeper, signs_in, sites_served
+from lamplight.web.here import go_to, keeper, signs_in, sites_served
 
 MAY_BE_KEPT = frozenset({"runs.step", "runs.finish", "rounds.done", "rounds.note", "rounds.pack", "today.done"})
 OLDEST, CLOCKS_APART = timedelta(days=3), timedelta(minutes=5)

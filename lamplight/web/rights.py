@@ -14,7 +14,7 @@ from werkzeug.exceptions import HTTPException
 
 from lamplight.core.errors import NotAllowed
 from lamplight.core.keepers.rights import Right, allows
-from lamplight.web.rendering import actor, role, signs_in
+from lamplight.web.here import actor, role, signs_in
 
 # Anybody may ask for these, signed in or not.
 OPEN = frozenset(

@@ -8,7 +8,7 @@ from unittest import mock
 from lamplight.store.database import data_file, database
 from lamplight.store.models import Entry
 from lamplight.store.trouble import Trouble
-from lamplight.web import rendering
+from lamplight.web import here
 from tests.base import WebTest, tested_app
 from tests.need import full_disk, only_readable
 
@@ -90,8 +90,8 @@ class Need(WebTest):
     def test_the_page_of_an_error_reads_nothing(self):
         """Not one question to the data file, also where something else gave way."""
         broken = mock.patch("lamplight.web.today.views.machine_views", side_effect=KeyError("odd"))
-        asked = mock.patch.object(rendering, "sites", side_effect=AssertionError("the book was read"))
-        there = mock.patch.object(rendering, "site", return_value=None)
+        asked = mock.patch.object(here, "sites", side_effect=AssertionError("the book was read"))
+        there = mock.patch("lamplight.web.rendering.site", return_value=None)
         with broken, there, asked, self.assertLogs("lamplight", "ERROR"):
             answer = self.client.get("/")
         self.assertEqual(answer.status_code, 500)

@@ -21,7 +21,7 @@ from lamplight.store.database import database
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import MachineRow, SiteRow, machines, sites
 from lamplight.web.clock import now
-from lamplight.web.rendering import go_to, signs_in
+from lamplight.web.here import go_to, signs_in
 
 blueprint = Blueprint("api", __name__, url_prefix="/api")
 MOST_READINGS, MOST_COUNTED = 200, 999_999_999

@@ -27,8 +27,8 @@ from lamplight.store.moves import site_of_machine
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import SiteRow, site_of
 from lamplight.web.clock import now
+from lamplight.web.here import go_to
 from lamplight.web.lamps.model import lamp_buttons
-from lamplight.web.rendering import go_to
 
 blueprint = Blueprint("passer_by", __name__, url_prefix="/at", template_folder="templates")
 VERDICTS = {

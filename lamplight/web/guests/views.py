@@ -21,8 +21,9 @@ from lamplight.store.guests import ReportRow, reports_decided, stickers, waiting
 from lamplight.store.mail import mail_settings
 from lamplight.store.sites import MachineRow, machine, machines
 from lamplight.web import forms
-from lamplight.web.rendering import actor, see_other, served, site
+from lamplight.web.here import actor, served, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("guests", __name__, url_prefix="/guests", template_folder="templates")
 

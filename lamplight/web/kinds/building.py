@@ -19,14 +19,15 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.texts import machines_of_kind
+from lamplight.web.here import actor, site
 from lamplight.web.kinds.build_changes import change_of
 from lamplight.web.kinds.build_model import (
     SECTIONS,
     build_model,
     programme_rows,
 )
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.told.rows import arranged, uses_typed
 
 MOST_TAKEN_BACK = 100

@@ -19,10 +19,11 @@ from lamplight.library.catalogue import defaults, kind_as_written_now, kind_sche
 from lamplight.library.mistakes import Mistake
 from lamplight.store.texts import machines_of_kind
 from lamplight.web.clock import now
+from lamplight.web.here import actor, site
 from lamplight.web.kinds import building
 from lamplight.web.own_texts import TextPlace, typed_text
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.runs.closeups import made_of_words
 
 blueprint = Blueprint("kinds", __name__, url_prefix="/kinds", template_folder="templates")

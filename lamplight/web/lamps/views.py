@@ -19,10 +19,11 @@ from lamplight.drawing.lamp_panel import signals_in_words
 from lamplight.store.sightings import lamps_from_data, most_seen
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.here import actor, site
 from lamplight.web.lamps.model import fault_lines, lamps_model, lit_first, panel_lines
 from lamplight.web.paging import PAGE, paged
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 
 # Faults are counted over so many weeks.
 FAULT_WEEKS = 12

@@ -14,8 +14,8 @@ from lamplight.store.logbook import EntryRow, entry
 from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
+from lamplight.web.here import actor, site
 from lamplight.web.log.model import log_days, run_lines
-from lamplight.web.rendering import actor, site
 from lamplight.web.rendering import page as render
 
 blueprint = Blueprint("log", __name__, url_prefix="/log", template_folder="templates")

@@ -24,9 +24,10 @@ from lamplight.core.machine.kind import Kind
 from lamplight.drawing.closeup.scene import CloseUp, closeup
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.web import forms
+from lamplight.web.here import actor, site
 from lamplight.web.machines.fields import REST, fields_of_settings
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.runs.closeups import made_of_words
 
 

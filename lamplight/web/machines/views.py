@@ -31,13 +31,14 @@ from lamplight.store.logbook import entries
 from lamplight.store.waters import MAINS, Setup
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.here import actor, site
 from lamplight.web.machines.fields import REST, fields_of_machine, fields_to_add
 from lamplight.web.machines.handover import handover
 from lamplight.web.machines.model import RULER_WEEKS, found_among, machine_model, machine_rows
 from lamplight.web.machines.settings import changed, limits_typed, show_settings, words_typed
 from lamplight.web.paging import paged
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 
 # What is no deed: the machine is new, the book begins today, or the keeper wants it to be due.
 ASKED_FIRST = 4

@@ -29,8 +29,9 @@ from lamplight.store.database import data_folder
 from lamplight.store.mail import MailSettings, WishesRow, mail_row, mail_settings, mails, wishes_rows
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, everybody, keeper, see_other, signs_in, site
+from lamplight.web.here import actor, everybody, keeper, signs_in, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.security import MAIL_POLICY
 
 blueprint = Blueprint("mail", __name__, url_prefix="/mail", template_folder="templates")

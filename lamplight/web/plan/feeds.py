@@ -26,8 +26,9 @@ from lamplight.store.plans import feeds
 from lamplight.store.sites import sites
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, everybody, keeper, see_other, signs_in, site
+from lamplight.web.here import actor, everybody, keeper, signs_in, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("feeds", __name__, template_folder="templates")
 

@@ -16,8 +16,8 @@ from lamplight.core.guest.usable import Usable
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.store.sites import sites
 from lamplight.web.clock import now
+from lamplight.web.here import go_to
 from lamplight.web.lamps.model import lit_lamps
-from lamplight.web.rendering import go_to
 
 blueprint = Blueprint("screen", __name__, template_folder="templates")
 # The drawings take the room there is; many machines are told in words alone.

@@ -29,11 +29,12 @@ from lamplight.store.rounds import week_slots
 from lamplight.store.sites import SiteRow, closures, keepers, machine
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.here import actor, everybody, keeper, site
 from lamplight.web.paging import paged
 from lamplight.web.plan.absences import away_lines
 from lamplight.web.plan.model import Looked, VisitLine, plan_model
-from lamplight.web.rendering import actor, everybody, keeper, see_other, site, wants_fragment
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other, wants_fragment
 
 # The weeks of no more machines are lived: of a firm, those that want something first.
 MOST_LIVED = 40

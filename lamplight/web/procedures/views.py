@@ -23,9 +23,10 @@ from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.library.catalogue import defaults, procedure_as_written_now, procedure_schema
 from lamplight.library.mistakes import Mistake
 from lamplight.web.clock import now
+from lamplight.web.here import actor, site
 from lamplight.web.own_texts import TextPlace, typed_text
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.runs.closeups import still_of
 
 blueprint = Blueprint("procedures", __name__, url_prefix="/procedures", template_folder="templates")

@@ -28,10 +28,11 @@ from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.ask import Question
 from lamplight.web.clock import now
+from lamplight.web.here import actor, site
 from lamplight.web.paging import paged
 from lamplight.web.readings.model import field_key, history_tables, said_about, sheet_rows
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("readings", __name__, url_prefix="/readings", template_folder="templates")
 LATEST = 12

@@ -15,8 +15,9 @@ from lamplight.store.rounds import keeper_absences, ways, week_slots
 from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, everybody, see_other, site
+from lamplight.web.here import actor, everybody, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("hours", __name__, template_folder="templates")
 # More pairs than these nobody fills in; the others count as usual.

@@ -11,8 +11,9 @@ from lamplight.core.errors import InvalidInput
 from lamplight.store.rounds import RoundEvent, RoundRow, open_round
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, keeper, see_other, site
+from lamplight.web.here import actor, keeper, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import round_model
 from lamplight.web.today.views import chosen_job, minutes_asked
 

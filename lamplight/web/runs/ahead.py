@@ -13,7 +13,7 @@ from lamplight.core.run.state import RunState
 from lamplight.store.photos import photos_of_runs
 from lamplight.store.runs import RunRow
 from lamplight.store.told import manual_pages
-from lamplight.web.rendering import actor
+from lamplight.web.here import actor
 from lamplight.web.runs.known import step_known
 from lamplight.web.runs.model import broken_words, inside_words, run_model
 from lamplight.web.runs.views import blueprint, edition_of, existing

@@ -8,7 +8,8 @@ from lamplight.actions.passkeys import add_key, ask_for_new, end_key, want_two_s
 from lamplight.actions.tries import TooManyTries
 from lamplight.core.errors import InvalidInput
 from lamplight.web import forms
-from lamplight.web.rendering import actor, see_other
+from lamplight.web.here import actor
+from lamplight.web.rendering import see_other
 from lamplight.web.setup.people import show_people
 from lamplight.web.setup.views import blueprint
 from lamplight.web.sign_in.passkeys import place_asked, refused, sent

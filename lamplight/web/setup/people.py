@@ -25,8 +25,9 @@ from lamplight.store.sites import KeeperRow, keepers
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, everybody, keeper, see_other, signs_in, site
+from lamplight.web.here import actor, everybody, keeper, signs_in, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.setup.views import blueprint
 
 

@@ -20,8 +20,9 @@ from lamplight.store.database import data_folder
 from lamplight.store.sites import SiteRow, closures, machine, machines
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site, site_or_none
+from lamplight.web.here import actor, site, site_or_none
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("setup", __name__, template_folder="templates")
 

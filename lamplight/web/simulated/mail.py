@@ -6,9 +6,10 @@ from flask import Blueprint, abort, flash, request
 
 from lamplight.simulators.mail_catcher import Mood, caught, clear, mood, set_mood
 from lamplight.store.database import data_folder
+from lamplight.web.here import site
 from lamplight.web.mail.views import dressed
 from lamplight.web.rendering import page as render
-from lamplight.web.rendering import see_other, site
+from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("simulated_mail", __name__, url_prefix="/simulated/mail", template_folder="templates")
 MOST_SHOWN = 60

@@ -14,8 +14,9 @@ from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.library import catalogue
 from lamplight.simulators.machine import Playing, Screen, screen
 from lamplight.web.clock import now
+from lamplight.web.here import site
 from lamplight.web.rendering import page as render
-from lamplight.web.rendering import see_other, site
+from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("simulated", __name__, url_prefix="/simulated", template_folder="templates")
 SPEEDS = (1, 10, 60)

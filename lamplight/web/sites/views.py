@@ -15,8 +15,9 @@ from lamplight.core.site.degrees import CELSIUS
 from lamplight.store.waters import MAINS, water_tests
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, go_to, see_other, site, sites_served
+from lamplight.web.here import actor, go_to, site, sites_served
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.setup.views import SITE_FIELDS, default_form, show_site, typed_hours
 from lamplight.web.sites.model import together_model
 

@@ -18,8 +18,9 @@ from lamplight.formats.costs_csv import write_costs
 from lamplight.store.prices import PriceRow, money, price_rows
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.here import actor, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.supplies.product_model import price_plot
 from lamplight.web.supplies.views import blueprint
 

@@ -28,9 +28,10 @@ from lamplight.core.words import units_in_words
 from lamplight.store.doses import measurings
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.here import actor, site
 from lamplight.web.paging import paged
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.supplies.dose_model import bench_of, headline, saving
 from lamplight.web.supplies.views import blueprint
 

@@ -20,7 +20,7 @@ from lamplight.core.words import plural, units_in_words
 from lamplight.drawing.beaker import DrawnBeaker, beaker, dots
 from lamplight.store.doses import MeasuringRow, PushRow, measurings, pushes, vessel
 from lamplight.web.clock import now
-from lamplight.web.rendering import site
+from lamplight.web.here import site
 
 STEPS_OF_HEIGHT = 40
 

@@ -34,8 +34,9 @@ from lamplight.store.prices import money, price_rows
 from lamplight.store.stock import cupboards
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.here import actor, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.supplies.model import shown
 from lamplight.web.supplies.product_model import (
     MOST_PRICES,

@@ -18,8 +18,9 @@ from lamplight.store.database import database
 from lamplight.store.prices import money
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.here import actor, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.supplies.views import blueprint
 
 USUAL_DAYS, MOST_DAYS = 30, 120

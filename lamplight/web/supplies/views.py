@@ -17,8 +17,8 @@ from lamplight.core.words import units_in_words
 from lamplight.drawing.shelf import shelf_scale
 from lamplight.store.prices import money
 from lamplight.web.clock import now
+from lamplight.web.here import site
 from lamplight.web.rendering import page as render
-from lamplight.web.rendering import site
 from lamplight.web.supplies.model import SOON_DAYS, headline, shown
 
 blueprint = Blueprint("supplies", __name__, url_prefix="/supplies", template_folder="templates")

@@ -13,8 +13,9 @@ from lamplight.store.sites import MachineRow, machine
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, keeper, see_other, site
+from lamplight.web.here import actor, keeper, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import TIMES, next_slot_words, round_model
 from lamplight.web.today.model import today_model
 

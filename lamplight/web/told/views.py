@@ -18,8 +18,9 @@ from lamplight.store.runs import RunRow, run_row
 from lamplight.store.told import manual_bytes, manual_pages
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, served, site
+from lamplight.web.here import actor, served, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.runs.views import show_run
 from lamplight.web.told.model import ProgrammePage, draft_page, kept_page, programme_page, programmes_page
 from lamplight.web.told.rows import arranged, uses_typed

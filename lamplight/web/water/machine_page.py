@@ -32,8 +32,9 @@ from lamplight.core.words import decimal, tenths, units_in_words
 from lamplight.store.stock import uses_by_machine
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.rendering import actor, see_other, site
+from lamplight.web.here import actor, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.water.model import WHERE, MachineLine, machine_line
 from lamplight.web.water.views import blueprint
 

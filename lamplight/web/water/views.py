@@ -19,9 +19,10 @@ from lamplight.store.stock import uses_by_machine
 from lamplight.store.waters import MAINS, water_tests
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.here import actor, site
 from lamplight.web.paging import paged
-from lamplight.web.rendering import actor, see_other, site
 from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
 from lamplight.web.water.model import SHORT, headline, in_unit, machine_line, rule_of, sources_of
 
 blueprint = Blueprint("water", __name__, url_prefix="/water", template_folder="templates")

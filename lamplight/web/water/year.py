@@ -18,8 +18,9 @@ from lamplight.formats.year_csv import write_year
 from lamplight.store.prices import money
 from lamplight.web import forms
 from lamplight.web.clock import now
+from lamplight.web.here import site
 from lamplight.web.rendering import page as render
-from lamplight.web.rendering import sentence_text, site
+from lamplight.web.rendering import sentence_text
 from lamplight.web.water.machine_page import view_of
 from lamplight.web.water.views import blueprint
 
