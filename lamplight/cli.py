@@ -331,19 +331,24 @@ def restore(file: Path, folder: Path) -> None:
 
 @main.command()
 @DATA
-def check(data: Path | None) -> None:
+@click.option("--void", is_flag=True, help="Take back lines whose date cannot be; they stay in the log, crossed out.")
+def check(data: Path | None, void: bool) -> None:
     """Look whether the data file is sound; says what is not."""
     from lamplight.actions.backups import newest_backup_in_words
     from lamplight.actions.opening import open_book
+    from lamplight.actions.poison import void_poison
     from lamplight.store.checking import problems_in
     from lamplight.store.database import database
     from lamplight.web.clock import clock_from_environment
 
     folder = _with_data(data)
     open_book(folder)
+    now = clock_from_environment().now()
     with database.connection_context():
+        if void:
+            click.echo(f"{void_poison(now)} taken back.")
         problems = problems_in()
-    click.echo(newest_backup_in_words(folder, clock_from_environment().now()))
+    click.echo(newest_backup_in_words(folder, now))
     for sentence in problems:
         click.echo(sentence)
     if problems:

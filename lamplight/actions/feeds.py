@@ -13,7 +13,8 @@ from lamplight.actions.machine_view import MachineView
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.problem import Costs
 from lamplight.core.words import listed
-from lamplight.formats.calendar_file import DaysOff, VisitEvent, read_days_off, write_calendar
+from lamplight.formats.calendar_file import VisitEvent, write_calendar
+from lamplight.formats.days_off_file import DaysOff, read_days_off
 from lamplight.store.database import database
 from lamplight.store.models import Closure, FeedVersion
 from lamplight.store.plans import Announced, FeedRow, announcements, feeds

@@ -190,12 +190,13 @@ def _changed(site: SiteRow, seen: RoundView, now: datetime, reader: Reader) -> t
     said = [one for one in announcements(site.id) if one.made_at <= since]
     if said:
         plan = plan_view(site, machine_views(site, now), now)
+        told = said[-1].at(plan.views)
         titles = {task.key: task.title for task in plan.problem.tasks}
-        before = [(machine, item, site.calendar.today(start)) for machine, item, start in said[-1].visits]
+        before = [(machine, item, site.calendar.today(start)) for machine, item, start in told.visits]
         lines += [
             NoteLine(move.words(plan.views[move.machine].row.name, plan.today))
             for move in moves(before, plan.plan, plan.problem, titles)
-            if move.machine in plan.views and move.was is not None
+            if move.was is not None
         ]
     return tuple(lines[:MOST_LINES])
 

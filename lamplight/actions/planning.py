@@ -93,23 +93,29 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
         now: the plan begins with the first slot that is not over.
         well: whether it is planned thoroughly; else at once, holding to what was announced.
     """
-    known = announced(site.id)
+    known = _still_announced(site, views)
     look_into(views)
     problem, every = weeks_ahead(site, views, now, known)
     state = edition(database)
     rests_on = _rests_on(site, now)
-    key = ("plan", well, rests_on)
+    key = ("plan", site.id, well, rests_on)
     tasks = tuple((task.key, task.now) for task in problem.tasks)
     same = state and (state.whole, problem.slots, problem.announced, problem.pinned, tasks)
     own, fresh = {view.row.id: view for view in views}, plan_stands(site, now)
     if fresh and not well:
-        held = kept(("held", rests_on), same, lambda: held_plan(problem))
+        held = kept(("held", site.id, rests_on), same, lambda: held_plan(problem))
         return PlanView(held, problem, own, known, (), True, every)
     plan = kept(key, same, lambda: _planned(problem, views, well))
     titles = {task.key: task.title for task in problem.tasks}
     before = [(machine, item, site.calendar.today(start)) for machine, item, start in known.visits] if known else []
     moved = moves(before, plan, problem, titles) if known else ()
     return PlanView(plan, problem, own, known, moved, fresh, every)
+
+
+def _still_announced(site: SiteRow, views: Sequence[MachineView]) -> Announced | None:
+    """What was announced for the machines that stand here now."""
+    known = announced(site.id)
+    return known.at({view.row.id for view in views}) if known else None
 
 
 def _planned(problem: PlanProblem, views: Sequence[MachineView], well: bool) -> Plan:
@@ -145,13 +151,12 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
 
     Where every term and every slot is what it was, nothing moves, however much was written meanwhile.
     """
-    known = announced(site.id)
+    known = _still_announced(site, views)
     if known is not None:
         look_into(views)
         if known.asked == _asked(weeks_ahead(site, views, now, known)[0]):
             rests_on = _rests_on(site, now)
-            newest = AnnouncedPlan.select(AnnouncedPlan.id).order_by(AnnouncedPlan.id.desc()).limit(1)
-            AnnouncedPlan.update(rests_on=rests_on).where(AnnouncedPlan.id.in_(newest)).execute()
+            AnnouncedPlan.update(rests_on=rests_on).where(AnnouncedPlan.id.in_(_newest(site.id, 1))).execute()
             return plan_view(site, views, now)
     seen = plan_view(site, views, now, well=True)
     today = seen.today
@@ -176,9 +181,15 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
             least=least,
             asked=_asked(seen.problem),
         )
-        newest = AnnouncedPlan.select(AnnouncedPlan.id).order_by(AnnouncedPlan.id.desc()).limit(KEPT_ANNOUNCEMENTS)
-        AnnouncedPlan.delete().where(AnnouncedPlan.id.not_in([row.id for row in newest])).execute()
+        kept_ones = _newest(site.id, KEPT_ANNOUNCEMENTS)
+        AnnouncedPlan.delete().where(AnnouncedPlan.site == site.id, AnnouncedPlan.id.not_in(kept_ones)).execute()
     return seen
+
+
+def _newest(site_id: int, most: int) -> list[int]:
+    """The numbers of a site's newest announcements."""
+    rows = AnnouncedPlan.select(AnnouncedPlan.id).where(AnnouncedPlan.site == site_id)
+    return [row.id for row in rows.order_by(AnnouncedPlan.id.desc()).limit(most)]
 
 
 RISKS, SHARES = (0.05, 0.1, 0.2, 0.3), (0.5, 0.6, 0.7, 0.8, 0.9)

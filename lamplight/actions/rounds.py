@@ -50,6 +50,7 @@ class RoundView:
     """A round as it stands.
 
     Attributes:
+        calendar: of the site.
         now, until: from when it is planned, and by when it should be over.
         row: the round that was set out on, or None before.
         plan, problem: what is done when.
@@ -63,6 +64,7 @@ class RoundView:
         beyond: how many machines want something and were not looked at, since there is no time for them.
     """
 
+    calendar: SiteCalendar
     now: datetime
     until: datetime
     row: RoundRow | None
@@ -156,6 +158,7 @@ def round_view(
     walks = _walks(own, known.home, known.seconds, row)
     plan, problem, best = _planned(site, chores, walks, asked, own, well)
     return RoundView(
+        site.calendar,
         now,
         until,
         row,
@@ -226,7 +229,7 @@ def _planned(
     until_s = int((asked.until - asked.now).total_seconds())
     taken = {machine: _rushes(views[machine], site.calendar, asked) for machine in {c.machine for c in chores}}
     state = edition(database)
-    key = state and (state.whole, asked.now, asked.until, tuple(asked.skipped), walks.home)
+    key = state and (state.whole, site.id, asked.now, asked.until, asked.next_slot, tuple(asked.skipped), walks.home)
     remembered: dict[object, tuple[RoundPlan, RoundProblem]] = kept("rounds", state and state.whole, dict)
     if key in remembered:
         return *remembered[key], True

@@ -9,7 +9,7 @@ from typing import Generic, TypeVar
 
 from lamplight.core.errors import InvalidInput
 from lamplight.store.models import TextVersion
-from lamplight.store.texts import own_text, own_texts
+from lamplight.store.texts import last_text, own_text, own_texts
 
 Thing = TypeVar("Thing")
 LONGEST_TEXT = 64_000
@@ -48,13 +48,20 @@ class TextLibrary(Generic[Thing]):
         return dict(sorted({**self.shipped(), **own}.items(), key=lambda pair: self.title(pair[1]).lower()))
 
     def of(self, key: str) -> Thing:
-        """The one of that key.
+        """The one of that key; of one that is gone the last that was written, so that what rests on it still stands.
 
         Raises:
-            InvalidInput: when nobody knows it.
+            InvalidInput: when nobody ever knew it.
         """
         shipped = self.shipped().get(key)
-        return shipped if shipped is not None else self.read(self.text_of(key))
+        if shipped is not None:
+            return shipped
+        text = self.own(key) or last_text(self.versions, key)
+        return self.read(self.text_of(key) if text is None else text)
+
+    def is_there(self, key: str) -> bool:
+        """Whether it ships, or is the keeper's and holds."""
+        return key in self.shipped() or self.own(key) is not None
 
     def own_keys(self) -> set[str]:
         """Keys of the keeper's own."""

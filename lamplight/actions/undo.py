@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from peewee import IntegrityError, fn
 
+from lamplight.actions.definitions import refuse_missing
 from lamplight.actions.entries import Actor, optional
 from lamplight.actions.rights import ENTRY_NEEDS
 from lamplight.core.errors import InvalidInput, NotAllowed
@@ -15,7 +16,7 @@ from lamplight.core.usage.counters import backwards_pairs
 from lamplight.core.words import grouped
 from lamplight.store.books import book
 from lamplight.store.database import database
-from lamplight.store.logbook import EntryRow, corrected_since, dependents_of_machine, entry, facts_of, later_versions
+from lamplight.store.logbook import EntryRow, corrected_since, entry, facts_of, later_versions
 from lamplight.store.models import Entry, SiteVersion
 from lamplight.store.runs import run_of_entry
 
@@ -86,9 +87,7 @@ def consequences(row: EntryRow) -> list[str]:
     if run and run.state.running:
         sentences.append("The run is still open; undoing takes it away altogether.")
     if row.kind == "machine" and row.machine_id and row.summary.endswith("added"):
-        dependents = {name: count for name, count in dependents_of_machine(row.machine_id).items() if count}
-        listed = ", ".join(f"{count} {name}" for name, count in dependents.items())
-        sentences.append("The machine goes from every page" + (f", with {listed}." if listed else "."))
+        sentences.append("The machine goes from every page.")
     elif row.kind == "machine" and row.machine_id and later_versions(row.machine_id, row.id):
         sentences.append("It was changed again later; the later change stays.")
     if row.kind in ("correction", "removal"):
@@ -131,7 +130,7 @@ def undo(entry_id: int, actor: Actor, reason: str = "") -> EntryRow:
     Raises:
         NotAllowed: as `refuse_undoing` has it.
         InvalidInput: when there is no such entry, it is about a keeper, it is undone already, it is the site's first
-            entry, or the readings would run backwards without it.
+            entry, it defines something on which other lines rest, or the readings would run backwards without it.
     """
     with database.atomic():
         row = _existing(entry_id)
@@ -144,6 +143,7 @@ def undo(entry_id: int, actor: Actor, reason: str = "") -> EntryRow:
         _refuse_corrected(row)
         with _no_twins():
             _mark(entry_id, actor, why)
+        refuse_missing(entry_id)
         _refuse_disorder(row)
     return _existing(entry_id)
 
@@ -169,7 +169,8 @@ def put_back(entry_id: int, actor: Actor) -> EntryRow:
 
     Raises:
         NotAllowed: as for undoing it.
-        InvalidInput: when it was not undone, it is about a keeper, or the readings would run backwards with it.
+        InvalidInput: when it was not undone, it is about a keeper, what it speaks of is gone, or the readings would
+            run backwards with it.
     """
     with database.atomic():
         row = _existing(entry_id)
@@ -180,6 +181,7 @@ def put_back(entry_id: int, actor: Actor) -> EntryRow:
         _refuse_corrected(row)
         with _no_twins():
             Entry.update(undone_at=None, undone_by=None, undone_why="").where(Entry.id == entry_id).execute()
+        refuse_missing(entry_id)
         _refuse_disorder(row)
     return _existing(entry_id)
 

@@ -218,7 +218,7 @@ from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm, stops
 from lamplight.core.mail.note import Note, NoteLine, NoteSection
 from lamplight.core.mail.outbox import MailState, left_in_hand, next_try
 from lamplight.core.mail.wishes import DueNote, NoteKind, Wishes, is_away, notes_due
-from lamplight.core.moment import Moment
+from lamplight.core.moment import Moment, check_year, read_moment
 from lamplight.core.plan.bound import least_by_machine, least_weight
 from lamplight.core.plan.exact import chosen_anew, exact_plan, known_plan
 from lamplight.core.plan.greedy import greedy_plan
@@ -283,7 +283,7 @@ from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunE
 from lamplight.core.run.stops import StopAhead, free_seconds, stops_ahead, vessel_under
 from lamplight.core.run.vessels import drained, offered_ml, vessels_of
 from lamplight.core.site.absence import Absence, away
-from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, comes_twice, minute_of, require_aware
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar, comes_twice, minute_of, require_aware
 from lamplight.core.site.computer_clock import clock_doubt
 from lamplight.core.site.degrees import from_celsius, in_celsius, said_in
 from lamplight.core.site.slots import KeeperAway, Slot, WeekSlot, attended, slot_after, slot_at, slots_from, slots_on

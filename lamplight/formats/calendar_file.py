@@ -1,4 +1,4 @@
-"""iCalendar (RFC 5545): visits out, days off in.
+"""iCalendar (RFC 5545): visits that go out.
 
 Written with the ``icalendar`` package: times carry the site's zone, whose VTIMEZONE stands in the file; what was taken
 back stays as a cancelled event, so that calendars drop it.
@@ -8,19 +8,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from zoneinfo import ZoneInfo
 
-from icalendar import Alarm, Calendar, Component, Event, Timezone, TimezoneDaylight, TimezoneStandard
-from icalendar.error import InvalidCalendar
-
-from lamplight.core.errors import InvalidInput
-from lamplight.core.site.calendar import check_year
+from icalendar import Alarm, Calendar, Event, Timezone, TimezoneDaylight, TimezoneStandard
 
 PRODUCT = "-//Lamplight//Care of coffee machines//EN"
-LARGEST_FILE, MOST_EVENTS, LONGEST_SPAN_DAYS = 1024 * 1024, 2000, 366
-# How far ahead repeating days off are read.
-READ_YEARS = 2
 AROUND = timedelta(days=366)
 
 
@@ -133,79 +126,3 @@ def _event(one: VisitEvent, zone: ZoneInfo, stamp: datetime, alarm_minutes: int)
         alarm.add("trigger", timedelta(minutes=-alarm_minutes))
         event.add_component(alarm)
     return event
-
-
-@dataclass(frozen=True)
-class DaysOff:
-    """Dates of a file on which nobody is there, both included, and why."""
-
-    first: date
-    last: date
-    label: str
-
-
-def read_days_off(data: bytes, today: date) -> tuple[DaysOff, ...]:
-    """The all-day events of a file, repeating ones spelled out; what lies in the past is left out.
-
-    Args:
-        data: the file.
-        today: the site's date.
-
-    Raises:
-        InvalidInput: for what is no calendar, is too large, or holds no whole days ahead.
-    """
-    if len(data) > LARGEST_FILE:
-        raise InvalidInput("The file is larger than 1 MB. Export only the days off.")
-    try:
-        calendar = Calendar.from_ical(data)
-    except (ValueError, InvalidCalendar, KeyError, IndexError, TypeError, AttributeError) as problem:
-        raise InvalidInput("That is no calendar file. Export one that ends in .ics from your calendar.") from problem
-    found: dict[tuple[date, date], str] = {}
-    for event in calendar.walk("VEVENT")[:MOST_EVENTS]:
-        for first, last in _whole_days(event, today):
-            label = " ".join(str(event.get("summary", "")).split())[:80]
-            found.setdefault((first, last), label)
-    if not found:
-        raise InvalidInput("The file holds no whole days from today on. Events with a time of day do not close a site.")
-    return tuple(DaysOff(first, last, label) for (first, last), label in sorted(found.items()))
-
-
-def _whole_days(event: Component, today: date) -> list[tuple[date, date]]:
-    """The spans of dates that one event covers, repeated where it repeats."""
-    start = event.get("dtstart")
-    if start is None or isinstance(start.dt, datetime) or str(event.get("status", "")).upper() == "CANCELLED":
-        return []
-    first: date = start.dt
-    check_year(first)
-    length = _length(event, first)
-    firsts = [first]
-    if event.get("rrule") is not None:
-        from dateutil.rrule import rrulestr
-
-        begin = datetime(first.year, first.month, first.day)
-        raw = event["rrule"].to_ical()
-        written = raw.decode() if isinstance(raw, bytes) else str(raw)
-        rule = rrulestr(written, dtstart=begin, ignoretz=True)
-        last_read = datetime(today.year + READ_YEARS, 12, 31)
-        firsts = [moment.date() for moment in rule.between(begin - timedelta(days=1), last_read)][:MOST_EVENTS]
-    excluded = _excluded(event)
-    spans = [(day, day + timedelta(days=length - 1)) for day in firsts if day not in excluded]
-    return [(one, other) for one, other in spans if other >= today]
-
-
-def _length(event: Component, first: date) -> int:
-    """Days: by its end, which is not included, or by its duration; one where it has neither."""
-    end, duration = event.get("dtend"), event.get("duration")
-    if end is not None and not isinstance(end.dt, datetime):
-        days = (end.dt - first).days
-    else:
-        days = duration.dt.days if duration is not None else 1
-    if not 1 <= max(days, 1) <= LONGEST_SPAN_DAYS:
-        raise InvalidInput(f"An event of {first:%-d %b %Y} is longer than a year. Take it out of the file.")
-    return max(days, 1)
-
-
-def _excluded(event: Component) -> set[date]:
-    given = event.get("exdate")
-    lists = given if isinstance(given, list) else [given] if given is not None else []
-    return {value.dt.date() if isinstance(value.dt, datetime) else value.dt for one in lists for value in one.dts}

@@ -13,7 +13,8 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 
-from lamplight.core.site.calendar import SiteCalendar, check_year
+from lamplight.core.moment import check_year
+from lamplight.core.site.calendar import SiteCalendar
 
 COLUMNS = ("machine", "counter", "time", "value")
 EXAMPLES = {"machine": "Packing Hall", "counter": "drinks", "time": "2026-11-24 07:05", "value": "12480"}

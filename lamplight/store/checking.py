@@ -6,6 +6,7 @@ from lamplight.core.usage.counters import backwards_pairs
 from lamplight.store.books import books
 from lamplight.store.database import database, photo_folder
 from lamplight.store.models import Entry, MachineVersion, ManualPage, Photo
+from lamplight.store.poison import poison
 from lamplight.store.sites import newest
 
 
@@ -16,6 +17,13 @@ def problems_in() -> list[str]:
     ]
     for table, row_id, parent, _ in database.execute_sql("PRAGMA foreign_key_check").fetchall():
         problems.append(f"Line {row_id} of {table} points to a {parent} that is not there.")
+    poisoned = [
+        f"Line {line.entry_id} of the log, “{line.summary}”, says {line.said}: no such date can be. "
+        "Take it back with: lamplight check --void"
+        for line in poison()
+    ]
+    if poisoned:  # nothing else can be reckoned until that is gone
+        return [*problems, *poisoned]
     for model, what in ((Photo, "photo"), (ManualPage, "page of a manual")):
         for kept in model.select().join(Entry, on=model.entry).where(Entry.undone_at.is_null()):
             if not (photo_folder() / kept.file).is_file():

@@ -12,9 +12,7 @@ from lamplight.store.books import live_removals
 from lamplight.store.models import (
     FACTS,
     CareDone,
-    Cleaning,
     CounterReading,
-    CounterRestart,
     DeviceEvent,
     Entry,
     LimitVersion,
@@ -137,24 +135,6 @@ def facts_of(entry_id: int) -> dict[str, int]:
 
 def _count(rows: ModelSelect) -> int:
     return rows.count()
-
-
-def dependents_of_machine(machine_id: int) -> dict[str, int]:
-    """How many live facts stand in a machine's book."""
-    tables = {
-        "readings": CounterReading,
-        "restarts": CounterRestart,
-        "care entries": CareDone,
-        "runs": Run,
-        "cleaning counts": Cleaning,
-    }
-    return {
-        name: model.select()
-        .join(Entry, on=model.entry)
-        .where(model.machine == machine_id, Entry.undone_at.is_null())
-        .count()
-        for name, model in tables.items()
-    }
 
 
 def later_versions(machine_id: int, entry_id: int) -> int:

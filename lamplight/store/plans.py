@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Collection
+from dataclasses import dataclass, replace
 from datetime import datetime
 
 from lamplight.core.plan.terms import ACCEPTED_RISK, WORTH_SHARE
@@ -32,6 +33,12 @@ class Announced:
     weight: float = 0.0
     least: float = 0.0
     asked: str = ""
+
+    def at(self, machines: Collection[int]) -> Announced:
+        """The same without the visits of machines that have gone since: retired, moved away, or undone."""
+        left = [n for n, (machine, _, _) in enumerate(self.visits) if machine in machines]
+        visits, keepers = (tuple(own[n] for n in left) for own in (self.visits, self.keepers))
+        return replace(self, visits=visits, keepers=keepers)
 
 
 def pins() -> dict[tuple[int, str], frozenset[datetime]]:

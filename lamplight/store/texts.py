@@ -29,6 +29,12 @@ def own_text(model: type[TextVersion], key: str) -> str | None:
     return None if row is None or row.deleted else row.text
 
 
+def last_text(model: type[TextVersion], key: str) -> str | None:
+    """The text that was written last under a key, also where it was undone or deleted since; None where none was."""
+    row = model.select().where(model.key == key, model.text != "").order_by(model.id.desc()).first()
+    return None if row is None else row.text
+
+
 def machines_of_kind(key: str) -> list[str]:
     """Names of the machines of a kind, retired ones too."""
     return sorted(version.name for version in newest(MachineVersion, "machine") if version.kind == key)

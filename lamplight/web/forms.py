@@ -7,7 +7,8 @@ from collections.abc import Collection, Mapping
 from datetime import date, datetime, time
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.site.calendar import OpeningHours, SiteCalendar, check_year, comes_twice, minute_of
+from lamplight.core.moment import check_year, read_moment
+from lamplight.core.site.calendar import OpeningHours, SiteCalendar, comes_twice, minute_of
 from lamplight.web.addresses import MOST_DIGITS
 from lamplight.web.ask import Choice, Question
 
@@ -97,7 +98,7 @@ def moment(form: Mapping[str, str], name: str, what: str, calendar: SiteCalendar
         Question: for a time that comes twice.
     """
     text = form.get(name, "").strip()
-    offered = _stamp(form.get(f"{name}-was", ""))
+    offered = read_moment(form.get(f"{name}-was", ""))
     if offered is not None and text == wall_minute(offered, calendar):
         return offered
     try:
@@ -124,16 +125,6 @@ def moment(form: Mapping[str, str], name: str, what: str, calendar: SiteCalendar
 def wall_minute(at: datetime, calendar: SiteCalendar) -> str:
     """A moment as a date-and-time field takes it."""
     return f"{calendar.local(at):%Y-%m-%dT%H:%M}"
-
-
-def _stamp(text: str) -> datetime | None:
-    """A moment with its offset, as a form carries it along; None for anything else."""
-    try:
-        at = datetime.fromisoformat(text)
-        check_year(at)
-    except (ValueError, InvalidInput):
-        return None
-    return at if at.tzinfo else None
 
 
 def hours(opens: str, closes: str) -> OpeningHours:

@@ -6,10 +6,11 @@ machine may come so; everything else waits for a connection.
 
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import timedelta
 
 from flask import Flask, Response, abort, g, jsonify, request
 
+from lamplight.core.moment import read_moment
 from lamplight.web.clock import present
 from lamplight.web.forms import row_number
 from lamplight.web.here import go_to, keeper, signs_in, sites_served
@@ -29,7 +30,7 @@ def register(app: Flask) -> None:
             return None
         if request.method != "POST" or request.endpoint not in MAY_BE_KEPT:
             abort(400)
-        at, moment = _moment(said), present()
+        at, moment = read_moment(said), present()
         if at is None or not moment - OLDEST <= at <= moment + CLOCKS_APART:
             return jsonify(error="That was kept for too long, or under a clock that is wrong. Write it down anew."), 422
         who = keeper() if signs_in() else None
@@ -61,11 +62,3 @@ def register(app: Flask) -> None:
 def mine_is_right() -> bool:
     """Whether whoever sends what was kept was shown both, and says that theirs is right."""
     return "touched" in g and request.headers.get(MINE) == "1"
-
-
-def _moment(text: str) -> datetime | None:
-    try:
-        at = datetime.fromisoformat(text)
-    except ValueError:
-        return None
-    return at.replace(microsecond=0) if at.tzinfo is not None else None

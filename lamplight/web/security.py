@@ -8,7 +8,7 @@ from flask import Flask, Response, abort, g, request
 
 from lamplight.actions.manuals import MOST_BYTES_IN_ALL
 from lamplight.actions.photos import MOST_BYTES
-from lamplight.formats.calendar_file import LARGEST_FILE
+from lamplight.formats.days_off_file import LARGEST_FILE
 
 POLICY = "; ".join(
     (

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import unittest
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
 import vobject
 from icalendar import Calendar
 
-from lamplight.core.errors import InvalidInput
-from lamplight.formats.calendar_file import VisitEvent, read_days_off, write_calendar
+from lamplight.formats.calendar_file import VisitEvent, write_calendar
 
 STAMP = datetime(2027, 3, 20, 6, 0, tzinfo=UTC)
 
@@ -77,65 +76,6 @@ class Written(unittest.TestCase):
         self.assertEqual(len(events["b"].walk("VALARM")), 0)
         alarm = events["a"].walk("VALARM")[0]
         self.assertEqual((str(alarm["action"]), alarm["trigger"].dt), ("DISPLAY", timedelta(minutes=-15)))
-
-
-def off(*lines):
-    """A file of one event."""
-    body = "\r\n".join(("BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//x//y", "BEGIN:VEVENT", "UID:1", *lines,
-                        "END:VEVENT", "END:VCALENDAR", ""))  # fmt: skip
-    return body.encode()
-
-
-class Read(unittest.TestCase):
-    """Days off of a file."""
-
-    TODAY = date(2026, 11, 24)
-
-    def spans(self, *lines):
-        return [(one.first, one.last) for one in read_days_off(off(*lines), self.TODAY)]
-
-    def test_whole_days(self):
-        """DTEND is not included (3.6.1); one day without an end; what is over is left out."""
-        self.assertEqual(
-            self.spans("DTSTART;VALUE=DATE:20261224", "DTEND;VALUE=DATE:20270102", "SUMMARY:Closed"),
-            [(date(2026, 12, 24), date(2027, 1, 1))],
-        )
-        self.assertEqual(self.spans("DTSTART;VALUE=DATE:20270105"), [(date(2027, 1, 5),) * 2])
-        self.assertEqual(
-            self.spans("DTSTART;VALUE=DATE:20261223", "DURATION:P2D"), [(date(2026, 12, 23), date(2026, 12, 24))]
-        )
-
-    def test_recurrences(self):
-        """The dates of a reference table: last days of months; every second week; 31 April is skipped."""
-        cases = (
-            ("20270131", "FREQ=MONTHLY;COUNT=4", ("2027-01-31", "2027-03-31", "2027-05-31", "2027-07-31")),
-            ("20270131", "FREQ=MONTHLY;BYMONTHDAY=-1;COUNT=4",
-             ("2027-01-31", "2027-02-28", "2027-03-31", "2027-04-30")),
-            ("20261228", "FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,TH;COUNT=5",
-             ("2026-12-28", "2026-12-31", "2027-01-11", "2027-01-14", "2027-01-25")),
-            ("20270104", "FREQ=MONTHLY;BYDAY=1MO;COUNT=3", ("2027-01-04", "2027-02-01", "2027-03-01")),
-            ("20270104", "FREQ=DAILY;INTERVAL=60;COUNT=4", ("2027-01-04", "2027-03-05", "2027-05-04", "2027-07-03")),
-        )  # fmt: skip
-        for start, rule, dates in cases:
-            with self.subTest(rule=rule):
-                found = self.spans(f"DTSTART;VALUE=DATE:{start}", f"RRULE:{rule}")
-                self.assertEqual([str(first) for first, _ in found], list(dates))
-        found = self.spans("DTSTART;VALUE=DATE:20270104", "RRULE:FREQ=DAILY;COUNT=3", "EXDATE;VALUE=DATE:20270105")
-        self.assertEqual([first.day for first, _ in found], [4, 6])
-
-    def test_refused(self):
-        """Nothing of it is taken: no calendar, only appointments, only the past, too large, too long."""
-        for data, words in (
-            (b"not a calendar", "no calendar file"),
-            (b"", "no calendar file"),
-            (off("DTSTART:20270105T080000Z"), "no whole days"),
-            (off("DTSTART;VALUE=DATE:20250105"), "no whole days"),
-            (off("DTSTART;VALUE=DATE:20270105", "STATUS:CANCELLED"), "no whole days"),
-            (off("DTSTART;VALUE=DATE:20270105", "DTEND;VALUE=DATE:20300105"), "longer than a year"),
-            (b"x" * 1_100_000, "larger than 1 MB"),
-        ):
-            with self.subTest(words=words), self.assertRaisesRegex(InvalidInput, words):
-                read_days_off(data, self.TODAY)
 
 
 if __name__ == "__main__":

@@ -14,7 +14,7 @@ from lamplight.actions.entries import Actor
 from lamplight.actions.sites import save_keeper
 from lamplight.store.models import Closure
 from tests.base import NOW, WebTest
-from tests.formats.test_calendar_file import off
+from tests.formats.test_days_off_file import off
 
 
 class Feed(WebTest):

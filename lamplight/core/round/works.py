@@ -64,11 +64,13 @@ def works_of(procedure: Procedure, answers: Mapping[str, str], title: str = "") 
 def works_left(state: RunState, ready_s: int = 0) -> tuple[Work, ...]:
     """What is left of a run that is open.
 
+    One whose steps are all done waits for its end to be written down: nothing of its own work is left.
+
     Args:
         state: of the run.
         ready_s: seconds until its clock calls; what the machine does until then is no work of the keeper's.
     """
-    if not state.running:
+    if not state.running or state.step is None:
         return ()
     steps = [(n, state.procedure.steps[n]) for n in (state.index, *state.ahead)]
     if steps[0][1].kind.timed:  # it works already; the keeper only comes back to it

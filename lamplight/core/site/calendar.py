@@ -42,17 +42,6 @@ class OpeningHours:
 Week = tuple[OpeningHours | None, ...]
 ALL_DAY = OpeningHours(0, MINUTES_A_DAY)
 OFFICE_HOURS = OpeningHours(7 * 60, 18 * 60)
-FIRST_YEAR, LAST_YEAR = 1990, 2100
-
-
-def check_year(day: date) -> None:
-    """Refuse a date that no coffee machine has seen or will see: outside 1990 to 2100, a slip of the finger.
-
-    Raises:
-        InvalidInput: then.
-    """
-    if not FIRST_YEAR <= day.year <= LAST_YEAR:
-        raise InvalidInput(f"The year {day.year} is not between {FIRST_YEAR} and {LAST_YEAR}. Look at the date again.")
 
 
 def minute_of(moment: time) -> int:

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 
-from peewee import SQL, CharField, Field, ForeignKeyField, IntegerField, Model, TextField
+from peewee import SQL, CharField, DateField, Field, ForeignKeyField, IntegerField, Model, TextField
 
+from lamplight.core.moment import check_year
 from lamplight.store.database import database
 
 
 class UtcField(Field):
-    """An aware datetime, stored as UTC text to the second."""
+    """An aware datetime, stored as UTC text to the second.
+
+    Writing one whose year cannot be raises InvalidInput: a book that held it could not be reckoned with any more.
+    """
 
     field_type = "TEXT"
 
@@ -20,11 +24,22 @@ class UtcField(Field):
             return None
         if value.tzinfo is None:
             raise ValueError("A stored time needs a time zone.")
+        check_year(value)
         return value.astimezone(UTC).strftime("%Y-%m-%dT%H:%M:%SZ")
 
     def python_value(self, value: str | None) -> datetime | None:
         """Back to an aware datetime."""
         return None if value is None else datetime.fromisoformat(value)
+
+
+class DayField(DateField):
+    """A date; as `UtcField` for years that cannot be."""
+
+    def db_value(self, value: date | str | None) -> object:
+        """As its base class has it, of a date that can be."""
+        if isinstance(value, date):
+            check_year(value)
+        return super().db_value(value)
 
 
 class Base(Model):

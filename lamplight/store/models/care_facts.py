@@ -7,7 +7,6 @@ from peewee import (
     BooleanField,
     CharField,
     Check,
-    DateField,
     FloatField,
     ForeignKeyField,
     IntegerField,
@@ -16,7 +15,7 @@ from peewee import (
 from playhouse.sqlite_ext import JSONField
 
 from lamplight.core.care.item import Start
-from lamplight.store.models.base import Fact, Machine, OrderedFact, Site, UtcField
+from lamplight.store.models.base import DayField, Fact, Machine, OrderedFact, Site, UtcField
 
 
 class CounterReading(OrderedFact):
@@ -80,8 +79,8 @@ class Absence(Fact):
 
     site = ForeignKeyField(Site)
     machine = ForeignKeyField(Machine, null=True)
-    first = DateField()
-    last = DateField()
+    first = DayField()
+    last = DayField()
     label = CharField(max_length=80, default="")
 
     class Meta:
@@ -102,7 +101,7 @@ class WaterTestFact(Fact):
 
     site = ForeignKeyField(Site)
     source = CharField(max_length=60)
-    day = DateField()
+    day = DayField()
     total_dh = FloatField(null=True)
     carbonate_dh = FloatField(null=True)
     way = CharField(max_length=10, default="number")
@@ -164,7 +163,7 @@ class StockMoveFact(Fact):
     at = UtcField()
     cupboard = CharField(max_length=40, default="")
     into_cupboard = CharField(max_length=40, default="")
-    keeps_until = DateField(null=True)
+    keeps_until = DayField(null=True)
 
     class Meta:
         table_name = "stock_move"
@@ -176,7 +175,7 @@ class PriceFact(Fact):
     product = CharField()
     units = FloatField(constraints=[Check("units > 0")])
     cents = IntegerField(constraints=[Check("cents >= 0")])
-    day = DateField()
+    day = DayField()
 
     class Meta:
         table_name = "price"

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from peewee import CharField, Check, DateField, ForeignKeyField, TextField
+from peewee import CharField, Check, ForeignKeyField, TextField
 from playhouse.sqlite_ext import JSONField
 
-from lamplight.store.models.base import Base, Fact, Keeper, Site, UtcField
+from lamplight.store.models.base import Base, DayField, Fact, Keeper, Site, UtcField
 
 
 class SlotsVersion(Fact):
@@ -51,8 +51,8 @@ class KeeperAbsence(Fact):
     site = ForeignKeyField(Site)
     keeper = ForeignKeyField(Keeper)
     stand_in = ForeignKeyField(Keeper, null=True, backref="stood_in")
-    first = DateField()
-    last = DateField()
+    first = DayField()
+    last = DayField()
     label = CharField(max_length=80, default="")
 
     class Meta:

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from peewee import BooleanField, CharField, Check, DateField, FloatField, ForeignKeyField, IntegerField, TextField
+from peewee import BooleanField, CharField, Check, FloatField, ForeignKeyField, IntegerField, TextField
 from playhouse.sqlite_ext import JSONField
 
-from lamplight.store.models.base import Fact, Keeper, Machine, Site, UtcField
+from lamplight.store.models.base import DayField, Fact, Keeper, Machine, Site, UtcField
 
 
 class SiteVersion(Fact):
@@ -23,8 +23,8 @@ class Closure(Fact):
     """Closed dates, both ends included."""
 
     site = ForeignKeyField(Site)
-    first = DateField()
-    last = DateField()
+    first = DayField()
+    last = DayField()
     label = CharField(max_length=80, default="")
 
     class Meta:
@@ -70,7 +70,7 @@ class MachineMove(Fact):
     machine = ForeignKeyField(Machine)
     origin = ForeignKeyField(Site)
     site = ForeignKeyField(Site)
-    day = DateField()
+    day = DayField()
     at = UtcField()
 
     class Meta:

@@ -17,6 +17,7 @@ from lamplight.actions.machine_views import machine_views
 from lamplight.actions.readings import DoubtfulReadings, TypedReading, take_readings
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.lamps.match import PanelSignals, meanings
+from lamplight.core.moment import read_moment
 from lamplight.store.database import database
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import MachineRow, SiteRow, machines, sites
@@ -91,11 +92,8 @@ def _machine(served: Collection[int], wanted: object) -> tuple[int, MachineRow]:
 def _at(given: object) -> datetime:
     if given is None:
         return now()
-    try:
-        at = datetime.fromisoformat(str(given))
-    except ValueError:
-        at = datetime.min
-    if at.tzinfo is None:
+    at = read_moment(str(given))
+    if at is None:
         raise InvalidInput("“at” is a date and time with its offset, such as 2026-11-24T07:05:00+01:00.")
     return at
 

@@ -21,7 +21,7 @@ from lamplight.actions.feeds import (
 )
 from lamplight.actions.machine_views import machine_views
 from lamplight.core.errors import InvalidInput
-from lamplight.formats.calendar_file import DaysOff
+from lamplight.formats.days_off_file import DaysOff
 from lamplight.store.plans import feeds
 from lamplight.store.sites import sites
 from lamplight.web import forms

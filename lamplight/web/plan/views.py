@@ -23,6 +23,7 @@ from lamplight.actions.planning import (
 from lamplight.actions.supplies_ahead import MOST_MACHINES, SOON_DAYS, lacking_soon, left_empty, shelves
 from lamplight.actions.year import RunsOut, YearMark, arrivals, runs_out, year_ahead
 from lamplight.core.errors import InvalidInput
+from lamplight.core.moment import read_moment
 from lamplight.core.plan.lived import saved
 from lamplight.store.plans import announced, plan_wishes
 from lamplight.store.rounds import week_slots
@@ -95,18 +96,14 @@ def _looked() -> Looked:
 def _day(text: str) -> date | None:
     """A date of an address; None for what is none."""
     try:
-        return date.fromisoformat(text)
-    except ValueError:
+        return forms.day(text, "")
+    except InvalidInput:
         return None
 
 
 def _moment(text: str) -> datetime | None:
     """A moment of an address or a form; None for what is none."""
-    try:
-        moment = datetime.fromisoformat(text.replace(" ", "+"))
-    except ValueError:
-        return None
-    return moment if moment.tzinfo else None
+    return read_moment(text.replace(" ", "+"))
 
 
 def _shut(here: SiteRow, views: list[MachineView]) -> dict[date, str]:

@@ -155,7 +155,7 @@ def round_model(view: RoundView) -> RoundModel:
 
 def clock(view: RoundView, moment: datetime) -> str:
     """The time of day at the site."""
-    calendar = next(iter(view.views.values())).status.context.calendar
+    calendar = view.calendar
     return f"{moment.astimezone(calendar.tz):%H:%M}"
 
 
@@ -305,7 +305,7 @@ def _drawing(view: RoundView) -> Markup:
         for machine in order
         for span in view.problem.taken.get(machine, ())
     ]
-    calendar = next(iter(view.views.values())).status.context.calendar
+    calendar = view.calendar
     return score(
         Score(
             [(machine, view.views[machine].row.name) for machine in order],
@@ -345,7 +345,7 @@ def next_slot_words(view: RoundView) -> str:
     """When somebody comes the next time, in words; empty where nobody does."""
     if view.next_slot is None:
         return ""
-    calendar = next(iter(view.views.values())).status.context.calendar
+    calendar = view.calendar
     local = view.next_slot.astimezone(calendar.tz)
     today = calendar.today(view.now)
     day = "" if local.date() == today else f"{day_words(local.date(), today)}, "

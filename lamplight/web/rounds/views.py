@@ -81,6 +81,8 @@ def done():  # noqa: ANN201
     try:
         count = mark_done([chosen_job(job) for job in jobs], now(), actor())
     except InvalidInput as problem:
+        if _own() is None:
+            raise  # no round is open that could be shown with it
         return _walk(422, str(problem))
     flash(f"{count} job{'s' if count != 1 else ''} written down as done.")
     return redirect(same_site(request.form.get("next", ""), url_for("rounds.walk")), 303)

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from datetime import datetime
-
 from flask import Blueprint, abort, request, url_for
 
 from lamplight.actions.kinds import kind_of, kinds
 from lamplight.actions.telling import programme_title
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
+from lamplight.core.moment import read_moment
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.library import catalogue
 from lamplight.simulators.machine import Playing, Screen, screen
@@ -34,10 +33,10 @@ def _playing(kind: Kind, programme: str) -> Playing:
     """What the address says; an address that says nothing of the kind is not there."""
     known = catalogue.defaults()
     try:
-        started = datetime.fromisoformat(request.values.get("from", ""))
-        done = tuple(datetime.fromisoformat(text) for text in request.values.getlist("done")[:MOST_ACTS])
+        started = read_moment(request.values.get("from", ""))
+        done = tuple(map(read_moment, request.values.getlist("done")[:MOST_ACTS]))
         speed = float(request.values.get("speed", "1"))
-        if started.tzinfo is None or any(at.tzinfo is None for at in done):
+        if started is None or None in done:
             abort(404)
         return Playing(
             kind.programmes[programme], started, done, speed, {**known.volumes, **kind.volumes},

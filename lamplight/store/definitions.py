@@ -1,0 +1,89 @@
+"""What uses which definition: queries for whoever undoes a line that defines something."""
+
+from __future__ import annotations
+
+from peewee import ModelSelect
+
+from lamplight.store.models import (
+    FACTS,
+    Entry,
+    KindVersion,
+    MachineVersion,
+    PriceFact,
+    ProcedureVersion,
+    ProductVersion,
+    Push,
+    StockMoveFact,
+    SupplyTerms,
+)
+from lamplight.store.sites import newest
+
+OF_PRODUCTS = (StockMoveFact, PriceFact, SupplyTerms, Push)
+PRODUCT_WORDS = {
+    StockMoveFact: "move in the cupboard",
+    PriceFact: "price",
+    SupplyTerms: "time of delivery",
+    Push: "push",
+}
+# What is said of a machine in the line that brings it, by the words of whoever undoes it.
+MACHINE_WORDS = {
+    "counter_reading": "reading", "care_done": "“last done” entry", "run": "run", "panel_sighting": "sighting",
+    "device_event": "event", "cartridge_installation": "filter", "machine_version": "change", "machine_move": "move",
+}  # fmt: skip
+
+WITH_A_MACHINE = ("setup", "filter", "water")
+
+
+def keys_written(model: type[KindVersion | ProcedureVersion | ProductVersion], entry_id: int) -> list[str]:
+    """Keys of what an entry defines, changes or takes away."""
+    return [row.key for row in model.select(model.key).where(model.entry == entry_id).distinct()]
+
+
+def kinds_of_machines(entry_id: int) -> list[tuple[str, str]]:
+    """Name and kind, as they stand, of the machines that an entry speaks of."""
+    about = {row.machine_id for row in MachineVersion.select().where(MachineVersion.entry == entry_id)}
+    return [(row.name, row.kind) for row in newest(MachineVersion, "machine") if row.machine_id in about]
+
+
+def products_of_entry(entry_id: int) -> list[str]:
+    """Products of which an entry that holds says something."""
+    return sorted({row.product for model in OF_PRODUCTS for row in _live(model).where(model.entry == entry_id)})
+
+
+def users_of_product(key: str) -> list[str]:
+    """What was said of a product and holds, in words: ``3 moves in the cupboard``."""
+    counts = [(_live(model).where(model.product == key).count(), PRODUCT_WORDS[model]) for model in OF_PRODUCTS]
+    return [f"{count} {_many(words, count)}" for count, words in counts if count]
+
+
+def _many(words: str, count: int) -> str:
+    first, _, rest = words.partition(" ")
+    plural = f"{first}es" if first.endswith("sh") else f"{first}s"
+    return words if count == 1 else f"{plural} {rest}".strip()
+
+
+def _live(model: type) -> ModelSelect:
+    return model.select().join(Entry, on=model.entry).where(Entry.undone_at.is_null())
+
+
+def machines_without_name(entry_id: int) -> list[tuple[int, str]]:
+    """Machines of which nothing that holds is known any more, since an entry was undone; with their last name."""
+    known = {row.machine_id for row in newest(MachineVersion, "machine")}
+    told = MachineVersion.select().where(MachineVersion.entry == entry_id)
+    return [(row.machine_id, row.name) for row in told if row.machine_id not in known]
+
+
+def dependents_of_machine(machine_id: int, entry_id: int) -> dict[str, int]:
+    """How much that holds was said of a machine by other entries than one, by what it is."""
+    counts: dict[str, int] = {}
+    written = Entry.select(Entry.recorded_at).where(Entry.id == entry_id).scalar()
+    # Its water and its filter are said while it is added, in lines of their own.
+    said_with_it = Entry.kind.in_(WITH_A_MACHINE) & (Entry.recorded_at == written)
+    for model in FACTS:
+        if "machine" not in model._meta.fields or model is MachineVersion:
+            continue
+        here = _live(model).where(model.machine == machine_id, model.entry != entry_id)
+        count = here.where(~said_with_it).count()
+        words = MACHINE_WORDS.get(model._meta.table_name, "other entry")
+        counts[words] = counts.get(words, 0) + count
+    return counts
