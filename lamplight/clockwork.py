@@ -12,7 +12,8 @@ from apscheduler.executors.pool import ThreadPoolExecutor
 from apscheduler.schedulers.background import BackgroundScheduler
 
 from lamplight.actions.backups import back_up_once
-from lamplight.actions.mail_settings import CATCHER, mail_password
+from lamplight.actions.mail_password import mail_password
+from lamplight.actions.mail_settings import CATCHER
 from lamplight.actions.notify import by_itself
 from lamplight.actions.outbox import HandOver
 from lamplight.actions.smtp import Server, hand_over
@@ -30,15 +31,15 @@ class PostOffice:
         self._open = contextlib.ExitStack()
         self._port: int | None = None
 
-    def __call__(self, settings: MailSettings) -> HandOver:
-        """How messages are handed over under these settings."""
-        server = self._server(settings)
+    def __call__(self, settings: MailSettings, site_id: int) -> HandOver:
+        """How messages of a site are handed over under these settings."""
+        server = self._server(settings, site_id)
         sender = settings.sender or "lamplight@localhost"
         return lambda recipient, message, at_last: hand_over(server, sender, recipient, message, at_last)
 
-    def _server(self, settings: MailSettings) -> Server:
+    def _server(self, settings: MailSettings, site_id: int) -> Server:
         if settings.way != CATCHER:
-            password = mail_password(self.folder) if settings.user else ""
+            password = mail_password(self.folder, site_id, settings)
             return Server(settings.host, settings.port, settings.security, settings.user, password)
         if self._port is None:
             self._port = self._open.enter_context(catching(self.folder))

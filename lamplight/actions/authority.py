@@ -1,14 +1,11 @@
-"""Who may decide about what several sites share: a person who serves them, a kind of which machines stand at them."""
+"""Who may decide about a person who serves several sites."""
 
 from __future__ import annotations
 
-from collections.abc import Collection
-
 from lamplight.actions.entries import Actor
 from lamplight.core.errors import NotAllowed
-from lamplight.core.keepers.rights import Right, RoleAtSite, allows
+from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.store.rights import roles_by_site
-from lamplight.store.sites import machines, sites
 
 
 def needs_over(actor: Actor, keeper_id: int) -> None:
@@ -31,20 +28,3 @@ def known_to(actor: Actor) -> set[int] | None:
         return None
     owned = [roles for roles in roles_by_site().values() if roles.get(actor.keeper_id or 0) is RoleAtSite.OWNER]
     return {keeper_id for roles in owned for keeper_id in roles}
-
-
-def needs_where_used(actor: Actor, kind_keys: Collection[str]) -> None:
-    """Nothing, where somebody who changes kinds keeps machines at every site at which one of these stands.
-
-    Raises:
-        NotAllowed: otherwise; dates at a site move only by those who keep its machines.
-    """
-    if actor.role is None or actor.site_id is None:
-        return
-    by_site = roles_by_site()
-    for site in sites():
-        if site.id == actor.site_id or all(row.kind not in kind_keys for row in machines(site.id)):
-            continue
-        role = by_site.get(site.id, {}).get(actor.keeper_id or 0)
-        if role is None or not allows(role, Right.CARE):
-            raise NotAllowed("Machines at another site go by that as well. Ask somebody who keeps both.")

@@ -9,12 +9,12 @@ from dataclasses import replace
 import yaml
 from ruamel.yaml.comments import CommentedMap
 
-from lamplight.actions.authority import needs_where_used
-from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.actions.entries import Actor, required
 from lamplight.actions.kinds import KINDS, kinds
 from lamplight.actions.listening import NOT_HEARD, calls_of
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.procedures import procedure_for
+from lamplight.actions.shared import write_shared
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
@@ -99,9 +99,8 @@ def _keep(key: str, text: str, summary: str, actor: Actor, before: str = "") -> 
         said = dict.fromkeys(_sentence(mistake.path, mistake.sentence) for mistake in wrong.mistakes)
         raise InvalidInput(" ".join(said)) from wrong
     if text != before:
-        needs_where_used(actor, [key])
         with database.atomic():
-            entry = write_entry(BUILT, summary[:200], actor)
+            entry = write_shared(BUILT, summary[:200], actor, OWN_KINDS.concerns(key))
             KindVersion.create(entry=entry, key=key, text=text)
     return kind
 

@@ -10,7 +10,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from lamplight.actions.own_texts import OWN_KINDS, OWN_PROCEDURES, OwnTexts
-from lamplight.actions.stock import products
+from lamplight.actions.stock import concerned_by, products
 from lamplight.core.errors import InvalidInput
 from lamplight.core.words import listed, plural
 from lamplight.store.definitions import (
@@ -35,6 +35,12 @@ class _Sort:
 
 
 SORTS = (_Sort(KindVersion, OWN_KINDS), _Sort(ProcedureVersion, OWN_PROCEDURES))
+
+
+def concerned_by_entry(entry_id: int) -> set[int]:
+    """The sites that share what a line of the log defines; none where it defines nothing that is shared."""
+    texts = {site for sort in SORTS for key in keys_written(sort.versions, entry_id) for site in sort.own.concerns(key)}
+    return texts | {site for key in keys_written(ProductVersion, entry_id) for site in concerned_by(key)}
 
 
 def refuse_missing(entry_id: int) -> None:

@@ -8,20 +8,19 @@ from secrets import token_urlsafe
 from urllib.parse import urlsplit
 
 from lamplight.actions.entries import Actor, optional, required, write_entry
+from lamplight.actions.mail_password import belongs_elsewhere, keep_password
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.formats.mail_message import mail_address
 from lamplight.store.database import database
-from lamplight.store.files import keep_private, write_whole
 from lamplight.store.mail import MailSettings, WishesRow, mail_settings, wishes_rows
 from lamplight.store.models import MailVersion, Outgoing, WishesVersion
 from lamplight.store.sites import SiteRow, keepers
 
 NONE, CATCHER, SERVER = "none", "catcher", "smtp"
 SECURITY = {"starttls": "encrypted once it is connected (587)", "tls": "encrypted from the start (465)", "none": "open"}
-PASSWORD_FILE = "mail.password"
 LONGEST_PASSWORD = 500
 FROM_ITSELF = "lamplight@localhost"
 
@@ -72,6 +71,10 @@ def save_mail(site: SiteRow, typed: ServerFields, folder: Path, actor: Actor) ->
             raise InvalidInput("A password is not sent over an open line. Choose an encrypted one.", "security")
         if typed.password and len(typed.password) > LONGEST_PASSWORD:
             raise InvalidInput(f"The password is longer than {LONGEST_PASSWORD} characters.", "password")
+        if user and typed.password is None and belongs_elsewhere(folder, site.id, host, user):
+            raise InvalidInput(
+                f"The password kept here is for another server or name. Type that of {host}.", "password"
+            )
         sender = mail_address(typed.sender, "The sender", "sender")
     with database.atomic():
         words = {NONE: "No mail is sent", CATCHER: "Mail is caught here", SERVER: f"Mail leaves by {host}"}
@@ -81,7 +84,7 @@ def save_mail(site: SiteRow, typed: ServerFields, folder: Path, actor: Actor) ->
             sender=sender, address=address,
         )  # fmt: skip
         if typed.way == SERVER and typed.password is not None:
-            _keep_password(folder, typed.password if user else "")
+            keep_password(folder, site.id, host, user, typed.password if user else "")
 
 
 def _own_address(text: str) -> str:
@@ -96,23 +99,6 @@ def _own_address(text: str) -> str:
     if parts.scheme not in ("http", "https") or not parts.hostname or parts.query or len(text) > 200 or " " in text:
         raise InvalidInput("Lamplight’s own address is such as http://192.168.1.20:8000.", "address")
     return parts.geturl()
-
-
-def _keep_password(folder: Path, password: str) -> None:
-    path = folder / PASSWORD_FILE
-    if password:
-        write_whole(path, password.encode(), replace=True)
-    else:
-        path.unlink(missing_ok=True)
-
-
-def mail_password(folder: Path) -> str:
-    """The password of the mail server; empty where there is none."""
-    path = folder / PASSWORD_FILE
-    if not path.exists():
-        return ""
-    keep_private(path)
-    return path.read_text("utf-8")
 
 
 def save_wishes(site: SiteRow, keeper_id: int | None, mailbox: str, wishes: Wishes, actor: Actor) -> None:

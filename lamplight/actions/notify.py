@@ -8,8 +8,6 @@ from dataclasses import astuple
 from datetime import datetime, timedelta
 from functools import partial
 
-from peewee import DatabaseError
-
 from lamplight.actions.cache import kept
 from lamplight.actions.guests import guest_alarms
 from lamplight.actions.machine_view import MachineView
@@ -18,7 +16,7 @@ from lamplight.actions.mail_settings import FROM_ITSELF, NONE, SERVER
 from lamplight.actions.notes import Reader, alarms_of, at_once_note, morning_note, trial_note, week_note
 from lamplight.actions.outbox import TRIAL_GOOD_FOR, Delivered, HandOver, deliver, tidy, write_mail
 from lamplight.actions.planning import announce, plan_stands
-from lamplight.core.errors import LamplightError
+from lamplight.actions.troubles import going_on
 from lamplight.core.mail.alarms import Alarm
 from lamplight.core.mail.outbox import AT_ONCE_GOOD_FOR
 from lamplight.core.mail.wishes import DueNote, NoteKind, is_away, notes_due
@@ -30,7 +28,7 @@ from lamplight.store.database import database, why_not_writable
 from lamplight.store.mail import MailSettings, WishesRow, keys_told, last_note, mail_settings, seen_by, wishes_rows
 from lamplight.store.plans import announced
 from lamplight.store.rounds import keepers_away
-from lamplight.store.sites import SiteRow, sites
+from lamplight.store.sites import SiteRow, keepers, sites
 
 LOG = logging.getLogger("lamplight")
 # A keeper who is typing is let finish, and a busy day does not keep the computer planning.
@@ -40,8 +38,8 @@ LOOK_EVERY_MIN = 5
 SECONDS_TO_LOOK = 4.0
 USUAL_ADDRESS = "http://127.0.0.1:8000"
 
-# Answers how messages are handed over under these settings.
-Post = Callable[[MailSettings], HandOver]
+# Answers how messages of a site are handed over under these settings.
+Post = Callable[[MailSettings, int], HandOver]
 
 
 def notify(post: Post, now: datetime, started_at: str = USUAL_ADDRESS) -> Delivered:
@@ -55,7 +53,10 @@ def notify(post: Post, now: datetime, started_at: str = USUAL_ADDRESS) -> Delive
     last = last_written()
     if last and now < last - BACK:
         return Delivered()
-    done = [_notify(site, post, now, started_at) for site in sites()]
+    done = []
+    for site in sites():
+        work = partial(_notify, site, post, now, started_at)
+        done.append(going_on(site, f"The mail of {site.name}", now, started_at, work, Delivered()))
     if any(one.sent for one in done):
         tidy(now)
     return Delivered(*(sum(counts) for counts in zip(*map(astuple, done), strict=True)))
@@ -69,17 +70,18 @@ def _notify(site: SiteRow, post: Post, now: datetime, started_at: str) -> Delive
     wishes, address = wishes_rows(site.id), settings.address or started_at
     alarms: list[Alarm] | None = None
     if any(row.wishes.at_once for row in wishes):
-        alarms = _alarms(site, now)
-    for row in wishes:
-        try:
-            _write_due(site, row, address, now)
-            if row.wishes.at_once and alarms:
-                _write_alarms(site, row, alarms, address, now)
-        except LamplightError as problem:  # what cannot be told to one is told to the others all the same
-            LOG.warning("A note could not be written: %s", problem)
+        look = partial(_alarms, site, now)
+        alarms = going_on(site, "The look at what is told at once", now, address, look, None)
+    names = {keeper.id: keeper.name for keeper in keepers()}
+    for row in wishes:  # what cannot be told to one is told to the others all the same
+        whose = names.get(row.keeper_id or 0, "whoever keeps the machines")
+        going_on(site, f"The note to {whose}", now, address, partial(_write_due, site, row, address, now), None)
+        if row.wishes.at_once and alarms:
+            write = partial(_write_alarms, site, row, alarms, address, now)
+            going_on(site, f"The note at once to {whose}", now, address, write, None)
     current = None if alarms is None else [alarm.key for alarm in alarms]
     sender = settings.sender if settings.way == SERVER else FROM_ITSELF
-    return deliver(site, sender, address, current, post(settings), now)
+    return deliver(site, sender, address, current, post(settings, site.id), now)
 
 
 def _alarms(site: SiteRow, now: datetime) -> list[Alarm]:
@@ -148,7 +150,13 @@ def write_trial(site: SiteRow, row: WishesRow, address: str, now: datetime) -> N
 def look_around(now: datetime) -> int:
     """Look at machines that no page has reached yet, a while; answers how many are left."""
     known = sites()
-    return sum(find_out(site, now, SECONDS_TO_LOOK / len(known)) for site in known)
+    return sum(
+        going_on(
+            site, f"The look at the machines of {site.name}", now, USUAL_ADDRESS,
+            partial(find_out, site, now, SECONDS_TO_LOOK / len(known)), 0,
+        )
+        for site in known
+    )  # fmt: skip
 
 
 def plan_anew(now: datetime) -> bool:
@@ -156,7 +164,11 @@ def plan_anew(now: datetime) -> bool:
     last = last_written()
     if last is not None and abs(now - last) < QUIET:
         return False
-    return sum(_plan_anew(site, now) for site in sites()) > 0
+    made = False
+    for site in sites():
+        work = partial(_plan_anew, site, now)
+        made |= going_on(site, f"The plan of {site.name}", now, USUAL_ADDRESS, work, False)
+    return made
 
 
 def _plan_anew(site: SiteRow, now: datetime) -> bool:
@@ -180,5 +192,5 @@ def by_itself(post: Post, now: Callable[[], datetime], started_at: str = USUAL_A
         for work in (look_around, partial(notify, post, started_at=started_at), plan_anew):
             try:
                 work(now())
-            except (LamplightError, DatabaseError, OSError) as problem:
-                LOG.warning("Not done by itself this time: %s", problem)
+            except Exception:  # beside any one site; the next turn tries again
+                LOG.exception("Not done by itself this time")

@@ -6,10 +6,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Generic
 
-from lamplight.actions.authority import needs_where_used
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import KINDS, kinds
 from lamplight.actions.procedures import PROCEDURES, adapted, procedure_for
+from lamplight.actions.shared import needs_at_all, sites_of_text, write_shared
 from lamplight.actions.text_library import TextLibrary, Thing
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.procedure import ShippedProcedure
@@ -52,17 +52,19 @@ class OwnTexts(Generic[Thing]):
         """Save one of the keeper's own, new or changed. Runs that are under way keep the old one.
 
         Raises:
-            NotAllowed: as `needs_where_used` does.
+            NotAllowed: for whoever does not keep every site that it concerns.
             FileMistakes, InvalidInput: as `read` does, and when it has the key of a shipped one.
         """
         thing, library = self.read(text), self.library
         key = library.key(thing)
         if key in library.shipped():
             raise InvalidInput(f"“{key}” is a shipped {library.noun}. Give yours another key.")
-        needs_where_used(actor, self.moves(key))
+        concerned = self.concerns(key)
+        needs_at_all(actor, concerned)
         deed = "changed" if library.own(key) is not None else "written"
         with database.atomic():
-            entry = write_entry(library.noun, f"{library.noun.title()} “{library.title(thing)}” {deed}", actor)
+            words = f"{library.noun.title()} “{library.title(thing)}” {deed}"
+            entry = write_shared(library.noun, words, actor, concerned)
             library.versions.create(entry=entry, key=key, text=text)
         return thing
 
@@ -70,10 +72,12 @@ class OwnTexts(Generic[Thing]):
         """Delete one of the keeper's own; the log can bring it back.
 
         Raises:
+            NotAllowed: for whoever does not own every site that it concerns.
             InvalidInput: when it is a shipped one, unknown, or in use.
         """
         actor.needs(Right.OWN)
-        library = self.library
+        library, concerned = self.library, self.concerns(key)
+        needs_at_all(actor, concerned, Right.OWN)
         text = library.own(key)
         if text is None:
             raise InvalidInput(f"Only {library.noun}s of your own can be deleted.")
@@ -82,8 +86,13 @@ class OwnTexts(Generic[Thing]):
             raise InvalidInput(self.in_use(users))
         with database.atomic():
             title = library.title(library.read(text))
-            entry = write_entry(library.noun, f"{library.noun.title()} “{title}” deleted", actor)
+            words = f"{library.noun.title()} “{title}” deleted"
+            entry = write_shared(library.noun, words, actor, concerned)
             library.versions.create(entry=entry, key=key, text=text, deleted=True)
+
+    def concerns(self, key: str) -> set[int]:
+        """The sites that the one of a key concerns."""
+        return sites_of_text(self.library.versions, key, self.moves(key))
 
 
 def _kind_fits(kind: Kind) -> None:

@@ -12,9 +12,9 @@ DONE = ("done", "run", "round", "photo", "cause", "guest")
 CARED = (
     "absence", "correction", "dose", "feed", "filter", "hours", "import", "keeper away", "kind", "kind built",
     "limit", "machine", "mail", "manual", "moved", "part", "plan", "price", "procedure", "product", "put off",
-    "removal", "setup", "sticker", "stock", "supply", "switch", "told", "water", "ways",
+    "removal", "setup", "shared", "sticker", "stock", "supply", "switch", "told", "water", "ways",
 )  # fmt: skip
-OWNED = ("closure", "keeper", "money", "site")
+OWNED = ("closure", "keeper", "money", "site", "trouble")
 ENTRY_NEEDS: Mapping[str, Right] = {
     "access": Right.LOOK,  # signing in and out; who may invite or end another's is asked there
     "passphrase": Right.LOOK,  # their own; that of another is asked about where it is set

@@ -8,9 +8,12 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 
 from lamplight.actions.entries import Actor, here, required, write_entry
+from lamplight.actions.kinds import kinds
+from lamplight.actions.shared import sites_of_product, write_shared
 from lamplight.core.bounds import DOSE, UNITS, VOLUME_ML, within
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, Role
+from lamplight.core.machine.kind import Kind
 from lamplight.core.stock.stock import Awaited, Holding, Move, awaited, holdings
 from lamplight.core.water.acids import AcidPart, acid_named
 from lamplight.core.words import units_in_words
@@ -173,6 +176,7 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
         key: of the product that is changed; a new one is made otherwise.
 
     Raises:
+        NotAllowed: where another site takes it, and the actor does not keep that as well.
         InvalidInput: for an unknown role, form or chemistry, or a dose or volume out of range.
     """
     title, unit = required(fields.title, "The name", 80, "title"), required(fields.unit, "The unit", 20, "unit")
@@ -192,9 +196,10 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
         AcidPart(acid, grams)
     whole = unit not in ("ml", "g", "L", "capful")
     known = products()
+    concerned = concerned_by(key) if key else set()
     key = key or _new_key(title, known)
     with database.atomic():
-        entry = write_entry("product", f"{title}: {fields.chemistry}, {fields.form}", actor)
+        entry = write_shared("product", f"{title}: {fields.chemistry}, {fields.form}", actor, concerned)
         ProductVersion.create(
             entry=entry, key=key, title=title, role=fields.role, form=fields.form, chemistry=fields.chemistry,
             unit=unit, dose=fields.dose, per_l=fields.per_l, whole=whole, least_ml=fields.least_ml,
@@ -202,6 +207,17 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
             acids=" ".join(f"{acid} {grams:g}" for acid, grams in fields.acids),
         )  # fmt: skip
     return key
+
+
+def concerned_by(key: str) -> set[int]:
+    """The sites that go by what a product's label says."""
+    known = products()
+    taking = [kind.key for kind in kinds().values() if key in {one.key for one in _usual(kind, known)}]
+    return sites_of_product(key, taking)
+
+
+def _usual(kind: Kind, known: Mapping[str, Product]) -> list[Product]:
+    return list(catalogue.usual_products(kind, known).values())
 
 
 def acids_typed(text: str) -> tuple[tuple[str, float], ...]:

@@ -9,11 +9,11 @@ from typing import Any
 
 import yaml
 
-from lamplight.actions.authority import needs_where_used
 from lamplight.actions.causes import known_causes
-from lamplight.actions.entries import Actor, optional, required, write_entry
+from lamplight.actions.entries import Actor, optional, required
 from lamplight.actions.kinds import KINDS, kind_of
 from lamplight.actions.own_texts import OWN_KINDS
+from lamplight.actions.shared import write_shared
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals, checked_signals
 from lamplight.core.lamps.panel import PromptForce, Sort
@@ -111,10 +111,10 @@ def _taught(row: MachineRow, words: PatternWords, actor: Actor, change: Change, 
     change(data, _meaning(row, kind, data, words))
     text = yaml.safe_dump(data, sort_keys=False, allow_unicode=True, width=120)
     taught = OWN_KINDS.read(text)
-    needs_where_used(actor, [taught.key])
+    concerned = OWN_KINDS.concerns(taught.key)
     with database.atomic():
         title = required(words.title, "What it means", 80)
-        entry = write_entry("kind", f"Kind “{taught.title}” {verb}: {title}", actor, row.id)
+        entry = write_shared("kind", f"Kind “{taught.title}” {verb}: {title}", actor, concerned, row.id)
         KindVersion.create(entry=entry, key=taught.key, text=text)
         if not own:
             MachineVersion.create(

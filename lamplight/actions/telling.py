@@ -12,13 +12,13 @@ from functools import cache
 
 import yaml
 
-from lamplight.actions.authority import needs_where_used
 from lamplight.actions.entries import Actor, required, write_entry
 from lamplight.actions.kinds import KINDS, kind_of, kind_unmarked
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.retelling import retell
+from lamplight.actions.shared import write_shared
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Use
@@ -283,9 +283,10 @@ def lift(site: SiteRow, view: MachineView, actor: Actor) -> Kind:
         fact["how"] = said.text if said else fact["how"]
     text = yaml.safe_dump(data, sort_keys=False, allow_unicode=True, width=120)
     lifted = OWN_KINDS.read(text)
-    needs_where_used(actor, [lifted.key])
+    concerned = OWN_KINDS.concerns(lifted.key)
     with database.atomic():
-        entry = write_entry("kind", f"Kind “{lifted.title}”: as {view.row.name} is", actor, view.row.id)
+        words = f"Kind “{lifted.title}”: as {view.row.name} is"
+        entry = write_shared("kind", words, actor, concerned, view.row.id)
         KindVersion.create(entry=entry, key=lifted.key, text=text)
         if own is None:
             row = view.row

@@ -7,9 +7,10 @@ from collections.abc import Iterator
 
 from peewee import IntegrityError, fn
 
-from lamplight.actions.definitions import refuse_missing
+from lamplight.actions.definitions import concerned_by_entry, refuse_missing
 from lamplight.actions.entries import Actor, optional
 from lamplight.actions.rights import ENTRY_NEEDS
+from lamplight.actions.shared import TOLD, needs_at_all, tell_others
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import Right, refuse_undoing
 from lamplight.core.usage.counters import backwards_pairs
@@ -108,6 +109,8 @@ def _no_twins() -> Iterator[None]:
 
 
 def _refuse_people(row: EntryRow) -> None:
+    if row.kind == TOLD:
+        raise InvalidInput("That only tells what was written at another site. It is undone there.")
     if row.kind in OF_PEOPLE:
         raise InvalidInput("Keepers and their passphrases are changed under People, not through the log.")
 
@@ -135,7 +138,8 @@ def undo(entry_id: int, actor: Actor, reason: str = "") -> EntryRow:
     with database.atomic():
         row = _existing(entry_id)
         _refuse_people(row)
-        why = _may_undo(row, actor, reason)
+        why, concerned = _may_undo(row, actor, reason), concerned_by_entry(entry_id)
+        needs_at_all(actor, concerned)
         if row.undone_at is not None:
             raise InvalidInput("That entry was undone already.")
         if entry_id in _first_of_sites():
@@ -145,6 +149,7 @@ def undo(entry_id: int, actor: Actor, reason: str = "") -> EntryRow:
             _mark(entry_id, actor, why)
         refuse_missing(entry_id)
         _refuse_disorder(row)
+        tell_others(f"Undone: {row.summary}", actor, concerned)
     return _existing(entry_id)
 
 
@@ -176,6 +181,8 @@ def put_back(entry_id: int, actor: Actor) -> EntryRow:
         row = _existing(entry_id)
         _refuse_people(row)
         _may_undo(row, actor, "put back")
+        concerned = concerned_by_entry(entry_id)
+        needs_at_all(actor, concerned)
         if row.undone_at is None:
             raise InvalidInput("That entry was not undone.")
         _refuse_corrected(row)
@@ -183,6 +190,7 @@ def put_back(entry_id: int, actor: Actor) -> EntryRow:
             Entry.update(undone_at=None, undone_by=None, undone_why="").where(Entry.id == entry_id).execute()
         refuse_missing(entry_id)
         _refuse_disorder(row)
+        tell_others(f"Counts again: {row.summary}", actor, concerned)
     return _existing(entry_id)
 
 

@@ -15,7 +15,9 @@ from lamplight.store.models import (
     Push,
     StockMoveFact,
     SupplyTerms,
+    TextVersion,
 )
+from lamplight.store.moves import where_written
 from lamplight.store.sites import newest
 
 OF_PRODUCTS = (StockMoveFact, PriceFact, SupplyTerms, Push)
@@ -48,6 +50,22 @@ def kinds_of_machines(entry_id: int) -> list[tuple[str, str]]:
 def products_of_entry(entry_id: int) -> list[str]:
     """Products of which an entry that holds says something."""
     return sorted({row.product for model in OF_PRODUCTS for row in _live(model).where(model.entry == entry_id)})
+
+
+def sites_that_hold(key: str) -> set[int]:
+    """The sites in whose cupboards and prices a product is known."""
+    where = where_written()
+    found = set()
+    for model in OF_PRODUCTS:
+        rows = model.select(where).join(Entry, on=model.entry).where(Entry.undone_at.is_null(), model.product == key)
+        found |= {site_id for (site_id,) in rows.tuples()}
+    return found - {None}
+
+
+def site_of_first_version(model: type[TextVersion], key: str) -> int | None:
+    """The site at which a text of one's own was written first, undone or not; None for one that nobody wrote."""
+    row = model.select(where_written()).join(Entry, on=model.entry).where(model.key == key).order_by(model.id)
+    return row.tuples().scalar()
 
 
 def users_of_product(key: str) -> list[str]:

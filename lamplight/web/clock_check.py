@@ -10,7 +10,11 @@ from lamplight.web.ask import Choice, Question
 from lamplight.web.clock import present
 
 FIELD = "clock"
-UNASKED = ("sign_in.enter", "sign_in.leave", "setup.who")  # they write nothing that a date matters for
+# They write nothing that a date matters for, or are sent by whoever cannot tell: a program, a guest, a mail's link.
+UNASKED = (
+    "sign_in.enter", "sign_in.leave", "sign_in.accept", "sign_in.key_asked", "sign_in.key_shown", "setup.who",
+    "api.readings_in", "api.lamps_in", "passer_by.tell", "stopping.stop",
+)  # fmt: skip
 
 
 def register(app: Flask) -> None:

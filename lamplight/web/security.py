@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from flask import Flask, Response, abort, g, request
+from werkzeug.exceptions import HTTPException
 
 from lamplight.actions.manuals import MOST_BYTES_IN_ALL
 from lamplight.actions.photos import MOST_BYTES
@@ -52,8 +53,18 @@ def limit_uploads(app: Flask) -> None:
     @app.before_request
     def limits() -> None:
         request.max_content_length = request.max_form_memory_size = largest_body(request.path)
-        if request.method == "POST" and (None in request.form or None in request.files):
-            abort(400)  # a part without a name, which no form sends and nothing later on expects
+        if request.method == "POST" and not _readable():
+            abort(400)
+
+
+def _readable() -> bool:
+    """Whether a body can be taken apart, into parts that have names: what no form sends nothing later on expects."""
+    try:
+        return None not in request.form and None not in request.files
+    except HTTPException:
+        raise
+    except Exception:  # whatever a body of any bytes does to its parser, it was no form
+        return False
 
 
 def add_headers(app: Flask) -> None:

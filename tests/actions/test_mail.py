@@ -7,19 +7,23 @@ import threading
 import unittest
 from datetime import date, timedelta
 from pathlib import Path
+from unittest.mock import patch
 
+from lamplight.actions import notify as turns
 from lamplight.actions.cache import forget
 from lamplight.actions.care import mark_done
 from lamplight.actions.entries import Actor
 from lamplight.actions.hours import add_keeper_absence, add_slots
 from lamplight.actions.lamps import note_sighting
-from lamplight.actions.mail_settings import ServerFields, mail_password, save_mail, save_wishes, stop_by_link
+from lamplight.actions.mail_password import mail_password, password_file
+from lamplight.actions.mail_settings import ServerFields, save_mail, save_wishes, stop_by_link
 from lamplight.actions.notes import alarms_of
 from lamplight.actions.notify import by_itself, notify, plan_anew
 from lamplight.actions.outbox import send_again, stop_mail, tidy
-from lamplight.actions.sites import save_keeper
+from lamplight.actions.sites import save_keeper, save_site
 from lamplight.actions.smtp import PutOff, Server, TurnedDown, hand_over
 from lamplight.actions.stock import move_stock
+from lamplight.actions.undo import undo
 from lamplight.clockwork import post_office
 from lamplight.core.care.item import ItemRole
 from lamplight.core.errors import InvalidInput
@@ -31,11 +35,11 @@ from lamplight.core.stock.stock import Move
 from lamplight.library import catalogue
 from lamplight.simulators.mail_catcher import HOST, Mood, catching, caught, clear, set_mood
 from lamplight.store.database import database
-from lamplight.store.mail import mails, wishes_rows
-from lamplight.store.models import Outgoing
+from lamplight.store.mail import mail_settings, mails, wishes_rows
+from lamplight.store.models import Entry, Outgoing
 from lamplight.store.plans import announced
 from lamplight.store.sites import machine
-from tests.base import NOW, DataTest
+from tests.base import NOW, WEEK, DataTest
 
 MINUTE = timedelta(minutes=1)
 EARLY = NOW.replace(hour=5, minute=30)  # 06:30 in Berlin, half an hour before the site opens
@@ -131,8 +135,8 @@ class Once(MailTest):
         class Plug(BaseException):
             """The end of the process."""
 
-        def post(settings):
-            real = self.office(settings)
+        def post(settings, site_id):
+            real = self.office(settings, site_id)
 
             def send(recipient, message, at_last):
                 if before:
@@ -434,7 +438,7 @@ class Plans(MailTest):
     def test_trouble_is_told_in_the_log(self):
         """And the rest goes on."""
 
-        def broken(_settings):
+        def broken(*_):
             raise OSError("no line")
 
         self.wish()
@@ -442,6 +446,47 @@ class Plans(MailTest):
             by_itself(broken, lambda: NOW + 5 * MINUTE)
         self.assertIn("no line", said.output[0])
         self.assertIsNotNone(announced(self.site.id))
+
+    def test_one_note_or_site_does_not_stop_the_others(self):
+        """A mistake in one keeper's note: the other gets theirs, the owner is told once, in log and mail."""
+        self.wish()
+        self.wish(self.ben, at_once=True)
+        known = turns.morning_note
+
+        def stumbles(site, now, reader):
+            if reader.keeper_id == self.ann:
+                raise KeyError("gone")
+            return known(site, now, reader)
+
+        with patch.object(turns, "morning_note", stumbles), self.assertLogs("lamplight", "ERROR"):
+            for minutes in range(4):
+                self.turn(EARLY + minutes * MINUTE)
+        told = [row.summary for row in Entry.select().where(Entry.kind == "trouble")]
+        self.assertEqual(len(told), 1)
+        self.assertRegex(told[0], r"^The note to Ann was not done. Quote [0-9a-f]{8} when")
+        to_ben = [mail.subject for mail in caught(self.folder) if f"k{self.ben}" in mail.recipient]
+        self.assertTrue(any("machine" in one for one in to_ben), to_ben)
+        self.assertNotIn("Something was not done by itself", to_ben)  # a keeper, no owner
+
+    def test_each_site_by_itself(self):
+        """One site's mail gives way: the other's goes on, and the owner of the first is told once."""
+        other = save_site("Harbour Hall", "Europe/Berlin", WEEK, Actor(NOW), another=True)
+        self.wish(at_once=True)
+        known = turns._notify
+
+        def stumbles(site, *rest):
+            if site.id == self.site.id:
+                raise ZeroDivisionError
+            return known(site, *rest)
+
+        with patch.object(turns, "_notify", stumbles), self.assertLogs("lamplight", "ERROR"):
+            for _ in range(3):
+                self.turn(EARLY)
+        self.turn(EARLY + MINUTE)
+        told = Entry.select().where(Entry.kind == "trouble")
+        self.assertEqual([row.site_id for row in told], [self.site.id])
+        self.assertEqual(self.subjects().count("Something was not done by itself"), 1)
+        self.assertEqual(mails(other.id, 9), [])
 
 
 class Settings(MailTest):
@@ -461,18 +506,44 @@ class Settings(MailTest):
             open_line = {**good, "security": "none", "user": "ann", "password": "secret"}
             save_mail(self.site, ServerFields(**open_line), self.folder, Actor(NOW))
         self.assertEqual(refused.exception.field, "security")
-        self.assertEqual(mail_password(self.folder), "")
+        self.assertFalse(password_file(self.folder, self.site.id).exists())
 
     def test_password(self):
         """For its owner alone, kept when nothing was typed, taken away with the name."""
         server = ServerFields("smtp", "mail.example.org", 587, "starttls", "ann", "a@example.org", "", "secret words")
         save_mail(self.site, server, self.folder, Actor(NOW))
-        file = self.folder / "mail.password"
-        self.assertEqual((mail_password(self.folder), file.stat().st_mode & 0o077), ("secret words", 0))
+        file = password_file(self.folder, self.site.id)
+        self.assertEqual((self.password(), file.stat().st_mode & 0o077), ("secret words", 0))
         save_mail(self.site, ServerFields(**{**vars(server), "password": None}), self.folder, Actor(NOW))
-        self.assertEqual(mail_password(self.folder), "secret words")
+        self.assertEqual(self.password(), "secret words")
         save_mail(self.site, ServerFields(**{**vars(server), "user": "", "password": ""}), self.folder, Actor(NOW))
         self.assertFalse(file.exists())
+
+    def password(self, site=None):
+        """What would be sent for a site's server."""
+        site = site or self.site
+        return mail_password(self.folder, site.id, mail_settings(site.id))
+
+    def test_password_of_one_server_and_one_site(self):
+        """Another server, another user, another site: asked for again, and never sent there."""
+        server = ServerFields("smtp", "mail.example.org", 587, "starttls", "ann", "a@example.org", "", "secret words")
+        save_mail(self.site, server, self.folder, Actor(NOW))
+        other = save_site("Harbour Hall", "Europe/Berlin", WEEK, Actor(NOW), another=True)
+        there = Actor(NOW, site_id=other.id)
+        save_mail(other, ServerFields(**{**vars(server), "password": None}), self.folder, there)
+        self.assertEqual((self.password(other), self.password()), ("", "secret words"))
+        for changed in ({"host": "mail.elsewhere.org"}, {"user": "ben"}):
+            with self.subTest(changed=changed), self.assertRaisesRegex(InvalidInput, "for another server or name"):
+                save_mail(
+                    self.site, ServerFields(**{**vars(server), "password": None, **changed}), self.folder, Actor(NOW)
+                )
+        moved = {**vars(server), "host": "mail.elsewhere.org", "password": "others"}
+        save_mail(self.site, ServerFields(**moved), self.folder, Actor(NOW))
+        self.assertEqual(self.password(), "others")
+        undo(Entry.select().order_by(Entry.id.desc()).first().id, Actor(NOW))
+        self.assertEqual((mail_settings(self.site.id).host, self.password()), ("mail.example.org", ""))
+        password_file(self.folder, self.site.id).write_text("[]")
+        self.assertEqual(self.password(), "")
 
 
 class Line(unittest.TestCase):

@@ -104,7 +104,7 @@ class RandomUser(DataTest):
         if chance.random() < 0.3:
             with database.connection_context():
 
-                def post(_settings):
+                def post(*_):
                     return lambda *_: None
 
                 turns.look_around(self.clock.moment)

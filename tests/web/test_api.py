@@ -187,3 +187,31 @@ class Out(Programs):
         answer = client.get("/api/machines", headers={"Authorization": f"Bearer {self.tokens_by_scope[Scope.READ]}"})
         database.connect(reuse_if_open=True)
         self.assertEqual(answer.status_code, 404)
+
+
+class Silent(Programs):
+    """Nobody wrote anything for a summer."""
+
+    def test_programs_and_guests_go_on(self):
+        """A program gets JSON, and goes on where it names the same day; a guest and a mail's link are not asked."""
+        self.clock.moment = NOW + timedelta(days=130)
+        plain = {"readings": [{"machine": "Hall", "value": 4000}]}
+        refused = self.call("/api/readings", plain, Scope.READINGS, 409)
+        self.assertIn("long after the newest entry", refused["error"])
+        other = {"readings": [{"machine": "Hall", "value": 4000, "at": (NOW + timedelta(days=2)).isoformat()}]}
+        self.assertIn("another time", self.call("/api/readings", other, Scope.READINGS, 409)["error"])
+        guest = self.app.test_client()
+        self.assertEqual(guest.post("/at/nobody", data={"told": "panel"}).status_code, 404)
+        self.assertEqual(guest.post("/mail/stop/nothing/morning").status_code, 404)
+        agreed = {"readings": [{"machine": "Hall", "value": 4000, "at": self.clock.moment.isoformat()}]}
+        self.call("/api/readings", agreed, Scope.READINGS, 201)
+
+    def test_a_year_that_cannot_be(self):
+        """Refused in a sentence, and every page opens afterwards."""
+        for at in ("0001-01-01T00:00:00Z", "9999-12-31T23:59:59-23:00", "1989-12-31T00:00:00Z"):
+            sick = {"readings": [{"machine": "Hall", "value": 4000, "at": at}]}
+            self.call("/api/readings", sick, Scope.READINGS, 422)
+            self.call("/api/lamps", {"machine": "Hall", "lamps": {}, "at": at}, Scope.LAMPS, 422)
+        self.use(RoleAtSite.OWNER)
+        for page in ("/", "/log", f"/machines/{self.hall}"):
+            self.get(page)

@@ -6,6 +6,7 @@ import unittest
 from datetime import timedelta
 
 from lamplight.actions.entries import Actor
+from lamplight.actions.mail_password import mail_password
 from lamplight.actions.mail_settings import ServerFields, save_mail, save_wishes
 from lamplight.actions.notify import notify
 from lamplight.actions.sites import save_keeper
@@ -84,7 +85,7 @@ class MailPages(WebTest):
             self.hides(self.get(path), "very secret words")
         self.assertNotIn(b"very secret words", (self.folder / "lamplight.sqlite3").read_bytes())
         self.post("/mail/server", server | {"password": ""})
-        self.assertEqual((self.folder / "mail.password").read_text("utf-8"), "very secret words")
+        self.assertEqual(mail_password(self.folder, 1, mail_settings(1)), "very secret words")
 
     def test_outbox(self):
         """What waits is stopped by one touch, what was stopped is sent again; another's mail is not there."""

@@ -80,12 +80,29 @@ class Authority(DataTest):
         self.assertEqual(certificate(server_pair(self.folder, NAMES, later).certificate), first)
         renewed = certificate(server_pair(self.folder, NAMES, later + timedelta(hours=2)).certificate)
         self.assertNotEqual(renewed.serial_number, first.serial_number)
-        more = (*NAMES, "10.9.8.7", "other.local")
+        more = (*NAMES, "10.9.8.7")
         self.assertNotEqual(certificate(server_pair(self.folder, more, later).certificate), renewed)
         self.assertEqual(root_of(self.folder, more, later), root)
-        elsewhere = root_of(self.folder, (*more, "tea.example.org"), later)
-        self.assertNotEqual(fingerprint(elsewhere), fingerprint(root))
+        for other in ("tea.example.org", "other.local"):
+            elsewhere = root_of(self.folder, (*more, other), later)
+            self.assertNotEqual(fingerprint(elsewhere), fingerprint(root))
         self.assertRegex(fingerprint(root), r"^([0-9A-F]{2}:){31}[0-9A-F]{2}$")
+
+    def test_the_root_can_do_no_more(self):
+        """RFC 5280, 4.2.1.3, 4.2.1.10, 4.2.1.12: it signs for servers, for these names, and nothing else."""
+        root = root_of(self.folder, (*NAMES, "203.0.113.9"), REAL)
+        usage = root.extensions.get_extension_for_class(x509.KeyUsage).value
+        self.assertTrue(usage.key_cert_sign)
+        self.assertFalse(usage.crl_sign or usage.digital_signature or usage.key_agreement)
+        purpose = list(root.extensions.get_extension_for_class(x509.ExtendedKeyUsage).value)
+        self.assertEqual(purpose, [x509.oid.ExtendedKeyUsageOID.SERVER_AUTH])
+        bounds = root.extensions.get_extension_for_class(x509.NameConstraints).value
+        named = {one.value for one in bounds.permitted_subtrees if isinstance(one, x509.DNSName)}
+        self.assertEqual(named, {"localhost", "kitchen.local", "coffee.example.org"})
+        networks = [one.value for one in bounds.permitted_subtrees if isinstance(one, x509.IPAddress)]
+        self.assertFalse(any(ip_address("203.0.113.9") in net for net in networks if net.version == 4))
+        with self.assertRaisesRegex(NotTrusted, "private addresses"):
+            root_of(self.folder / "other", ("203.0.113.9",), REAL)
 
     def test_keys_are_private(self):
         """Nobody else on the computer reads them."""

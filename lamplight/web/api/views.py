@@ -18,6 +18,8 @@ from lamplight.actions.readings import DoubtfulReadings, TypedReading, take_read
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.lamps.match import PanelSignals, meanings
 from lamplight.core.moment import read_moment
+from lamplight.core.site.computer_clock import BACK, clock_doubt
+from lamplight.store.clock import last_written
 from lamplight.store.database import database
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import MachineRow, SiteRow, machines, sites
@@ -90,11 +92,21 @@ def _machine(served: Collection[int], wanted: object) -> tuple[int, MachineRow]:
 
 
 def _at(given: object) -> datetime:
+    """The moment that a program names, else the present.
+
+    Where the computer's clock looks wrong, a program that names the same day vouches for it; a page could be asked, a
+    program cannot.
+    """
+    doubt = clock_doubt(now(), last_written())
     if given is None:
+        if doubt:
+            raise Refused(409, f"{doubt}. Send “at” with each reading, or say in a page of Lamplight that it is right.")
         return now()
     at = read_moment(str(given))
     if at is None:
         raise InvalidInput("“at” is a date and time with its offset, such as 2026-11-24T07:05:00+01:00.")
+    if doubt and abs(at - now()) > BACK:
+        raise Refused(409, f"{doubt}, and your clock says another time. Set the clock that is wrong.")
     return at
 
 

@@ -7,12 +7,12 @@ from datetime import time
 
 from flask import Blueprint, Response, abort, flash, g, render_template, request, url_for
 
+from lamplight.actions.mail_password import mail_password
 from lamplight.actions.mail_settings import (
     CATCHER,
     SECURITY,
     SERVER,
     ServerFields,
-    mail_password,
     save_mail,
     save_wishes,
 )
@@ -59,8 +59,8 @@ def _show(code: int = 200, errors: Mapping[str, str] | None = None, server: Mapp
     return render(
         "mail/page.html", "worktop", code, settings=settings, own=own, known=known, whose=whose, row=known.get(whose),
         wishes=wanted, hour=f"{wanted.minute // 60:02}:{wanted.minute % 60:02}", weekdays=WEEKDAYS, ways=WAYS,
-        security=SECURITY, password=bool(mail_password(data_folder())), errors=errors or {}, form=request.form,
-        server=server or {}, **_outbox(),
+        security=SECURITY, password=bool(mail_password(data_folder(), here.id, settings)), errors=errors or {},
+        form=request.form, server=server or {}, **_outbox(),
     )  # fmt: skip
 
 

@@ -1,7 +1,7 @@
 """A local authority: its root, made at the first start, and the server's certificate, renewed by itself.
 
-The root signs for private addresses and the names of this computer alone (RFC 5280, 4.2.1.10), so that whoever trusts
-it trusts it with nothing else.
+The root signs for private addresses and the names of this computer alone (RFC 5280, 4.2.1.10), and for servers alone
+(4.2.1.12), so that whoever trusts it trusts it with nothing else.
 """
 
 from __future__ import annotations
@@ -56,6 +56,7 @@ def root_of(folder: Path, names: Collection[str], now: datetime) -> x509.Certifi
         if now < known.not_valid_after_utc - GOOD_FOR and _may_sign(known, names):
             return known
     key = ec.generate_private_key(ec.SECP256R1())
+    _refuse_public(names)
     name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, f"Lamplight here, since {now:%Y-%m-%d}")])
     builder = (
         x509.CertificateBuilder().subject_name(name).issuer_name(name).public_key(key.public_key())
@@ -64,6 +65,7 @@ def root_of(folder: Path, names: Collection[str], now: datetime) -> x509.Certifi
         .add_extension(x509.BasicConstraints(ca=True, path_length=0), critical=True)
         .add_extension(_usage(signs=True), critical=True)
         .add_extension(x509.SubjectKeyIdentifier.from_public_key(key.public_key()), critical=False)
+        .add_extension(x509.ExtendedKeyUsage([ExtendedKeyUsageOID.SERVER_AUTH]), critical=False)
         .add_extension(x509.NameConstraints(_permitted(names), None), critical=True)
     )  # fmt: skip
     return _written(builder.sign(key, hashes.SHA256()), key, pair)
@@ -92,7 +94,7 @@ def server_pair(folder: Path, names: Collection[str], now: datetime) -> Pair:
         .add_extension(x509.BasicConstraints(ca=False, path_length=None), critical=True)
         .add_extension(_usage(signs=False), critical=True)
         .add_extension(x509.ExtendedKeyUsage([ExtendedKeyUsageOID.SERVER_AUTH]), critical=False)
-        .add_extension(x509.SubjectAlternativeName([_general(name) for name in sorted(set(names))]), critical=False)
+        .add_extension(x509.SubjectAlternativeName(_signable(names)), critical=False)
         .add_extension(x509.AuthorityKeyIdentifier.from_issuer_public_key(signer.public_key()), critical=False)
         .add_extension(x509.SubjectKeyIdentifier.from_public_key(key.public_key()), critical=False)
     )  # fmt: skip
@@ -131,7 +133,7 @@ def fingerprint(certificate: x509.Certificate) -> str:
 def _usage(signs: bool) -> x509.KeyUsage:
     return x509.KeyUsage(
         digital_signature=not signs, content_commitment=False, key_encipherment=False, data_encipherment=False,
-        key_agreement=False, key_cert_sign=signs, crl_sign=signs, encipher_only=False, decipher_only=False,
+        key_agreement=False, key_cert_sign=signs, crl_sign=False, encipher_only=False, decipher_only=False,
     )  # fmt: skip
 
 
@@ -143,10 +145,19 @@ def _general(name: str) -> x509.GeneralName:
 
 
 def _permitted(names: Collection[str]) -> list[x509.GeneralName]:
-    """What the root may sign for: private networks, and these names."""
-    own = [one for one in map(_general, sorted(set(names))) if isinstance(one, x509.DNSName) or _public(one)]
-    fixed = [x509.IPAddress(ip_network(net)) for net in PRIVATE]
-    return [*fixed, *(one if isinstance(one, x509.DNSName) else _single(one) for one in own), x509.DNSName("local")]
+    """What the root may sign for: private networks, and these names; what lies below a name is its own."""
+    own = [one for one in _signable(names) if isinstance(one, x509.DNSName)]
+    return [*(x509.IPAddress(ip_network(net)) for net in PRIVATE), *own]
+
+
+def _signable(names: Collection[str]) -> list[x509.GeneralName]:
+    """Names, and addresses of private networks; a public address is nobody's for long."""
+    return [one for one in map(_general, sorted(set(names))) if not _public(one)]
+
+
+def _refuse_public(names: Collection[str]) -> None:
+    if not _signable(names):
+        raise NotTrusted("The local authority signs for private addresses. Give a certificate: --cert and --key.")
 
 
 def _public(name: x509.GeneralName) -> bool:
@@ -157,21 +168,14 @@ def _within(name: x509.IPAddress, network: IPv4Network | IPv6Network) -> bool:
     return ip_address(str(name.value)) in network
 
 
-def _single(name: x509.GeneralName) -> x509.IPAddress:
-    return x509.IPAddress(ip_network(str(name.value)))
-
-
 def _may_sign(root: x509.Certificate, names: Collection[str]) -> bool:
     permitted = root.extensions.get_extension_for_class(x509.NameConstraints).value.permitted_subtrees or []
     words = {one.value for one in permitted if isinstance(one, x509.DNSName)}
     networks = [one.value for one in permitted if isinstance(one, x509.IPAddress)]
-    for one in map(_general, names):
-        if isinstance(one, x509.DNSName):
-            if not any(one.value == word or one.value.endswith(f".{word}") for word in words):
-                return False
-        elif not any(ip_address(str(one.value)) in network for network in networks):  # type: ignore[operator]
-            return False
-    return True
+    limited = any(isinstance(one.value, x509.ExtendedKeyUsage) for one in root.extensions)
+    named = all(one.value in words for one in _signable(names) if isinstance(one, x509.DNSName))
+    # One that was made when more was left open is made anew.
+    return limited and named and "local" not in words and len(networks) == len(PRIVATE)
 
 
 def _still_good(path: Path, root: x509.Certificate, names: Collection[str], now: datetime) -> bool:
@@ -179,7 +183,7 @@ def _still_good(path: Path, root: x509.Certificate, names: Collection[str], now:
     told = known.extensions.get_extension_for_class(x509.SubjectAlternativeName).value
     signer = known.extensions.get_extension_for_class(x509.AuthorityKeyIdentifier).value.key_identifier
     own = root.extensions.get_extension_for_class(x509.SubjectKeyIdentifier).value.digest
-    named = set(told) == {_general(name) for name in names}
+    named = set(told) == set(_signable(names))
     return signer == own and named and now < known.not_valid_after_utc - RENEWED_BEFORE
 
 
