@@ -7,7 +7,8 @@ from datetime import datetime
 from enum import StrEnum
 
 from lamplight.actions.authority import needs_over
-from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.actions.entries import Actor, required
+from lamplight.actions.person_lines import write_of_person
 from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
@@ -60,7 +61,7 @@ def make_token(scope: Scope, name: str, actor: Actor) -> str:
         raise InvalidInput("You have twenty tokens. End one first.", "token_name")
     token = fresh_token()
     with database.atomic():
-        write_entry("access", f"Token “{called}” made, to {SCOPE_WORDS[scope]}", actor)
+        write_of_person("access", f"Token “{called}” made, to {SCOPE_WORDS[scope]}", actor, actor.keeper_id)
         ApiToken.create(keeper=actor.keeper_id, scope=scope.value, name=called, hashed=hashed(token), made_at=actor.now)
     return token
 
@@ -84,7 +85,13 @@ def end_token(token_id: int, actor: Actor) -> None:
     needs_over(actor, row.keeper_id)
     with database.atomic():
         ApiToken.update(ended_at=actor.now).where(ApiToken.id == token_id).execute()
-        write_entry("access", f"Token “{row.name}” ended", actor)
+        write_of_person("access", f"Token “{row.name}” ended", actor, row.keeper_id)
+
+
+def end_tokens_of(keeper_id: int, now: datetime) -> int:
+    """End every token of a keeper; answers how many there were."""
+    gone = ApiToken.update(ended_at=now).where(ApiToken.keeper == keeper_id, ApiToken.ended_at.is_null())
+    return int(gone.execute())
 
 
 def actors_of_token(token: str, scope: Scope, now: datetime) -> dict[int, Actor]:

@@ -18,7 +18,8 @@ from lamplight.formats.days_off_file import DaysOff, read_days_off
 from lamplight.store.database import database
 from lamplight.store.models import Closure, FeedVersion
 from lamplight.store.plans import Announced, FeedRow, announcements, feeds
-from lamplight.store.sites import SiteRow, closures, keepers
+from lamplight.store.rights import keeper_names
+from lamplight.store.sites import SiteRow, closures
 
 ALARMS = (0, 10, 15, 30, 60, 120)
 CALENDAR, SCREEN = "calendar", "screen"
@@ -37,7 +38,7 @@ def renew_feed(site: SiteRow, keeper_id: int | None, alarm_minutes: int, actor: 
     """
     if alarm_minutes not in ALARMS:
         raise InvalidInput("Choose how long before a visit you are reminded.")
-    names = {row.id: row.name for row in keepers()}
+    names = keeper_names(site.id)
     if keeper_id is not None and keeper_id not in names:
         raise InvalidInput("That keeper is no longer there. Load the page again.")
     token = token_urlsafe(24)

@@ -11,8 +11,9 @@ from lamplight.core.site.calendar import WEEKDAYS
 from lamplight.core.site.slots import WeekSlot
 from lamplight.store.database import database
 from lamplight.store.models import KeeperAbsence, SlotsVersion, WalksVersion
+from lamplight.store.rights import keeper_names
 from lamplight.store.rounds import ways, week_slots
-from lamplight.store.sites import SiteRow, keepers
+from lamplight.store.sites import SiteRow
 
 MOST_SLOTS, LONGEST_WAY_MIN, LONGEST_AWAY_DAYS = 100, 120, 366
 
@@ -33,7 +34,7 @@ def add_slots(site: SiteRow, days: Sequence[int], start: int, end: int, keeper: 
     """
     if not days:
         raise InvalidInput("Choose the weekdays on which there is time for the machines.", "days")
-    names = {row.id: row.name for row in keepers()}
+    names = keeper_names(site.id)
     if keeper is not None and keeper not in names:
         raise InvalidInput("That keeper is no longer there. Load the page again.", "keeper")
     fresh = [WeekSlot(day, start, end, keeper) for day in days]
@@ -87,7 +88,7 @@ def add_keeper_absence(
     Raises:
         InvalidInput: for an unknown keeper, who stands in for themselves, or dates that are none.
     """
-    names = {row.id: row.name for row in keepers()}
+    names = keeper_names(site.id)
     if keeper not in names or (stand_in is not None and stand_in not in names):
         raise InvalidInput("That keeper is no longer there. Load the page again.", "away_keeper")
     if stand_in == keeper:

@@ -17,6 +17,7 @@ from lamplight.formats.mail_message import mail_address
 from lamplight.store.database import database
 from lamplight.store.mail import MailSettings, WishesRow, mail_settings, wishes_rows
 from lamplight.store.models import MailVersion, Outgoing, WishesVersion
+from lamplight.store.rights import keeper_names
 from lamplight.store.sites import SiteRow, keepers
 
 NONE, CATCHER, SERVER = "none", "catcher", "smtp"
@@ -107,7 +108,7 @@ def save_wishes(site: SiteRow, keeper_id: int | None, mailbox: str, wishes: Wish
     Raises:
         InvalidInput: for an unknown keeper, or a mailbox that is none.
     """
-    names = {row.id: row.name for row in keepers()}
+    names = keeper_names(site.id)
     if keeper_id is not None and keeper_id not in names:
         raise InvalidInput("That keeper is no longer there. Load the page again.")
     to = mail_address(mailbox, "The mailbox", "mailbox") if wishes.any or mailbox.strip() else ""

@@ -27,8 +27,9 @@ from lamplight.store.clock import last_written
 from lamplight.store.database import database, why_not_writable
 from lamplight.store.mail import MailSettings, WishesRow, keys_told, last_note, mail_settings, seen_by, wishes_rows
 from lamplight.store.plans import announced
+from lamplight.store.rights import keeper_names
 from lamplight.store.rounds import keepers_away
-from lamplight.store.sites import SiteRow, keepers, sites
+from lamplight.store.sites import SiteRow, sites
 
 LOG = logging.getLogger("lamplight")
 # A keeper who is typing is let finish, and a busy day does not keep the computer planning.
@@ -72,7 +73,7 @@ def _notify(site: SiteRow, post: Post, now: datetime, started_at: str) -> Delive
     if any(row.wishes.at_once for row in wishes):
         look = partial(_alarms, site, now)
         alarms = going_on(site, "The look at what is told at once", now, address, look, None)
-    names = {keeper.id: keeper.name for keeper in keepers()}
+    names = keeper_names(site.id)
     for row in wishes:  # what cannot be told to one is told to the others all the same
         whose = names.get(row.keeper_id or 0, "whoever keeps the machines")
         going_on(site, f"The note to {whose}", now, address, partial(_write_due, site, row, address, now), None)

@@ -31,8 +31,9 @@ from webauthn.helpers.structs import (
 )
 
 from lamplight.actions.authority import needs_over
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import confirm
+from lamplight.actions.person_lines import write_of_person
 from lamplight.actions.tokens import hashed
 from lamplight.core.errors import InvalidInput
 from lamplight.store.database import database
@@ -132,7 +133,7 @@ def add_key(answer: Mapping[str, Any], name: str, actor: Actor, place: Place) ->
     if len(credential) > LONGEST_CREDENTIAL or Passkey.select().where(Passkey.credential == credential).exists():
         raise InvalidInput("That passkey is known already.", "passkey")
     with database.atomic():
-        write_entry("access", f"Passkey “{called}” made", actor)
+        write_of_person("access", f"Passkey “{called}” made", actor, actor.keeper_id or 0)
         Passkey.create(
             keeper=actor.keeper_id, credential=credential, public_key=made.credential_public_key,
             counted=made.sign_count, host=place.host, name=called, made_at=actor.now,
@@ -182,7 +183,7 @@ def end_key(key_id: int, actor: Actor) -> None:
     needs_over(actor, row.keeper_id)
     with database.atomic():
         Passkey.update(ended_at=actor.now).where(Passkey.id == key_id).execute()
-        write_entry("access", f"Passkey “{row.name}” ended", actor)
+        write_of_person("access", f"Passkey “{row.name}” ended", actor, row.keeper_id)
 
 
 def end_keys_of(keeper_id: int, actor: Actor) -> int:
@@ -207,7 +208,7 @@ def want_two_steps(wanted: bool, actor: Actor, present: str) -> None:
         raise InvalidInput("Make a passkey first.", "passkey")
     with database.atomic():
         said = "Passphrase and passkey are both asked for" if wanted else "Passphrase or passkey is asked for"
-        TwoSteps.create(entry=write_entry("access", said, actor), keeper=keeper_id, wanted=wanted)
+        TwoSteps.create(entry=write_of_person("access", said, actor, keeper_id), keeper=keeper_id, wanted=wanted)
 
 
 def two_steps() -> set[int]:

@@ -8,8 +8,10 @@ from functools import cache
 from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
 
+from lamplight.actions.api_tokens import end_tokens_of
 from lamplight.actions.authority import needs_over
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import Actor
+from lamplight.actions.person_lines import write_of_person
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
 from lamplight.store.database import database
@@ -37,7 +39,7 @@ def change_passphrase(keeper_id: int, passphrase: str, actor: Actor, present: st
 
 
 def set_passphrase(keeper_id: int, passphrase: str, actor: Actor) -> None:
-    """Give a keeper a passphrase, or another one; phones that were signed in are signed out.
+    """Give a keeper a passphrase, or another one; phones that were signed in are signed out, and their tokens end.
 
     Raises:
         InvalidInput: when it is too short, too long, or would be guessed soon.
@@ -48,7 +50,8 @@ def set_passphrase(keeper_id: int, passphrase: str, actor: Actor) -> None:
     check_strength(keeper, passphrase)
     hashed = HASHER.hash(passphrase)  # takes a while: not inside the transaction, where others would wait
     with database.atomic():
-        entry = write_entry("passphrase", f"Passphrase of {keeper.name} set", actor)
+        entry = write_of_person("passphrase", f"Passphrase of {keeper.name} set", actor, keeper_id)
+        end_tokens_of(keeper_id, actor.now)
         KeeperSecret.create(entry=entry, keeper=keeper_id, hashed=hashed)
 
 

@@ -6,8 +6,9 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from lamplight.actions.authority import needs_over
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import is_right
+from lamplight.actions.person_lines import write_of_person
 from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
@@ -75,7 +76,7 @@ def begin_session(row: SecretRow, device: str, now: datetime, on: str = "") -> t
         if first:
             on_what = f" on {on}" if on else ""
             words = f"{row.keeper.name} signed in{on_what} for the first time"
-            write_entry("access", words, Actor(now, row.keeper.id))
+            write_of_person("access", words, Actor(now, row.keeper.id), row.keeper.id)
         KnownDevice.replace(keeper=row.keeper.id, hashed=hashed(device), at=now).execute()
     return token, device
 
@@ -129,7 +130,8 @@ def end_other_session(session_id: int, actor: Actor) -> None:
     needs_over(actor, session.keeper_id)
     with database.atomic():
         SignIn.update(ended_at=actor.now).where(SignIn.id == session_id).execute()
-        write_entry("access", f"A session{f' on {session.device}' if session.device else ''} was ended", actor)
+        words = f"A session{f' on {session.device}' if session.device else ''} was ended"
+        write_of_person("access", words, actor, session.keeper_id)
 
 
 def note_lockout(name: str, now: datetime) -> None:
@@ -140,7 +142,7 @@ def note_lockout(name: str, now: datetime) -> None:
     words = f"Too many wrong passphrases for {row.keeper.name}"
     lately = Entry.select().where(Entry.kind == "access", Entry.summary == words, Entry.at > now - timedelta(hours=1))
     if not lately.exists():
-        write_entry("access", words, Actor(now))
+        write_of_person("access", words, Actor(now), row.keeper.id)
 
 
 def end_session(token: str, now: datetime) -> None:

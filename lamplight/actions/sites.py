@@ -22,11 +22,16 @@ from lamplight.store.sites import SiteRow, keepers, sites
 LONGEST_CLOSURE_DAYS = 366
 
 
-def _refuse_taken(name: str, initials: str, keeper_id: int | None) -> None:
-    """Nobody signs in or stands in the log under what means somebody else."""
+def _refuse_taken(name: str, initials: str, keeper_id: int | None, site_id: int) -> None:
+    """Nobody signs in or stands in the log under what means somebody else; who that is, is said to their own site."""
+    here_too = roles_at(site_id)
     for other in keepers():
         if other.id == keeper_id:
             continue
+        taken = {other.initials.lower(), other.name.lower()}
+        if other.id not in here_too and taken & {initials.lower(), name.lower()}:
+            field = "initials" if initials.lower() in taken else "name"
+            raise InvalidInput("Somebody at another site is called that. Choose something else.", field)
         if initials.lower() in (other.initials.lower(), other.name.lower()):
             raise InvalidInput(f"{other.name} has the initials {initials} already. Choose others.", "initials")
         if name.lower() in (other.initials.lower(), other.name.lower()):
@@ -138,7 +143,7 @@ def save_keeper(
         confirm(keeper_id, actor, present)
     with database.atomic():
         if active:
-            _refuse_taken(name, initials, keeper_id)
+            _refuse_taken(name, initials, keeper_id, here(actor))
         _refuse_others(keeper_id, name, initials, active, actor)
         brought = known_to(actor)
         if keeper_id is not None and brought is not None and keeper_id not in brought:

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import mailbox
 import socket
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -106,6 +106,11 @@ class Caught:
     page: str
     headers: tuple[tuple[str, str], ...]
 
+    @property
+    def message_id(self) -> str:
+        """What the mail is known by, without its brackets; empty where it has none."""
+        return next((value.strip("<> ") for name, value in self.headers if name.lower() == "message-id"), "")
+
 
 def caught(folder: Path) -> list[Caught]:
     """Everything that was caught, newest first."""
@@ -131,7 +136,14 @@ def _caught(key: str, raw: bytes) -> Caught:
     )  # fmt: skip
 
 
-def clear(folder: Path) -> None:
-    """Throw away what was caught."""
+def throw_away(folder: Path, keys: Collection[str]) -> None:
+    """Throw away some of what was caught.
+
+    Args:
+        folder: of the data.
+        keys: as `caught` has them; what is gone already is passed over.
+    """
     if (folder / FOLDER).is_dir():
-        mailbox.Maildir(folder / FOLDER, create=True).clear()
+        box = mailbox.Maildir(folder / FOLDER, create=True)
+        for key in keys:
+            box.discard(key)

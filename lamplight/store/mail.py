@@ -9,7 +9,8 @@ from datetime import datetime
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.store.models import Entry, MailVersion, Outgoing, PanelSighting, ToldOnce, WishesVersion
-from lamplight.store.sites import keepers, newest_at
+from lamplight.store.rights import roles_at
+from lamplight.store.sites import newest_at
 
 
 @dataclass(frozen=True)
@@ -58,8 +59,8 @@ class WishesRow:
 
 
 def wishes_rows(site_id: int) -> list[WishesRow]:
-    """What holds for each keeper who gave a mailbox and has not left, in the order of keepers."""
-    here = {None, *(row.id for row in keepers())}
+    """What holds for each keeper who gave a mailbox and serves the site, in the order of keepers."""
+    here = {None, *roles_at(site_id)}
     rows = (
         WishesVersion.select()
         .join(Entry)
@@ -122,6 +123,11 @@ def mail_row(mail_id: int) -> MailRow | None:
 def mails_in(states: Collection[MailState]) -> list[MailRow]:
     """The mails that stand so, oldest first."""
     return [_row(row) for row in Outgoing.select().where(Outgoing.state.in_(list(states))).order_by(Outgoing.id)]
+
+
+def message_ids(site_ids: Collection[int]) -> set[str]:
+    """What the mails of some sites are known by, as far as the outbox still has them."""
+    return {row.message_id for row in Outgoing.select(Outgoing.message_id).where(Outgoing.site.in_(list(site_ids)))}
 
 
 def keys_told(site_id: int, keeper_id: int | None) -> set[str]:

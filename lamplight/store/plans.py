@@ -8,6 +8,7 @@ from datetime import datetime
 
 from lamplight.core.plan.terms import ACCEPTED_RISK, WORTH_SHARE
 from lamplight.store.models import AnnouncedPlan, Entry, FeedVersion, PlanPin, PlanWish
+from lamplight.store.rights import roles_at
 from lamplight.store.sites import newest_at
 
 
@@ -70,7 +71,11 @@ class FeedRow:
 
 
 def feeds(site_id: int) -> list[FeedRow]:
-    """The addresses that hold: of each kind and keeper the newest that was not undone, where it was not taken away."""
+    """The addresses that hold: of each kind and keeper the newest that was not undone, where it was not taken away.
+
+    That of somebody who serves the site no more is answered no more.
+    """
+    around = {None, *roles_at(site_id)}
     rows = (
         FeedVersion.select(FeedVersion, Entry)
         .join(Entry)
@@ -81,7 +86,7 @@ def feeds(site_id: int) -> list[FeedRow]:
     return [
         FeedRow(site_id, row.kind, row.keeper_id, row.hashed, row.alarm_minutes, row.entry.at)
         for row in newest.values()
-        if row.hashed
+        if row.hashed and row.keeper_id in around
     ]
 
 

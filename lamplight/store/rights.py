@@ -14,6 +14,12 @@ def roles_at(site_id: int) -> dict[int, RoleAtSite]:
     return roles_by_site().get(site_id, {})
 
 
+def keeper_names(site_id: int) -> dict[int, str]:
+    """The names of those who serve a site, by id."""
+    served = roles_at(site_id)
+    return {row.id: row.name for row in keepers() if row.id in served}
+
+
 def roles_by_site() -> dict[int, dict[int, RoleAtSite]]:
     """The same by site. Of whom nobody ever said anything, they look on at the first one."""
     latest = (

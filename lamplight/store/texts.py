@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from peewee import fn
 
-from lamplight.store.models import Entry, MachineVersion, TextVersion
+from lamplight.store.models import Entry, Machine, MachineVersion, TextVersion
 from lamplight.store.sites import newest
 
 
@@ -35,6 +37,10 @@ def last_text(model: type[TextVersion], key: str) -> str | None:
     return None if row is None else row.text
 
 
-def machines_of_kind(key: str) -> list[str]:
-    """Names of the machines of a kind, retired ones too."""
-    return sorted(version.name for version in newest(MachineVersion, "machine") if version.kind == key)
+def machines_of_kind(key: str, site_ids: Collection[int] | None = None) -> list[str]:
+    """Names of the machines of a kind, retired ones too: at some sites, or at all."""
+    rows = [version for version in newest(MachineVersion, "machine") if version.kind == key]
+    if site_ids is not None:
+        there = {row.id for row in Machine.select(Machine.id).where(Machine.site.in_(list(site_ids)))}
+        rows = [row for row in rows if row.machine_id in there]
+    return sorted(row.name for row in rows)

@@ -76,6 +76,11 @@ def sites_served() -> list[SiteRow]:
     return served
 
 
+def sites_known() -> list[int]:
+    """The numbers of the sites at which whoever is here keeps machines."""
+    return [row.id for row in sites_served()]
+
+
 def served(machine_id: int | None) -> bool:
     """Whether a machine stands at a site at which whoever is here keeps machines."""
     if len(every_site()) == 1:

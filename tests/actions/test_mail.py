@@ -33,7 +33,7 @@ from lamplight.core.mail.outbox import IN_HAND_AT_MOST, MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.core.stock.stock import Move
 from lamplight.library import catalogue
-from lamplight.simulators.mail_catcher import HOST, Mood, catching, caught, clear, set_mood
+from lamplight.simulators.mail_catcher import HOST, Mood, catching, caught, set_mood, throw_away
 from lamplight.store.database import database
 from lamplight.store.mail import mail_settings, mails, wishes_rows
 from lamplight.store.models import Entry, Outgoing
@@ -299,7 +299,7 @@ class AtOnce(MailTest):
         self.wish(morning=False, at_once=True)
         self.wish(self.ben, morning=False, at_once=True)
         self.turn(EARLY)
-        clear(self.folder)
+        throw_away(self.folder, [mail.key for mail in caught(self.folder)])
         self.light(EARLY + MINUTE, keeper=self.ann)
         self.turn(EARLY + 2 * MINUTE)
         self.assertEqual([mail.recipient for mail in caught(self.folder)], [f"k{self.ben}@example.org"])
@@ -308,7 +308,7 @@ class AtOnce(MailTest):
         """Is not sent any more."""
         self.wish(morning=False, at_once=True)
         self.turn(EARLY)
-        clear(self.folder)
+        throw_away(self.folder, [mail.key for mail in caught(self.folder)])
         set_mood(self.folder, Mood.BUSY)
         self.light(EARLY + MINUTE)
         self.turn(EARLY + MINUTE)

@@ -19,7 +19,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.texts import machines_of_kind
-from lamplight.web.here import actor, site
+from lamplight.web.here import actor, site, sites_known
 from lamplight.web.kinds.build_changes import change_of
 from lamplight.web.kinds.build_model import (
     SECTIONS,
@@ -77,7 +77,7 @@ def _show(key: str, code: int = 200, notice: str = "", draft: Any = None):  # no
     circuits = {circuit.value: circuit for circuit in Circuit}
     return render(
         "kinds/build.html", "build", code, kind=kind, model=model, at=at, sections=SECTIONS, notice=notice,
-        form=request.form if code == 422 else {}, used=machines_of_kind(key), kept=kept_as_written(key),
+        form=request.form if code == 422 else {}, used=machines_of_kind(key, sites_known()), kept=kept_as_written(key),
         last=_last(kind), circuits=circuits,
     )  # fmt: skip
 

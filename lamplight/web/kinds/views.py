@@ -19,7 +19,7 @@ from lamplight.library.catalogue import defaults, kind_as_written_now, kind_sche
 from lamplight.library.mistakes import Mistake
 from lamplight.store.texts import machines_of_kind
 from lamplight.web.clock import now
-from lamplight.web.here import actor, site
+from lamplight.web.here import actor, site, sites_known
 from lamplight.web.kinds import building
 from lamplight.web.own_texts import TextPlace, typed_text
 from lamplight.web.rendering import page as render
@@ -81,7 +81,7 @@ def kind(key: str):  # noqa: ANN201
     return render(
         "kinds/kind.html", "worktop", kind=known, drawing=cutaway(known, Scene(labels=labels), cls="cutaway large"),
         own=own is not None, now_written=kind_as_written_now(own) if own else "",
-        programmes=programmes_in_general(known, defaults()), used=machines_of_kind(key),
+        programmes=programmes_in_general(known, defaults()), used=machines_of_kind(key, sites_known()),
         trigger_in_words=trigger_in_words,
         titles={item.key: item.title for item in known.items}, pictures=_pictures(known),
     )  # fmt: skip

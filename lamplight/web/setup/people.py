@@ -88,7 +88,8 @@ def _tokens(who: Actor) -> list[TokenRow]:
     """Tokens that are good: one's own, an owner everybody's."""
     if who.role is None:
         return []
-    return [row for row in good_tokens() if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER]
+    shown = set(roles_at(site().id)) if who.role is RoleAtSite.OWNER else {who.keeper_id}
+    return [row for row in good_tokens() if row.keeper_id in shown]
 
 
 def _role(text: str) -> RoleAtSite | None:
