@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import datetime
 
 from lamplight.actions.entries import Actor, here, write_entry
 from lamplight.actions.passphrases import check_strength, set_passphrase
@@ -11,10 +11,10 @@ from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.store.database import database
+from lamplight.store.invites import GOOD_FOR, open_invites
 from lamplight.store.models import Invite
 from lamplight.store.sites import KeeperRow, SiteRow
 
-GOOD_FOR = timedelta(hours=48)
 MOST_OPEN = 20
 GONE = "That invitation was used, withdrawn, or is older than two days. Ask for a new one."
 
@@ -34,12 +34,6 @@ def make_invite(site: SiteRow, role: RoleAtSite, actor: Actor) -> str:
         write_entry("access", f"Somebody invited as {role.value}", actor)
         Invite.create(site=site.id, role=role.value, hashed=hashed(token), made_by=actor.keeper_id, made_at=actor.now)
     return token
-
-
-def open_invites(site_id: int, now: datetime) -> list[Invite]:
-    """Invitations that are still good, the newest first."""
-    rows = Invite.select().where(Invite.site == site_id, Invite.used_at.is_null(), Invite.withdrawn_at.is_null())
-    return [row for row in rows.order_by(Invite.id.desc()) if now - row.made_at < GOOD_FOR]
 
 
 def invite_of(token: str, now: datetime) -> Invite | None:

@@ -95,6 +95,11 @@ def add_photo(run: RunRow, data: bytes, title: str, actor: Actor) -> str:
     return name
 
 
+def delete_photo_file(name: str) -> None:
+    """Let go of a picture that is in the book no more; what is gone already is passed over."""
+    (photo_folder() / Path(name).name).unlink(missing_ok=True)
+
+
 def photo_path(name: str) -> Path | None:
     """Where a photo that is in the book lies; None where it is not."""
     if not Photo.select().where(Photo.file == name).exists():

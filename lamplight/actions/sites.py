@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from datetime import date
 
+from lamplight.actions.access import end_access
 from lamplight.actions.authority import known_to, needs_over
 from lamplight.actions.entries import Actor, here, optional, required, write_entry
 from lamplight.actions.passphrases import confirm
@@ -154,6 +155,8 @@ def save_keeper(
             key: roles_after(by_site.get(key, {}), keeper_id or 0, role, active, alone=actor.role is None)
             for key in served
         }
+        if keeper_id is not None and not active:
+            end_access(keeper_id, actor)
         keeper = Keeper.get_by_id(keeper_id) if keeper_id else Keeper.create()
         summary = f"{name} ({initials}) " + ("changed" if keeper_id and active else "added" if active else "left")
         entry = write_entry("keeper", summary, actor)
@@ -194,6 +197,7 @@ def serve_no_more(keeper_id: int, actor: Actor, present: str = "") -> None:
         if not any(keeper_id in roles for key, roles in by_site.items() if key != at):
             raise InvalidInput(f"{name} serves no other site. Say that they have left instead.", "role")
         after = roles_after(by_site[at], keeper_id, None, stays=False, alone=actor.role is None)
+        end_access(keeper_id, actor, at)
         entry = write_entry("keeper", f"{name} serves here no more", actor)
         role = by_site[at][keeper_id].value
         KeeperRole.create(entry=entry, keeper=keeper_id, site=at, role=role, serves=False)

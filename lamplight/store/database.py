@@ -55,6 +55,17 @@ def _has_journal(path: Path) -> bool:
     return journal.exists() and journal.stat().st_size > 0
 
 
+@contextlib.contextmanager
+def wiped() -> Iterator[None]:
+    """What is written over or deleted inside leaves nothing behind in the file, nor in its journal."""
+    database.execute_sql("PRAGMA secure_delete = ON")
+    try:
+        yield
+    finally:
+        database.execute_sql("PRAGMA secure_delete = OFF")
+        database.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")
+
+
 def data_folder() -> Path:
     """Where the open data file lies, and all that belongs to it."""
     return Path(str(database.database)).parent

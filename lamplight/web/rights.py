@@ -46,7 +46,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
     ),
     # Their own passphrase; the page and the action look after the rest.
     "setup.people": (LOOKS, OWNS), "setup.passphrase": (LOOKS, LOOKS),
-    "setup.end_session": (LOOKS, LOOKS), "setup.token": (LOOKS, LOOKS),
+    "setup.end_session": (LOOKS, LOOKS), "setup.end_some": (LOOKS, LOOKS), "setup.token": (LOOKS, LOOKS),
     "setup.no_token": (LOOKS, LOOKS), "setup.key_wanted": (LOOKS, LOOKS), "setup.key_made": (LOOKS, LOOKS),
     "setup.no_key": (LOOKS, LOOKS), "setup.both_steps": (LOOKS, LOOKS), "sign_in.leave": (LOOKS, LOOKS),
     "log.undo_entry": (LOOKS, REPORTS),
@@ -93,7 +93,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
     ),
     **dict.fromkeys(
         (
-            "setup.site_page", "setup.invite", "setup.withdraw", "setup.close_days",
+            "setup.site_page", "setup.invite", "setup.withdraw", "setup.forget", "setup.close_days",
             "setup.holidays", "setup.start", "supplies.save_how", "mail.server",
             "feeds.days_off", "kinds.delete", "procedures.delete",
         ),

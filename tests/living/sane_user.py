@@ -5,7 +5,7 @@ Nothing here knows a rule of the application: links, forms and fields are taken 
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from random import Random
@@ -39,6 +39,7 @@ class SaneUser:
         today: tells the moment that the application has.
         told: every request, for whoever looks for what went wrong.
         here: the page that is open.
+        account: name and passphrase, where they sign in.
     """
 
     client: object
@@ -46,6 +47,7 @@ class SaneUser:
     today: Callable[[], datetime]
     told: list[str] = field(default_factory=list)
     here: Answer | None = None
+    account: tuple[str, str] | None = None
 
     def open(self, path: str, htmx: bool = False) -> Answer:
         """Look at a page; where it leads on, the page after that."""
@@ -62,14 +64,18 @@ class SaneUser:
             self.here = found
         return found
 
-    def step(self) -> Answer:
-        """One thing that somebody does on the page that is open."""
+    def step(self, places: Sequence[str] = ()) -> Answer:
+        """One thing that somebody does on the page that is open, or on one of some places that they go to first."""
         if self.here is None:
             return self.open("/")
+        if self.account and self.here.path.startswith("/sign-in"):
+            self.sign_in(*self.account)  # a session ends with its week
+        if wandered := places and self.chance.random() < 0.4:
+            self.open(self.chance.choice(places))
         page = html.fromstring(self.here.text or "<p></p>")
         links = sorted({to for one in page.iter("a") if (to := self._local(one.get("href", "")))})
         forms = [form for form in page.iter("form") if self._sendable(form)]
-        if forms and self.chance.random() < 0.6:
+        if forms and self.chance.random() < (0.9 if wandered else 0.6):
             return self.send(self.chance.choice(forms))
         if links and self.chance.random() < 0.9:
             return self.open(self.chance.choice(links), htmx=self.chance.random() < 0.15)

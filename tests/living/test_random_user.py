@@ -59,12 +59,17 @@ class RandomUser(DataTest):
         app = tested_app(folder, self.clock, testing=True, reach=reach)
         user = SaneUser(app.test_client(), chance, lambda: self.clock.moment)
         if begins.endswith("network"):
-            user.sign_in("OO", "four tiles on a shelf")
+            user.account = ("OO", "four tiles on a shelf")
+            user.sign_in(*user.account)
         if begins == "empty":
             user.begin_a_book()
         wrong = []
         for number in range(STEPS):
-            for act in (lambda: user.step(), lambda: self.look(user, chance), lambda: self.time_goes_on(chance)):
+            for act in (
+                lambda: user.step(self.places()),
+                lambda: self.look(user, chance),
+                lambda: self.time_goes_on(chance),
+            ):
                 try:
                     answer = act()
                     problem = f"{answer.code} {answer.path}" if answer and answer.code >= 500 else ""
@@ -79,6 +84,15 @@ class RandomUser(DataTest):
             if len(wrong) >= 3:
                 break
         return wrong
+
+    def places(self):
+        """Where somebody goes on their own: every machine's pages, open runs twice, what everybody opens."""
+        database.connect(reuse_if_open=True)
+        machines = [row.id for row in Machine.select(Machine.id)]
+        runs = [f"/runs/{row.id}" for row in Run.select(Run.id).order_by(Run.id.desc()).limit(4)]
+        database.close()
+        of_machines = [path.format(number) for path in OF_A_MACHINE for number in machines]
+        return [*EVERYBODYS, *of_machines, *runs * 6]
 
     def look(self, user, chance):
         """The pages that everybody opens: a few at each step."""

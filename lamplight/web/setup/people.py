@@ -9,26 +9,32 @@ from flask import abort, flash, redirect, request, session, url_for
 from flask_login import current_user
 from markupsafe import Markup
 
-from lamplight.actions.api_tokens import SCOPE_WORDS, Scope, TokenRow, end_token, good_tokens, make_token
+from lamplight.actions.access import Access, access_at, end_some_access
+from lamplight.actions.api_tokens import SCOPE_WORDS, Scope, end_token, make_token
 from lamplight.actions.authority import known_to
 from lamplight.actions.entries import Actor
-from lamplight.actions.invites import GOOD_FOR, make_invite, open_invites, withdraw_invite
-from lamplight.actions.passkeys import KeyRow, can_have_keys, good_keys, two_steps
+from lamplight.actions.forgetting import forget_person, may_be_forgotten
+from lamplight.actions.invites import make_invite, withdraw_invite
+from lamplight.actions.passkeys import can_have_keys, two_steps
 from lamplight.actions.passphrases import change_passphrase, whose_is_asked
-from lamplight.actions.sign_in import SessionRow, end_other_session, open_sessions
+from lamplight.actions.sign_in import end_other_session
 from lamplight.actions.sites import save_keeper, serve_no_more
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
+from lamplight.store.forgetting import PersonRow, TakenPhoto, photos_by, sites_ever_served
+from lamplight.store.invites import GOOD_FOR, open_invites
 from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.rights import roles_at
 from lamplight.store.sites import KeeperRow, keepers
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.here import actor, everybody, keeper, signs_in, site
+from lamplight.web.here import actor, everybody, keeper, owner, signs_in, site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.setup.views import blueprint
+
+MOST_PHOTOS = 60
 
 
 @blueprint.route("/people", methods=["GET", "POST"])
@@ -64,32 +70,24 @@ def _elsewhere() -> list[KeeperRow]:
     return [row for row in keepers() if row.id not in here and (known is None or row.id in known)]
 
 
-def _sessions(who: Actor) -> dict[int, list[SessionRow]]:
-    """Open sessions by keeper: one's own, an owner everybody's; none where nobody signs in."""
+def _access(who: Actor) -> dict[int, Access]:
+    """What lets each keeper in: oneself, an owner everybody; none where nobody signs in."""
     if who.role is None:
         return {}
-    by_keeper: dict[int, list[SessionRow]] = {}
-    for row in open_sessions(now(), current_user.get_id() or ""):
-        if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER:
-            by_keeper.setdefault(row.keeper_id, []).append(row)
-    return by_keeper
+    shown = {row.id for row in everybody()} if who.role is RoleAtSite.OWNER else {who.keeper_id or 0}
+    return access_at(site().id, shown, now(), current_user.get_id() or "")
 
 
-def _keys(who: Actor) -> dict[int, list[KeyRow]]:
-    """Passkeys that are good, by keeper: one's own, an owner everybody's; none where nobody signs in."""
-    by_keeper: dict[int, list[KeyRow]] = {}
-    for row in good_keys() if who.role is not None else ():
-        if row.keeper_id == who.keeper_id or who.role is RoleAtSite.OWNER:
-            by_keeper.setdefault(row.keeper_id, []).append(row)
-    return by_keeper
-
-
-def _tokens(who: Actor) -> list[TokenRow]:
-    """Tokens that are good: one's own, an owner everybody's."""
-    if who.role is None:
+def _left() -> list[tuple[PersonRow, list[TakenPhoto]]]:
+    """Those who have left and whose name may leave the book, each with the photos that they took."""
+    if not owner():
         return []
-    shown = set(roles_at(site().id)) if who.role is RoleAtSite.OWNER else {who.keeper_id}
-    return [row for row in good_tokens() if row.keeper_id in shown]
+    here = site().id
+    return [
+        (row, photos_by(row.keeper_id)[:MOST_PHOTOS])
+        for row in may_be_forgotten()
+        if here in sites_ever_served(row.keeper_id)
+    ]
 
 
 def _role(text: str) -> RoleAtSite | None:
@@ -114,9 +112,9 @@ def show_people(code: int, errors: Mapping[str, str], invited: tuple[str, str, M
         changed=forms.row_number(request.form.get("id", "")),
         roles=roles_at(site().id), invited=invited,
         invites=open_invites(site().id, now()) if who.role is RoleAtSite.OWNER else [], good_for=GOOD_FOR,
-        sessions=_sessions(who), token=token, passkeys=_keys(who), both=two_steps(),
+        access=_access(who), token=token, both=two_steps(), left=_left(),
         keys_here=can_have_keys(request.host.partition(":")[0]), scopes=SCOPE_WORDS,
-        tokens=_tokens(who), role_words=ROLE_WORDS, elsewhere=elsewhere, owns=who.role is RoleAtSite.OWNER,
+        role_words=ROLE_WORDS, elsewhere=elsewhere, owns=who.role is RoleAtSite.OWNER,
     )  # fmt: skip
 
 
@@ -153,6 +151,35 @@ def end_session():  # noqa: ANN201
     except InvalidInput as problem:
         return show_people(422, {"session": str(problem)})
     flash("That session has ended.")
+    return see_other("setup.people")
+
+
+@blueprint.post("/people/access")
+def end_some():  # noqa: ANN201
+    """All that lets somebody in ends, or their mail, or their calendar."""
+    wanted = forms.row_number(request.form.get("id", "")) or 0
+    if all(row.id != wanted for row in everybody()):
+        abort(404)
+    try:
+        end_some_access(wanted, request.form.get("what", ""), actor())
+    except InvalidInput as problem:
+        return show_people(422, {"session": str(problem)})
+    flash("That has ended.")
+    return see_other("setup.people")
+
+
+@blueprint.post("/people/forget")
+def forget():  # noqa: ANN201
+    """Somebody's name leaves the book, with the photos that show them."""
+    form = request.form
+    try:
+        photos = [number for text in form.getlist("photo") if (number := forms.row_number(text)) is not None]
+        if form.get("sure") != "1":
+            raise InvalidInput("Say that they asked for it. It cannot be undone.")
+        alias = forget_person(forms.row_number(form.get("id", "")) or 0, photos, actor())
+    except InvalidInput as problem:
+        return show_people(422, {"forget": str(problem)})
+    flash(f"Done. They are called “{alias}” everywhere. Copies from before hold the name until they age out.")
     return see_other("setup.people")
 
 

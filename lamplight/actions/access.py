@@ -1,0 +1,152 @@
+"""What lets a person in and what is sent to them, seen together and ended: one of it, all of it, or as they leave."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from dataclasses import dataclass, replace
+from datetime import datetime
+
+from lamplight.actions.api_tokens import TokenRow, end_tokens_of, good_tokens
+from lamplight.actions.authority import needs_over
+from lamplight.actions.entries import Actor, here, write_entry
+from lamplight.actions.passkeys import KeyRow, end_keys_of, good_keys
+from lamplight.actions.person_lines import write_of_person
+from lamplight.actions.sign_in import SessionRow, open_sessions
+from lamplight.core.errors import InvalidInput
+from lamplight.core.mail.outbox import MailState
+from lamplight.core.words import listed, plural
+from lamplight.store.database import database
+from lamplight.store.invites import open_invites
+from lamplight.store.mail import WishesRow, wishes_rows
+from lamplight.store.models import FeedVersion, Invite, Outgoing, SignIn, WishesVersion
+from lamplight.store.plans import FeedRow, feeds
+from lamplight.store.rights import roles_by_site
+
+
+@dataclass(frozen=True)
+class Access:
+    """What lets one person in, and what reaches them, as far as one site knows of it.
+
+    Attributes:
+        sessions, keys, tokens: of them, wherever they serve.
+        feeds: addresses of their calendar at the site.
+        mail: what they are told by mail of the site, or None.
+        invites: open invitations to the site that they made.
+    """
+
+    sessions: tuple[SessionRow, ...] = ()
+    keys: tuple[KeyRow, ...] = ()
+    tokens: tuple[TokenRow, ...] = ()
+    feeds: tuple[FeedRow, ...] = ()
+    mail: WishesRow | None = None
+    invites: tuple[Invite, ...] = ()
+
+    @property
+    def words(self) -> str:
+        """How much there is of it: ``2 sessions, 1 passkey and mail``; empty for nothing."""
+        counts = (
+            (self.sessions, "session"), (self.keys, "passkey"), (self.tokens, "token"),
+            (self.feeds, "calendar"), (self.invites, "invitation"),
+        )  # fmt: skip
+        return listed([*(plural(len(rows), what) for rows, what in counts if rows), *(["mail"] if self.mail else [])])
+
+
+def access_at(site_id: int, keeper_ids: Collection[int], now: datetime, token: str = "") -> dict[int, Access]:
+    """What lets each of some keepers in.
+
+    Args:
+        site_id: where.
+        keeper_ids: whose.
+        now: by the server's clock.
+        token: what this browser's cookie carries, or nothing.
+    """
+    sessions, keys, tokens = open_sessions(now, token), good_keys(), good_tokens()
+    addresses, wishes, invites = feeds(site_id), wishes_rows(site_id), open_invites(site_id, now)
+    return {
+        key: Access(
+            tuple(row for row in sessions if row.keeper_id == key),
+            tuple(row for row in keys if row.keeper_id == key),
+            tuple(row for row in tokens if row.keeper_id == key),
+            tuple(row for row in addresses if row.keeper_id == key),
+            next((row for row in wishes if row.keeper_id == key and row.wishes.any), None),
+            tuple(row for row in invites if row.made_by_id == key),
+        )
+        for key in keeper_ids
+    }
+
+
+MAIL, CALENDAR, ALL = "mail", "calendar", "all"
+
+
+def end_some_access(keeper_id: int, what: str, actor: Actor) -> None:
+    """End what reaches somebody at the actor's site, or all that lets them in anywhere.
+
+    Args:
+        keeper_id: whose.
+        what: `MAIL`, `CALENDAR` or `ALL`.
+        actor: themselves, or who owns every site that they serve.
+
+    Raises:
+        NotAllowed: for anybody else.
+        InvalidInput: for another word.
+    """
+    needs_over(actor, keeper_id)
+    with database.atomic():
+        if what == MAIL:
+            _end_mail(keeper_id, replace(actor, site_id=here(actor)))
+        elif what == CALENDAR:
+            _end_feeds(keeper_id, replace(actor, site_id=here(actor)))
+        elif what == ALL:
+            end_access(keeper_id, actor)
+        else:
+            raise InvalidInput("Choose what ends.")
+
+
+def end_access(keeper_id: int, actor: Actor, at: int | None = None) -> None:
+    """End all that lets somebody in and reaches them: everywhere, or where they serve no more; inside a transaction.
+
+    Args:
+        keeper_id: whose.
+        actor: who does it; who may is asked before.
+        at: the site that they leave while they go on at others; None where they leave altogether.
+    """
+    served = [site_id for site_id, roles in sorted(roles_by_site().items()) if keeper_id in roles]
+    for site_id in served if at is None else [at]:
+        there = replace(actor, site_id=site_id, form=None)
+        _end_feeds(keeper_id, there)
+        _end_mail(keeper_id, there)
+        Invite.update(withdrawn_at=actor.now).where(
+            Invite.site == site_id, Invite.made_by == keeper_id, Invite.used_at.is_null(), Invite.withdrawn_at.is_null()
+        ).execute()
+    if at is not None:
+        return
+    SignIn.update(ended_at=actor.now).where(SignIn.keeper == keeper_id, SignIn.ended_at.is_null()).execute()
+    end_keys_of(keeper_id, replace(actor, form=None))
+    tokens = end_tokens_of(keeper_id, actor.now)
+    if tokens:
+        write_of_person("access", f"{plural(tokens, 'token')} ended", replace(actor, form=None), keeper_id)
+
+
+def _end_feeds(keeper_id: int, actor: Actor) -> None:
+    site_id = here(actor)
+    for row in feeds(site_id):
+        if row.keeper_id == keeper_id:
+            entry = write_entry("feed", "The address of a calendar was taken away", replace(actor, form=None))
+            FeedVersion.create(
+                entry=entry, site=site_id, keeper=keeper_id, kind=row.kind, hashed="", alarm_minutes=row.alarm_minutes
+            )
+
+
+def _end_mail(keeper_id: int, actor: Actor) -> None:
+    site_id = here(actor)
+    known = next((row for row in wishes_rows(site_id) if row.keeper_id == keeper_id), None)
+    if known is None:
+        return
+    WishesVersion.create(
+        entry=write_entry("mail", "Mail to a keeper: none", replace(actor, form=None)), site=site_id,
+        keeper=keeper_id, mailbox="", morning=False, minute=known.wishes.minute, at_once=False, week_day=None,
+        stop_token=known.stop_token,
+    )  # fmt: skip
+    Outgoing.update(state=MailState.STOPPED).where(
+        Outgoing.site == site_id, Outgoing.keeper == keeper_id, Outgoing.state == MailState.WAITING
+    ).execute()
