@@ -16,7 +16,7 @@ from lxml import html
 # Where somebody would not go in ordinary use: out, or away from what is looked at here.
 LEFT_ALONE = ("/sign-out", "/static", "/kinds/check", "/procedures/check", "/trust", "/healthz", "/people/passkey")
 WORDS = ("Hall", "by the window", "as the manual has it", "Packing", "it dripped", "", "Ann", "second shelf", "7")
-OPENED_ONLY = ("a", "area")
+CORNER = ("/who", "/sites/go")
 MOST_FIELDS = 400
 
 
@@ -75,8 +75,11 @@ class SaneUser:
         page = html.fromstring(self.here.text or "<p></p>")
         links = sorted({to for one in page.iter("a") if (to := self._local(one.get("href", "")))})
         forms = [form for form in page.iter("form") if self._sendable(form)]
+        jobs = [to for to in links if to.startswith("/runs/ready/")]
+        if jobs and self.chance.random() < 0.3:
+            return self.open(self.chance.choice(jobs))
         if forms and self.chance.random() < (0.9 if wandered else 0.6):
-            return self.send(self.chance.choice(forms))
+            return self.send(self._one_of(forms))
         if links and self.chance.random() < 0.9:
             return self.open(self.chance.choice(links), htmx=self.chance.random() < 0.15)
         return self.open("/")
@@ -124,6 +127,15 @@ class SaneUser:
         else:
             self.open(self.here.path)
         return found
+
+    def _one_of(self, forms):
+        """A form; what a page is about rather than what stands in the corner of every one."""
+        by_action: dict[str, list] = {}
+        for form in forms:
+            by_action.setdefault(form.get("action", ""), []).append(form)
+        wanted = [action for action in by_action if not action.startswith(CORNER)] or list(by_action)
+        begins = [action for action in wanted if action == "/runs"]
+        return self.chance.choice(by_action[begins[0] if begins else self.chance.choice(wanted)])
 
     def _local(self, link: str) -> str:
         """The path of a link within the application; empty for what leads elsewhere or is left alone."""
