@@ -7,7 +7,7 @@ from datetime import datetime
 
 from lamplight.actions.deeds import Place, renew_cartridge, this_place, write_deed
 from lamplight.actions.entries import Actor, optional, required, write_entry
-from lamplight.actions.kinds import kind_of
+from lamplight.actions.kinds import kind_of, kind_then
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursSinceFirstDrink, Prompted
 from lamplight.core.errors import InvalidInput
@@ -21,13 +21,13 @@ from lamplight.store.sites import MachineRow
 PART_STATES = ("", "missing", "broken")
 
 
-def item_of(row: MachineRow, item_key: str) -> CareItem:
-    """A care item of a machine.
+def item_of(row: MachineRow, item_key: str, at: datetime | None = None) -> CareItem:
+    """A care item of a machine: of the kind that it was of at a moment, or is of now.
 
     Raises:
-        InvalidInput: when it has no such item.
+        InvalidInput: when it has no such item, or had none then.
     """
-    item = kind_of(row.kind).item(item_key)
+    item = (kind_of(row.kind) if at is None else kind_then(row, at)).item(item_key)
     if item is None:
         raise InvalidInput(f"{row.name} has no such care item.")
     return item
@@ -44,12 +44,15 @@ def mark_done(jobs: Sequence[tuple[MachineRow, str]], at: datetime, actor: Actor
     if at > actor.now:
         raise InvalidInput("The time it was done has not come yet.")
     with database.atomic():
-        entries = [(write_entry("done", item_of(row, key).title, actor, row.id, at=at), row, key) for row, key in jobs]
+        entries = [
+            (write_entry("done", item.title, actor, row.id, at=at), row, item)
+            for row, item in [(row, item_of(row, key, at)) for row, key in jobs]
+        ]
         together = this_place()
-        for entry, row, key in entries:
-            where = Place(entry.id, row.id, kind_of(row.kind), together)
-            write_deed(where, item_of(row, key), at)
-            renew_cartridge(where, item_of(row, key), at)
+        for entry, row, item in entries:
+            where = Place(entry.id, row.id, kind_then(row, at), together)
+            write_deed(where, item, at)
+            renew_cartridge(where, item, at)
     return len(jobs)
 
 
@@ -59,7 +62,7 @@ def note_prompt(row: MachineRow, item_key: str, at: datetime, actor: Actor) -> N
     Raises:
         InvalidInput: when it never asks for that, or the moment lies ahead.
     """
-    item = item_of(row, item_key)
+    item = item_of(row, item_key, at)
     if not any(isinstance(trigger, Prompted) for trigger in item.triggers):
         raise InvalidInput(f"{row.name} does not ask for that by itself.")
     if at > actor.now:
@@ -125,13 +128,13 @@ def read_bar(row: MachineRow, item_key: str, percent: int, at: datetime, actor: 
     Raises:
         InvalidInput: when the machine shows no such bar, or the figure is out of range.
     """
-    kind = kind_of(row.kind)
+    kind = kind_then(row, at)
     if item_key not in kind.bars:
         raise InvalidInput(f"{row.name} shows no such bar.")
     if not 0 <= percent <= 100:
         raise InvalidInput("A bar stands between 0 and 100 per cent.")
     with database.atomic():
-        summary = f"{item_of(row, item_key).title}: bar at {percent} %"
+        summary = f"{item_of(row, item_key, at).title}: bar at {percent} %"
         entry = write_entry("bar", summary, actor, row.id, at=at)
         BarReading.create(entry=entry, machine=row.id, item=item_key, at=at, percent=percent)
 
@@ -154,7 +157,7 @@ def note_event(row: MachineRow, what: str, at: datetime, actor: Actor) -> None:
     Raises:
         InvalidInput: when nothing here waits for that, or the moment lies ahead.
     """
-    words = events_of(kind_of(row.kind)).get(what)
+    words = events_of(kind_then(row, at)).get(what)
     if words is None:
         raise InvalidInput(f"Nothing at {row.name} goes by that.")
     if at > actor.now:

@@ -10,7 +10,6 @@ from lamplight.core.machine.kind import Kind
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.store.changes import EVERYTHING
 from lamplight.store.models import CareDone, CartridgeInstallation, Change
-from lamplight.store.waters import installations
 
 
 @dataclass(frozen=True)
@@ -19,17 +18,19 @@ class Place:
 
     Attributes:
         seq: their common place within the second: what is written down together was done together, none after another.
+        by_run: whether a run did them, whose own course says what it settles.
     """
 
     entry_id: int
     machine_id: int
     kind: Kind
     seq: int
+    by_run: bool = False
 
 
-def place(entry_id: int, machine_id: int, kind: Kind) -> Place:
+def place(entry_id: int, machine_id: int, kind: Kind, by_run: bool = False) -> Place:
     """A place for deeds that are written down now."""
-    return Place(entry_id, machine_id, kind, this_place())
+    return Place(entry_id, machine_id, kind, this_place(), by_run)
 
 
 def this_place() -> int:
@@ -42,36 +43,35 @@ def write_deed(
 ) -> None:
     """An item was done, and with it whatever it settles by the kind as it is now; whatever becomes of the kind.
 
-    What is only counted from there on settles nothing else.
+    What is only counted from there on settles nothing else. Where it turns out that the machine was of another kind
+    then, a tick is judged by that one.
     """
     settled = list(item.settles) if start is Start.DONE else []
     CareDone.create(
         entry=where.entry_id, machine=where.machine_id, item=item.key, at=at, value=value, settled=settled,
-        seq=where.seq, start=start.value,
+        seq=where.seq, start=start.value, judged_by=None if where.by_run else where.kind.key,
     )  # fmt: skip
 
 
 def renew_cartridge(where: Place, item: CareItem, at: datetime) -> None:
     """With a filter change comes a new cartridge: like the one before, whatever that turns out to be, else as the kind
-    takes it.
+    takes it; nothing for other items.
 
-    Nothing for other items, or where none is known. What brings a filter along, such as coming back, brings none
-    where the keeper goes without.
+    What was before, and whether the keeper went without, is asked when the book is read: it may be said later.
     """
     change = where.kind.item_of(ItemRole.FILTER)
     if change is None or change.key not in (item.key, *item.settles):
         return
-    before = [row for row in installations([where.machine_id]).get(where.machine_id, []) if row.at <= at]
-    if before and before[-1].out and item.key != change.key:
-        return
-    like_before = any(row.cartridge for row in before)
-    if like_before or where.kind.cartridge is not None:
-        write_installation(where, where.kind.cartridge, at, like_before)
+    write_installation(where, where.kind.cartridge, at, as_before=True, brought=item.key != change.key)
 
 
-def write_installation(where: Place, cartridge: Cartridge | None, at: datetime, as_before: bool = False) -> None:
+def write_installation(
+    where: Place, cartridge: Cartridge | None, at: datetime, as_before: bool = False, brought: bool = False
+) -> None:
     """A cartridge was put in; or none is fitted, where there is none and it is not as before."""
     figures = {} if cartridge is None else vars(cartridge)
     named = {name: figures[name].value for name in ("resin", "place") if figures}
     figures = figures | named
-    CartridgeInstallation.create(entry=where.entry_id, machine=where.machine_id, at=at, as_before=as_before, **figures)
+    CartridgeInstallation.create(
+        entry=where.entry_id, machine=where.machine_id, at=at, as_before=as_before, brought=brought, **figures
+    )

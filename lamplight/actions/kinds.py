@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from functools import lru_cache
 
 from lamplight.actions.text_library import TextLibrary
@@ -14,6 +15,7 @@ from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.library import catalogue
 from lamplight.library.schema import KindFile
 from lamplight.store.models import KindVersion
+from lamplight.store.sites import MachineRow, kinds_over_time, machine_versions
 
 
 @lru_cache(maxsize=64)
@@ -33,6 +35,16 @@ KINDS = TextLibrary(
     heading="# A kind of our own making; limits are common practice, no source.\n",
 )
 kinds, kind_of = KINDS.every, KINDS.of
+
+
+def kind_then(row: MachineRow, at: datetime) -> Kind:
+    """The kind that a machine was of at a moment, by what is known now.
+
+    Raises:
+        InvalidInput: when nobody ever knew it.
+    """
+    versions = machine_versions([row.id]).get(row.id)
+    return kind_of(kinds_over_time(versions).at(at) if versions else row.kind)
 
 
 @lru_cache(maxsize=200)

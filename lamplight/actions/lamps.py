@@ -8,7 +8,7 @@ from datetime import datetime
 
 from lamplight.actions.causes import known_causes
 from lamplight.actions.entries import Actor, required, write_entry
-from lamplight.actions.kinds import kind_of
+from lamplight.actions.kinds import kind_of, kind_then
 from lamplight.actions.machine_view import MachineView
 from lamplight.actions.procedures import FREE
 from lamplight.core.diagnosis.disagreements import Disagreement, disagreements
@@ -88,7 +88,7 @@ def note_sighting(
     Raises:
         InvalidInput: for signals that the panel cannot give, a moment ahead, or a counter below 0.
     """
-    kind = kind_of(row.kind)
+    kind = kind_then(row, at)
     signals = checked_signals(kind.panel, shown)
     if at > actor.now:
         raise InvalidInput("That time has not come yet.")

@@ -82,6 +82,7 @@ def look_at(
     row: MachineRow, book: MachineBook, site: SiteRow, now: datetime, around: Surroundings, remembered: bool = True
 ) -> Looked:
     write_in(site.language)  # what is found comes with its reasons in words
+    book = book.judged_then(row.kind, kinds() if book.earlier_kinds else {})
     kind = kind_here(kind_of(row.kind), book)
     serving = serving_as_marked(serving_on(kind, around.products), book.marks_held)
     if not remembered:  # looked at for another moment than that which pages show

@@ -8,7 +8,7 @@ from datetime import datetime
 
 from lamplight.actions.deeds import Place, place, renew_cartridge, write_deed, write_installation
 from lamplight.actions.entries import Actor, optional, required, write_entry
-from lamplight.actions.kinds import kind_of
+from lamplight.actions.kinds import kind_of, kind_then
 from lamplight.actions.water import install_cartridge, set_up
 from lamplight.core.bounds import DRINKS_A_DAY, within
 from lamplight.core.care.item import ItemRole, Start
@@ -198,7 +198,8 @@ def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter
         InvalidInput: when it lies ahead, or the machine has no such item.
     """
     actor.needs(Right.CARE)
-    item = kind_of(row.kind).item(item_key)
+    kind = kind_of(row.kind) if answer.at is None else kind_then(row, answer.at)
+    item = kind.item(item_key)
     if item is None:
         raise InvalidInput(f"{row.name} has no such care item.")
     check_last_done(answer, counter_now, actor.now)
@@ -206,7 +207,7 @@ def declare_done(row: MachineRow, item_key: str, answer: LastDoneAnswer, counter
     when = when if answer.start is Start.DONE else answer.start.value
     with database.atomic():
         entry = write_entry("done", f"{item.title} {when}", actor, row.id, at=answer.at)
-        where = place(entry.id, row.id, kind_of(row.kind))
+        where = place(entry.id, row.id, kind)
         write_deed(where, item, answer.at, answer.value, answer.start)
         if answer.at is not None and answer.start is Start.DONE:
             renew_cartridge(where, item, answer.at)

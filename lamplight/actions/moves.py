@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from lamplight.actions.entries import Actor, optional, write_entry
@@ -13,8 +13,8 @@ from lamplight.store.models import MachineMove, MachineVersion, SetupVersion
 from lamplight.store.moves import stays
 from lamplight.store.rights import roles_by_site
 from lamplight.store.runs import open_runs
-from lamplight.store.sites import MachineRow, SiteRow, machines
-from lamplight.store.waters import MAINS, Setup, setups
+from lamplight.store.sites import MachineRow, SiteRow, machines, place_of
+from lamplight.store.waters import MAINS, Setup
 
 FARTHEST_BACK = timedelta(days=366)
 
@@ -61,17 +61,18 @@ def move_machine(site: SiteRow, row: MachineRow, to: SiteRow, fields: MoveFields
             raise InvalidInput(f"{to.name} has a machine called {row.name} already. Rename one of them first.", "to")
         calendar = to.calendar.following(site.calendar_of(row.id), fields.day)
         # Where the day has not begun yet by the old clock, it has by the new one: it stands there from now on.
-        turn, known = min(calendar.turn, actor.now), setups().get(row.id, Setup())
+        turn = min(calendar.turn, actor.now)
+        left = place_of(row.id, turn)
         entry = write_entry("moved", f"{row.name} moved from {site.name} to {to.name}", actor, row.id, at=turn)
         MachineMove.create(entry=entry, machine=row.id, origin=site.id, site=to.id, day=fields.day, at=turn)
-        SetupVersion.create(
-            entry=entry, machine=row.id, source=source, descaling_basis=known.descaling_basis,
-            window_days=known.window_days,
-        )  # fmt: skip
-        MachineVersion.create(
-            entry=entry, machine=row.id, name=row.name, kind=row.kind, place=place, serial=row.serial,
-            guess_per_day=row.guess_per_day, retired=row.retired,
-        )  # fmt: skip
+        # Of these only the water and the place count: everything else stays as it was on that day.
+        SetupVersion.create(entry=entry, machine=row.id, **(vars(Setup()) | {"source": source}))
+        as_it_is = {"name": row.name, "kind": row.kind, "serial": row.serial, "guess_per_day": row.guess_per_day}
+        MachineVersion.create(entry=entry, machine=row.id, place=place, retired=row.retired, **as_it_is)
+        if place_of(row.id) == left != place:  # changed since, with the place that it had left by then
+            words = f"{row.name} stands at {place or to.name}"
+            later = write_entry("machine", words, replace(actor, form=None, site_id=to.id), row.id)
+            MachineVersion.create(entry=later, machine=row.id, place=place, retired=row.retired, **as_it_is)
 
 
 def _check_day(row: MachineRow, to: SiteRow, day: date, actor: Actor) -> None:

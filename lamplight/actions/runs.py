@@ -261,7 +261,7 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
 
 def _settle(row: RunRow, kind: Kind, actor: Actor) -> None:
     """What counts as done."""
-    where = place(row.entry_id, row.machine_id, kind)
+    where = place(row.entry_id, row.machine_id, kind, by_run=True)
     for item in settled_items(row.state, row.item, kind):
         write_deed(where, item, actor.now)
         renew_cartridge(where, item, actor.now)

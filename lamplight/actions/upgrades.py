@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from lamplight.actions.kinds import kinds
 from lamplight.store.database import database
-from lamplight.store.models import CareDone, MachineVersion
-from lamplight.store.sites import newest
+from lamplight.store.models import CareDone
+from lamplight.store.sites import newest_machines
 
 
 def write_down_what_was_settled() -> int:
@@ -19,7 +19,7 @@ def write_down_what_was_settled() -> int:
     with database.atomic():
         open_deeds = list(unsettled)
         known = kinds()
-        kind_of_machine = {row.machine_id: known.get(row.kind) for row in newest(MachineVersion, "machine")}
+        kind_of_machine = {row.machine_id: known.get(row.kind) for row in newest_machines()}
         for deed in open_deeds:
             kind = kind_of_machine.get(deed.machine_id)
             item = kind.item(deed.item) if kind else None

@@ -7,7 +7,7 @@ from datetime import date, datetime
 
 from lamplight.actions.deeds import place, write_deed, write_installation
 from lamplight.actions.entries import Actor, required, write_entry
-from lamplight.actions.kinds import kind_of
+from lamplight.actions.kinds import kind_then
 from lamplight.core.bounds import DEGREES, HARDNESS_LITRES, SHARE, within
 from lamplight.core.care.item import ItemRole
 from lamplight.core.care.own_items import WHICHEVER_FIRST
@@ -117,7 +117,7 @@ def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime
     summary = "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l:g} °dH·L"
     with database.atomic():
         entry = write_entry("filter", summary, actor, row.id, at=at)
-        where = place(entry.id, row.id, kind_of(row.kind))
+        where = place(entry.id, row.id, kind_then(row, at))
         change = where.kind.item_of(ItemRole.FILTER)
         if change and cartridge is not None:
             write_deed(where, change, at)

@@ -98,7 +98,9 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     limits = _last(live(LimitVersion, machine_ids), lambda r: (r.item, r.trigger), lambda r: (r.limit, r.reason))
     switches = _last(live(ItemSwitch, machine_ids), lambda r: r.item, lambda r: r.off)
     parts = _last(live(PartNote, machine_ids), lambda r: r.part, lambda r: (r.state, r.note))
-    bars = _grouped(live(BarReading, machine_ids), lambda r: BarSeen(r.item, r.at, r.percent))
+    bars = _grouped(
+        live(BarReading, machine_ids).order_by(BarReading.at, BarReading.id), lambda r: BarSeen(r.item, r.at, r.percent)
+    )
     events = _grouped(live(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at, r.seq))
     seen = sightings_by_machine(machine_ids)
     away = absences()
@@ -168,7 +170,9 @@ def _counters(machine_ids: Collection[int] | None) -> dict[int, dict[str, Counte
 
 def _deed(row: CareDone) -> DoneFact:
     settled = tuple(row.settled or ())
-    return DoneFact(row.item, row.at, row.value, settled, row.seq, Start(row.start), row.entry.recorded_at)
+    return DoneFact(
+        row.item, row.at, row.value, settled, row.seq, Start(row.start), row.entry.recorded_at, row.judged_by or ""
+    )
 
 
 def _own_limits(last: dict[tuple[str, str], tuple[float | None, str]]) -> tuple[LimitChange, ...]:
@@ -188,9 +192,9 @@ def _grouped(rows: ModelSelect, turn: Callable[[Any], Any]) -> dict[int, list]:
 
 
 def _last(rows: ModelSelect, key: Callable[[Any], Any], turn: Callable[[Any], Any]) -> dict[int, dict]:
-    """The last fact of each key, by machine."""
+    """The fact of each key that holds, by machine: the one whose moment is the last, whenever it was written."""
     by_machine: dict[int, dict] = defaultdict(dict)
-    for row in rows.order_by(rows.model.id):
+    for row in rows.order_by(Entry.at, rows.model.id):
         by_machine[row.machine_id][key(row)] = turn(row)
     return by_machine
 

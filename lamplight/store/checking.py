@@ -5,9 +5,9 @@ from __future__ import annotations
 from lamplight.core.usage.counters import backwards_pairs
 from lamplight.store.books import books
 from lamplight.store.database import database, photo_folder
-from lamplight.store.models import Entry, MachineVersion, ManualPage, Photo
+from lamplight.store.models import Entry, ManualPage, Photo
 from lamplight.store.poison import poison
-from lamplight.store.sites import newest
+from lamplight.store.sites import newest_machines
 
 
 def problems_in() -> list[str]:
@@ -28,7 +28,7 @@ def problems_in() -> list[str]:
         for kept in model.select().join(Entry, on=model.entry).where(Entry.undone_at.is_null()):
             if not (photo_folder() / kept.file).is_file():
                 problems.append(f"The {what} {kept.file} of {kept.at:%Y-%m-%d} is missing from the folder of photos.")
-    names = {version.machine_id: version.name for version in newest(MachineVersion, "machine")}
+    names = {version.machine_id: version.name for version in newest_machines()}
     counters = (
         (machine_id, name, facts) for machine_id, book in books().items() for name, facts in book.counters.items()
     )

@@ -9,7 +9,7 @@ from lamplight.store.models import Deferral, Entry
 
 def deferred_until(now: datetime) -> dict[int, dict[str, datetime]]:
     """Items that are put off and whose time has not come, by machine and item."""
-    rows = Deferral.select().join(Entry).where(Entry.undone_at.is_null()).order_by(Deferral.id)
+    rows = Deferral.select().join(Entry).where(Entry.undone_at.is_null()).order_by(Entry.at, Deferral.id)
     deferrals: dict[int, dict[str, datetime]] = {}
     for row in rows:
         deferrals.setdefault(row.machine_id, {})[row.item] = row.until

@@ -18,7 +18,7 @@ from lamplight.store.models import (
     TextVersion,
 )
 from lamplight.store.moves import where_written
-from lamplight.store.sites import newest
+from lamplight.store.sites import newest_machines
 
 OF_PRODUCTS = (StockMoveFact, PriceFact, SupplyTerms, Push)
 PRODUCT_WORDS = {
@@ -44,7 +44,7 @@ def keys_written(model: type[KindVersion | ProcedureVersion | ProductVersion], e
 def kinds_of_machines(entry_id: int) -> list[tuple[str, str]]:
     """Name and kind, as they stand, of the machines that an entry speaks of."""
     about = {row.machine_id for row in MachineVersion.select().where(MachineVersion.entry == entry_id)}
-    return [(row.name, row.kind) for row in newest(MachineVersion, "machine") if row.machine_id in about]
+    return [(row.name, row.kind) for row in newest_machines() if row.machine_id in about]
 
 
 def products_of_entry(entry_id: int) -> list[str]:
@@ -86,7 +86,7 @@ def _live(model: type) -> ModelSelect:
 
 def machines_without_name(entry_id: int) -> list[tuple[int, str]]:
     """Machines of which nothing that holds is known any more, since an entry was undone; with their last name."""
-    known = {row.machine_id for row in newest(MachineVersion, "machine")}
+    known = {row.machine_id for row in newest_machines()}
     told = MachineVersion.select().where(MachineVersion.entry == entry_id)
     return [(row.machine_id, row.name) for row in told if row.machine_id not in known]
 

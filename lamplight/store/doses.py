@@ -40,7 +40,7 @@ class DoseFacts:
 def _live(model: type[Fact], machine_ids: Collection[int] | None, *more: type) -> ModelSelect:
     rows = model.select(model, Entry, *more).join(Entry, on=model.entry).where(Entry.undone_at.is_null())
     rows = rows if machine_ids is None else rows.where(model.machine.in_(list(machine_ids)))
-    return rows.order_by(model.id)
+    return rows.order_by(Entry.at, model.id)
 
 
 def dose_facts(machine_ids: Collection[int] | None = None) -> DoseFacts:

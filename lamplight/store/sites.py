@@ -9,7 +9,7 @@ from datetime import date, datetime, timedelta
 from typing import Any, TypeVar
 from zoneinfo import ZoneInfo
 
-from peewee import fn
+from peewee import Expression, fn
 
 from lamplight.core.languages import BRITISH
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, Week
@@ -94,6 +94,36 @@ def newest(model: type[Fact], subject: str) -> Iterable[Fact]:
     return model.select().where(model.id.in_(live)).order_by(key)
 
 
+# What is written when a machine goes to another site.
+MOVED = "moved"
+
+
+def newest_machines() -> list[MachineVersion]:
+    """Each machine as it is now, in order of its number: the version whose moment is the last, whenever it was written;
+    of a move that came after it only where it stands."""
+    told = {row.machine_id: row for row in _last_told(Entry.kind != MOVED)}
+    for moved in _last_told(Entry.kind == MOVED):
+        own = told.get(moved.machine_id)
+        if own is not None and (moved.entry.at, moved.id) > (own.entry.at, own.id):
+            own.place = moved.place
+    return [row for _, row in sorted(told.items())]
+
+
+def place_of(machine_id: int, at: datetime | None = None) -> str:
+    """Where a machine stands at its site, or stood just before a moment; empty where nobody said."""
+    versions = machine_versions([machine_id]).get(machine_id, [])
+    return next((row.place for row in reversed(versions) if at is None or row.entry.at < at), "")
+
+
+def _last_told(which: Expression) -> Iterable[MachineVersion]:
+    """Of each machine the version whose moment is the last, among some."""
+    moment = Entry.at.concat(fn.PRINTF(" %012d", MachineVersion.id))
+    live = MachineVersion.select(MachineVersion.id, fn.MAX(moment)).join(Entry).where(Entry.undone_at.is_null(), which)
+    # With one MAX, SQLite takes the other columns from the very row in which it was found.
+    last = [row_id for row_id, _ in live.group_by(MachineVersion.machine).tuples()]
+    return MachineVersion.select(MachineVersion, Entry).join(Entry).where(MachineVersion.id.in_(last))
+
+
 def newest_at(model: type[OneFact], site_id: int) -> OneFact | None:
     """The newest live version of what holds once for a site, or None."""
     live = model.select().join(Entry, on=model.entry).where(Entry.undone_at.is_null(), model.site == site_id)
@@ -104,7 +134,7 @@ def sites() -> list[SiteRow]:
     """Every site in the order in which they were set up: its hours, when they were others, and what moved to it."""
     versions = SiteVersion.select(SiteVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
     by_site: dict[int, list[SiteVersion]] = defaultdict(list)
-    for row in versions.order_by(SiteVersion.id):
+    for row in versions.order_by(Entry.at, SiteVersion.id):
         by_site[row.site_id].append(row)
     if not by_site:
         return []
@@ -168,14 +198,25 @@ def _settled(written: Sequence[tuple[date, T]]) -> list[tuple[Any, T]]:
 
 
 def machine_versions(machine_ids: Collection[int] | None = None) -> dict[int, list[MachineVersion]]:
-    """Every version of machines that was not undone, oldest first, with its entry."""
+    """Every version of machines that was not undone, by the moment from which it holds, with its entry."""
     versions = MachineVersion.select(MachineVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
     if machine_ids is not None:
         versions = versions.where(MachineVersion.machine.in_(list(machine_ids)))
     by_machine: dict[int, list[MachineVersion]] = defaultdict(list)
-    for row in versions.order_by(MachineVersion.id):
-        by_machine[row.machine_id].append(row)
-    return by_machine
+    for row in versions.order_by(Entry.at, MachineVersion.id):
+        known = by_machine[row.machine_id]
+        if row.entry.kind == MOVED:
+            _as_before(row, known)
+        known.append(row)
+    # Of a machine that was only ever moved, since what brought it was undone, nothing is known.
+    return {key: rows for key, rows in by_machine.items() if any(row.entry.kind != MOVED for row in rows)}
+
+
+def _as_before(row: MachineVersion, known: Sequence[MachineVersion]) -> None:
+    """A move changes where a machine stands; everything else of it is as it was just before, whenever that was said."""
+    if known:
+        for name in ("name", "kind", "serial", "guess_per_day", "retired"):
+            setattr(row, name, getattr(known[-1], name))
 
 
 def kinds_over_time(versions: list[MachineVersion]) -> Timeline[str, datetime]:
@@ -209,7 +250,7 @@ def keepers(active_only: bool = True) -> list[KeeperRow]:
 def machines(site_id: int, retired: bool = False) -> list[MachineRow]:
     """Machines of a site in the order in which they were added."""
     here = {row.id for row in Machine.select(Machine.id).where(Machine.site == site_id)}
-    rows = [_machine(version) for version in newest(MachineVersion, "machine") if version.machine_id in here]
+    rows = [_machine(version) for version in newest_machines() if version.machine_id in here]
     return [row for row in rows if retired or not row.retired]
 
 

@@ -6,8 +6,8 @@ from collections.abc import Collection
 
 from peewee import fn
 
-from lamplight.store.models import Entry, Machine, MachineVersion, TextVersion
-from lamplight.store.sites import newest
+from lamplight.store.models import Entry, Machine, TextVersion
+from lamplight.store.sites import newest_machines
 
 
 def own_texts(model: type[TextVersion]) -> dict[str, str]:
@@ -39,7 +39,7 @@ def last_text(model: type[TextVersion], key: str) -> str | None:
 
 def machines_of_kind(key: str, site_ids: Collection[int] | None = None) -> list[str]:
     """Names of the machines of a kind, retired ones too: at some sites, or at all."""
-    rows = [version for version in newest(MachineVersion, "machine") if version.kind == key]
+    rows = [version for version in newest_machines() if version.kind == key]
     if site_ids is not None:
         there = {row.id for row in Machine.select(Machine.id).where(Machine.site.in_(list(site_ids)))}
         rows = [row for row in rows if row.machine_id in there]

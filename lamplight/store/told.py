@@ -42,7 +42,12 @@ def _place(data: dict[str, Any] | None) -> CallPlace | None:
 
 
 def _live(model: type[Fact], machine_ids: Collection[int] | None) -> ModelSelect:
-    rows = model.select(model, Entry).join(Entry, on=model.entry).where(Entry.undone_at.is_null()).order_by(model.id)
+    rows = (
+        model.select(model, Entry)
+        .join(Entry, on=model.entry)
+        .where(Entry.undone_at.is_null())
+        .order_by(Entry.at, model.id)
+    )
     return rows if machine_ids is None else rows.where(model.machine.in_(list(machine_ids)))
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import defaultdict
 from collections.abc import Collection, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import UTC, date, datetime, time
 
 from lamplight.core.care.own_items import WHICHEVER_FIRST
@@ -17,7 +17,7 @@ from lamplight.core.water.saturation import Analysis
 from lamplight.core.water.water_test import WaterTest, latest_test
 from lamplight.store.models import CartridgeInstallation, Entry, SetupVersion, WaterTestFact
 from lamplight.store.moves import Stay, stays
-from lamplight.store.sites import newest
+from lamplight.store.sites import MOVED
 
 MAINS = "mains"
 VISIT_WINDOW_DAYS = 3
@@ -40,11 +40,20 @@ class Setup:
 
 def setups() -> dict[int, Setup]:
     """The set-up of each machine that has one of its own."""
-    return {row.machine_id: _setup(row) for row in newest(SetupVersion, "machine")}
+    return {machine_id: rows[-1][1] for machine_id, rows in _setups_over_time().items()}
 
 
-def _setup(row: SetupVersion) -> Setup:
-    return Setup(row.source, row.descaling_basis, row.window_days)
+def _setups_over_time() -> dict[int, list[tuple[datetime, Setup]]]:
+    """How each machine was set up from when on, by its moment; a move brings another water, and nothing else."""
+    versions = SetupVersion.select(SetupVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
+    found: dict[int, list[tuple[datetime, Setup]]] = defaultdict(list)
+    for row in versions.order_by(Entry.at, SetupVersion.id):
+        known = found[row.machine_id]
+        own = Setup(row.source, row.descaling_basis, row.window_days)
+        if row.entry.kind == MOVED:
+            own = replace(known[-1][1] if known else Setup(), source=row.source)
+        known.append((row.entry.at, own))
+    return dict(found)
 
 
 @dataclass(frozen=True)
@@ -108,7 +117,11 @@ def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[
         out = fitted is None and not row.as_before
         if row.as_before:
             before = by_machine[row.machine_id]
+            if row.brought and before and before[-1].out:
+                continue  # what brings a filter along brings none to whoever goes without
             fitted = next((earlier.cartridge for earlier in reversed(before) if earlier.cartridge), fitted)
+            if fitted is None:
+                continue  # nobody knows of any, and the kind takes none
         by_machine[row.machine_id].append(InstallationRow(row.entry_id, row.at, fitted, out))
     return by_machine
 
@@ -175,8 +188,4 @@ def waters(machine_ids: Collection[int] | None = None) -> Waters:
     tests: dict[tuple[int, str], list[WaterTest]] = defaultdict(list)
     for row in reversed(water_tests()):
         tests[row.site_id, row.source].append(row.test)
-    versions = SetupVersion.select(SetupVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
-    setups: dict[int, list[tuple[datetime, Setup]]] = defaultdict(list)
-    for version in versions.order_by(SetupVersion.id):
-        setups[version.machine_id].append((version.entry.at, _setup(version)))
-    return Waters(tests, installations(machine_ids), dict(setups), stays(machine_ids))
+    return Waters(tests, installations(machine_ids), _setups_over_time(), stays(machine_ids))

@@ -39,6 +39,7 @@ class DoneFact:
         seq: place within the second; see `lamplight.core.moment`.
         start: whether it was done, or is only counted from there on.
         told_at: when it was said; the value is one of the row that the counter ran in then. None: the present row.
+        judged_by: key of the kind that says what a tick settles; empty where a run did it.
     """
 
     item: str
@@ -48,6 +49,7 @@ class DoneFact:
     seq: int = 0
     start: Start = Start.DONE
     told_at: datetime | None = None
+    judged_by: str = ""
 
 
 def last_done(facts: Iterable[DoneFact], drinks: CounterBook, cumulative: CumulativeCount) -> dict[str, LastDone]:

@@ -13,6 +13,7 @@ from lamplight.core.care.last_done import DoneFact, with_settled
 from lamplight.core.care.own_items import WHICHEVER_FIRST, LimitChange, OwnChoices
 from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.marks import DoseMark, DoseTrial, marks_in_force
 from lamplight.core.machine.told import Told, WordTold
 from lamplight.core.moment import Moment
@@ -100,6 +101,20 @@ class MachineBook:
         months = self.water.cartridge.months if self.water.cartridge else None
         return OwnChoices(self.limits, self.switched_off, self.descaling_basis, self.water.filter_out, months)
 
+    def judged_then(self, kind: str, known: Mapping[str, Kind]) -> MachineBook:
+        """The same book with each tick judged by the kind that the machine was of at its moment.
+
+        A change of kind may be written down after what was done since; without that, nothing is other.
+
+        Args:
+            kind: key of its kind now.
+            known: kinds by key; a tick of a kind that is not among them stays as it was written.
+        """
+        if not self.earlier_kinds and all(fact.judged_by in ("", kind) for fact in self.done):
+            return self
+        kinds = Timeline(kind, self.earlier_kinds)
+        return replace(self, done=tuple(_judged(fact, kinds, known) for fact in self.done))
+
     @property
     def drinks(self) -> CounterBook:
         """The facts of the drinks counter."""
@@ -108,3 +123,11 @@ class MachineBook:
     def with_counter(self, name: str, facts: CounterBook) -> MachineBook:
         """The same book with other facts for one counter."""
         return replace(self, counters={**self.counters, name: facts})
+
+
+def _judged(fact: DoneFact, kinds: Timeline[str, datetime], known: Mapping[str, Kind]) -> DoneFact:
+    then = kinds.at(fact.at) if fact.at is not None else fact.judged_by
+    item = known[then].item(fact.item) if then in known else None
+    if not fact.judged_by or then == fact.judged_by or item is None or fact.start is not Start.DONE:
+        return fact
+    return replace(fact, settled=item.settles, judged_by=then)

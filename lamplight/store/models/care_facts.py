@@ -51,7 +51,8 @@ class CareDone(OrderedFact):
     """An item was done: at a moment, or when the counter showed a value; and with it, the keys of what that settled.
 
     Where ``start`` is another than ``done``, nobody did it then: it is only counted from there on. Null in ``settled``
-    is what versions before this one wrote; `actions.upgrades` fills it in once.
+    is what versions before this one wrote; `actions.upgrades` fills it in once. ``judged_by`` is the kind by which a
+    tick was judged; null where a run did it, which settles what its own course settles.
     """
 
     machine = ForeignKeyField(Machine)
@@ -60,6 +61,7 @@ class CareDone(OrderedFact):
     value = IntegerField(null=True)
     settled = JSONField(null=True)
     start = CharField(max_length=20, default=Start.DONE.value)
+    judged_by = CharField(max_length=60, null=True)
 
     class Meta:
         constraints = [SQL("CHECK (at IS NOT NULL OR value IS NOT NULL)")]
@@ -120,7 +122,8 @@ class WaterTestFact(Fact):
 class CartridgeInstallation(Fact):
     """A cartridge was fitted, or none is where its capacity is null.
 
-    One ``as_before`` is like the one before it; its own figures are those of the kind, where there is none before.
+    One ``as_before`` is like the one before it; its own figures are those of the kind, where there is none before. One
+    ``brought`` came with another job, such as coming back, and only where there was one.
     """
 
     machine = ForeignKeyField(Machine)
@@ -131,6 +134,7 @@ class CartridgeInstallation(Fact):
     resin = CharField(default="decarbonising")
     months = IntegerField(default=2)
     as_before = BooleanField(default=False)
+    brought = BooleanField(default=False)
     place = CharField(max_length=8, default="tank")
 
     class Meta:
