@@ -96,14 +96,14 @@ def repeats(values: Sequence[float], confidence: float = CONFIDENCE) -> Repeats:
 
 
 def grubbs_limit(count: int, significance: float = 0.05) -> float:
-    """From which distance, in standard deviations, a value on one side stands out among so many, 3 or more.
+    """From which distance, in standard deviations, a value stands out among so many, 3 or more, on either side.
 
     Raises:
         InvalidInput: for fewer than three.
     """
     if count < 3:
         raise InvalidInput("Of two nobody can say which one is wrong.")
-    t = student_t(1 - significance / count, count - 2)
+    t = student_t(1 - significance / (2 * count), count - 2)
     return (count - 1) / sqrt(count) * sqrt(t * t / (count - 2 + t * t))
 
 

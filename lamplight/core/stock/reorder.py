@@ -15,8 +15,8 @@ from statistics import NormalDist
 from lamplight.core.errors import InvalidInput
 
 MOST_POISSON = 100_000
-# Packs are counted in steps so fine that a need has at most so many.
-MOST_STEPS = 4_000
+# Amounts that differ by less, as a share of the need, are one: what is typed has fewer digits.
+EXACT = 1e-9
 
 
 def _share(service: float) -> float:
@@ -153,36 +153,27 @@ def cheapest_packs(need: float, packs: Sequence[Pack]) -> Bought:
         raise InvalidInput("No pack of it is known: write down a price.")
     if need == 0:
         return Bought((), 0.0, 0.0)
-    step = max(min(pack.units for pack in packs) / 100, need / MOST_STEPS)
-    whole = all(pack.units == int(pack.units) for pack in packs)
-    if whole and need <= MOST_STEPS:
-        step = 1.0
-    steps = ceil(need / step - 1e-9)
-    # Each pack covers whole steps, rounded down, so that what is bought is never too little.
-    covers = [max(1, int(pack.units / step + 1e-9)) for pack in packs]
-
-    best: list[tuple[float, float, int]] = [(0.0, 0.0, -1)]
-    for wanted in range(1, steps + 1):
-        best.append(
-            min(
-                (
-                    best[max(0, wanted - covers[number])][0] + pack.price,
-                    best[max(0, wanted - covers[number])][1] + pack.units,
-                    number,
-                )
-                for number, pack in enumerate(packs)
-            )
-        )
-    counts = dict.fromkeys(range(len(packs)), 0)
-    left = steps
-    while left > 0:
-        number = best[left][2]
-        counts[number] += 1
-        left = max(0, left - covers[number])
-    chosen = tuple((packs[number], count) for number, count in counts.items() if count)
+    counts = [ceil(need / packs[0].units - EXACT)] if len(packs) == 1 else _fewest(need, packs)
+    while sum(pack.units * count for pack, count in zip(packs, counts, strict=True)) < need * (1 - EXACT):
+        counts[packs.index(min(packs, key=lambda pack: pack.price))] += 1  # by a hair, as the solver rounds
+    chosen = tuple((pack, count) for pack, count in zip(packs, counts, strict=True) if count)
     return Bought(
         chosen, sum(pack.units * count for pack, count in chosen), sum(p.price * count for p, count in chosen)
     )
+
+
+def _fewest(need: float, packs: Sequence[Pack]) -> list[int]:
+    """How many of each pack: by integer programming for the least price, and once more for the least that holds."""
+    from scipy.optimize import Bounds, LinearConstraint, milp  # slow to load
+
+    units, prices = [pack.units / need for pack in packs], [pack.price for pack in packs]
+    each = Bounds(0, [ceil(1 / share) for share in units])
+    enough = LinearConstraint([units], 1 - EXACT)
+    whole, closely = [1] * len(packs), {"mip_rel_gap": 0.0}
+    cheap = milp(prices, constraints=enough, bounds=each, integrality=whole, options=closely)
+    as_cheap = LinearConstraint([prices], -inf, cheap.fun * (1 + EXACT) + EXACT)
+    least = milp(units, constraints=[enough, as_cheap], bounds=each, integrality=whole, options=closely)
+    return [round(count) for count in (least.x if least.x is not None else cheap.x)]
 
 
 @cache

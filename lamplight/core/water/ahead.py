@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.water.breakthrough import mean_leak
 from lamplight.core.water.hardness import MG_CACO3_PER_DH
-from lamplight.core.water.through import WHOLE_LIFE, Front, WaterThrough, taken_per_litre
+from lamplight.core.water.through import Front, WaterThrough, taken_per_litre
 
 # Halvings after which litres are known to a millionth of the first guess.
 HALVINGS = 40
@@ -36,20 +35,23 @@ def litres_until(now: WaterThrough, grams: float, front: Front = Front.LIKELY) -
     steady = now.scale_dh(front)
     if not steady:
         return None
-    if now.water.cartridge is None or per_litre <= 0 or now.load == WHOLE_LIFE:
+    if now.water.cartridge is None or per_litre <= 0 or now.load[1] > now.load[0]:  # nobody knows how far it is
         return wanted / steady
     sharpness, begin = front.of(now.water.cartridge), now.load[1]
 
     def hardness(first: float, last: float) -> float:
-        return now.water.scaling_behind(mean_leak(first, last, sharpness)) or 0.0
+        return now.water.scaling_between(first, last, sharpness) or 0.0
 
     if begin >= 1.0:
         return _where(lambda litres: litres * hardness(begin, begin + litres * per_litre), wanted, wanted / steady)
     left = (1.0 - begin) / per_litre
     comes = left * hardness(begin, 1.0)
-    if comes < wanted:
-        return left + (wanted - comes) / hardness(*WHOLE_LIFE)
-    return _where(lambda litres: litres * hardness(begin, begin + litres * per_litre), wanted, left)
+    if comes >= wanted:
+        return _where(lambda litres: litres * hardness(begin, begin + litres * per_litre), wanted, left)
+    life = 1.0 / per_litre
+    whole = life * hardness(0.0, 1.0)
+    lives, rest = divmod(wanted - comes, whole)
+    return left + lives * life + _where(lambda litres: litres * hardness(0.0, litres * per_litre), rest, life)
 
 
 def _where(rising: Callable[[float], float], wanted: float, most: float) -> float:

@@ -7,9 +7,13 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from lamplight.core.errors import MissingReading
+from lamplight.core.water.breakthrough import load_at, mean_leak
 from lamplight.core.water.cartridge import Cartridge, Resin, blended
 from lamplight.core.water.hardness import checked_hardness
 from lamplight.core.water.water_test import WaterTest
+
+# Loads that lie no further apart are one.
+SAME_LOAD = 1e-6
 
 
 @dataclass(frozen=True)
@@ -79,6 +83,31 @@ class WaterAtMachine:
         hardness = self.before_filter or 0.0
         fresh = blended(hardness, self.cartridge.bypass, self.cartridge.residual_dh)
         return min(self.test.scaling, fresh + leak * (hardness - fresh))
+
+    def scaling_between(self, first: float, last: float, sharpness: float) -> float | None:
+        """The same on average between two loads of the cartridge, moment by moment; None without a test.
+
+        Behind a softening resin the scale is never more than the carbonate hardness, however much gets past: up to
+        where it comes to that the leak counts, from there on the carbonate hardness.
+
+        Args:
+            first, last: loads in shares of the capacity, 0 or more, in order.
+            sharpness: of the cartridge's front, above 0.
+
+        Raises:
+            InvalidInput: when out of range, or the loads go backwards.
+        """
+        at_most = self.scaling_behind(1.0)
+        if self.test is None or self.cartridge is None or at_most is None:
+            return at_most
+        hardness = self.before_filter or 0.0
+        fresh = blended(hardness, self.cartridge.bypass, self.cartridge.residual_dh)
+        share = (at_most - fresh) / (hardness - fresh) if hardness > fresh else 0.0
+        if not 0 < share < 1 or last - first < SAME_LOAD:
+            return self.scaling_behind(mean_leak(first, last, sharpness))
+        turn = min(max(load_at(share, sharpness), first), last)
+        below = fresh + mean_leak(first, turn, sharpness) * (hardness - fresh) if turn > first else 0.0
+        return ((turn - first) * below + (last - turn) * at_most) / (last - first)
 
     @property
     def total_after(self) -> float | None:

@@ -14,7 +14,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
-from math import exp, log1p
+from math import exp, log, log1p
 
 from lamplight.core.errors import InvalidInput
 
@@ -74,6 +74,22 @@ def leak(load: float, sharpness: float) -> float:
     _checked(sharpness, load)
     rest = sharpness * (1.0 - load)
     return exp(-rest) / (1.0 + exp(-rest)) if rest > 0 else 1.0 / (1.0 + exp(rest))
+
+
+def load_at(share: float, sharpness: float) -> float:
+    """The load at which a share gets past: `leak` the other way round; 0 where it does from the first litre on.
+
+    Args:
+        share: above 0, below 1.
+        sharpness: of the front, above 0.
+
+    Raises:
+        InvalidInput: when out of range.
+    """
+    _checked(sharpness)
+    if not 0 < share < 1:
+        raise InvalidInput("A share that gets past lies between 0 and 1.")
+    return max(0.0, 1.0 - log(1.0 / share - 1.0) / sharpness)
 
 
 def leaked(load: float, sharpness: float) -> float:

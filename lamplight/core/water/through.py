@@ -10,7 +10,6 @@ from enum import StrEnum
 
 from lamplight.core.timeline import Timeline
 from lamplight.core.water.at_machine import WaterAtMachine
-from lamplight.core.water.breakthrough import mean_leak
 from lamplight.core.water.cartridge import Cartridge
 
 WHOLE_LIFE = (0.0, 1.0)
@@ -61,7 +60,7 @@ class WaterThrough:
         """The hardness that can become scale, °dH, behind a cartridge that weakens; None without a test."""
         if self.water.cartridge is None:
             return self.water.scaling_after
-        return self.water.scaling_behind(mean_leak(*self.load, front.of(self.water.cartridge)))
+        return self.water.scaling_between(*self.load, front.of(self.water.cartridge))
 
 
 def taken_per_litre(water: WaterAtMachine) -> float:

@@ -19,7 +19,8 @@ from lamplight.core.errors import InvalidInput
 
 T_TABLE = ((1, 6.3138, 12.7062, 63.6567), (2, 2.9200, 4.3027, 9.9248), (4, 2.1318, 2.7764, 4.6041),
            (9, 1.8331, 2.2622, 3.2498), (29, 1.6991, 2.0452, 2.7564))  # fmt: skip
-GRUBBS = ((3, 1.153), (4, 1.463), (5, 1.672), (6, 1.822), (8, 2.032), (10, 2.176), (20, 2.557))
+# Two-sided at 5 %, as tables of Grubbs’ test print them; from memory.
+GRUBBS = ((3, 1.1543), (4, 1.4812), (5, 1.7150), (6, 1.8871), (8, 2.1266), (10, 2.2900), (20, 2.7082))
 WEIGHED = (
     ((9.82, 10.11, 9.95, 10.06, 9.91), 9.97, 0.116404, 9.825465, 10.114535),
     ((4.6, 4.1, 5.0, 4.4, 4.8, 4.3, 4.7, 4.5), 4.55, 0.287849, 4.309352, 4.790648),
@@ -68,8 +69,9 @@ class Printed(unittest.TestCase):
             self.assertAlmostEqual(grubbs_limit(count), limit, delta=0.0012)
 
     def test_five_pushes(self):
-        """88, 101, 97, 99, 98: the first stands out; without it 98.75 with a deviation of 1.708 (scipy)."""
-        pushes = (88, 101, 97, 99, 98)
+        """86, 101, 97, 99, 98: the first stands out, 88 would not by a hair; the rest has 98.75 and 1.708 (scipy)."""
+        self.assertIsNone(repeats((88, 101, 97, 99, 98)).outlier)  # 1.710 deviations away, 1.715 are asked
+        pushes = (86, 101, 97, 99, 98)
         got = repeats(pushes)
         self.assertEqual(got.outlier, 0)
         self.assertFalse(got.steady)
@@ -81,6 +83,21 @@ class Printed(unittest.TestCase):
         self.assertAlmostEqual(rest.mean_high, high, places=4)
         self.assertTrue(rest.steady)
         self.assertEqual(more_needed(rest), 0)
+
+
+class FalseAlarms(unittest.TestCase):
+    """How often one stands out of values among which none is wrong."""
+
+    def test_one_in_twenty(self):
+        """5 % of 4000 draws from a normal curve, of each size, within three standard errors; on either side alike."""
+        chance = np.random.default_rng(17)
+        for count in (3, 5, 10, 20):
+            drawn = [chance.normal(100, 5, count) for _ in range(4000)]
+            found = [(values, index) for values in drawn if (index := standing_out(list(values))) is not None]
+            with self.subTest(count=count):
+                self.assertAlmostEqual(len(found) / 4000, 0.05, delta=3 * (0.05 * 0.95 / 4000) ** 0.5)
+                above = sum(values[index] > 100 for values, index in found) / len(found)
+                self.assertAlmostEqual(above, 0.5, delta=0.12)
 
 
 class Laws(unittest.TestCase):

@@ -114,6 +114,30 @@ class Packs(unittest.TestCase):
         self.assertAlmostEqual(got.price, cheapest[0])
         self.assertAlmostEqual(got.units, cheapest[1])
 
+    def test_real_sizes(self):
+        """What a need just holds, and what no step of a hundredth sees; worked out by hand."""
+        bottles = [Pack(2500, 20), Pack(750, 7)]
+        self.assertEqual(cheapest_packs(5000, bottles).counts, ((bottles[0], 2),))
+        self.assertEqual(cheapest_packs(9000, bottles).price, 3 * 20 + 2 * 7)  # 7500 + 1500, not four for 80
+        self.assertEqual(cheapest_packs(0.75, [Pack(0.1, 1), Pack(0.3, 2.5)]).price, 7)
+        self.assertEqual(cheapest_packs(1.1, [Pack(0.55, 3)]).counts[0][1], 2)
+
+    @given(
+        st.floats(0.5, 90), st.lists(st.builds(Pack, st.floats(0.7, 30), st.floats(0.1, 60)), min_size=1, max_size=3)
+    )
+    @settings(max_examples=60, deadline=None)
+    def test_any_sizes(self, need, sizes):
+        """Against every mix there is, for sizes that are no whole numbers."""
+        got = cheapest_packs(need, sizes)
+        self.assertGreaterEqual(got.units, need * (1 - 1e-8))
+        most = [int(need // pack.units) + 1 for pack in sizes]
+        if np.prod([one + 1 for one in most]) < 40_000:
+            mixes = product(*(range(one + 1) for one in most))
+            each = [(sum(n * p.price for n, p in zip(mix, sizes, strict=True)),
+                     sum(n * p.units for n, p in zip(mix, sizes, strict=True))) for mix in mixes]  # fmt: skip
+            best = min(price for price, units in each if units >= need * (1 - 1e-9))
+            self.assertAlmostEqual(got.price, best, delta=1e-6 * (1 + best))
+
     def test_millilitres(self):
         """1.7 L out of bottles of 1 L for 12.40 and canisters of 5 L for 49: two bottles."""
         got = cheapest_packs(1700, [Pack(1000, 12.4), Pack(5000, 49)])

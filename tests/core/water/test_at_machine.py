@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import unittest
 from datetime import date
+from itertools import product
+from statistics import fmean
 
 from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.water.at_machine import HardnessLevel, WaterAtMachine, level_to_set
+from lamplight.core.water.breakthrough import leak, mean_leak
 from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.core.water.water_test import WaterTest, latest_test
 
@@ -44,6 +47,21 @@ class Tests(unittest.TestCase):
         self.assertIsNone(WaterAtMachine().scaling_after)
         open_bypass = WaterAtMachine(test, Cartridge(1000, bypass=0.9, resin=Resin.SOFTENING))
         self.assertEqual((open_bypass.scaling_after, round(open_bypass.total_after, 6)), (12, 16.2))
+
+    def test_softening_moment_by_moment(self):
+        """The average behind a softening resin is that of a thousand moments, never that of the average leak; it is
+        capped by the carbonate hardness. A decarbonising one has no cap to come to."""
+        test = WaterTest(date(2026, 11, 1), 20.0, 8.0)
+        for resin, bypass, residual in product(Resin, (0.0, 0.2), (0.0, 1.0)):
+            water = WaterAtMachine(test, Cartridge(900.0, bypass, residual, resin))
+            for first, last in ((0.0, 1.0), (0.0, 0.4), (0.6, 1.4), (1.2, 3.0), (0.7, 0.7)):
+                steps = [first + (last - first) * (n + 0.5) / 4000 for n in range(4000)]
+                summed = fmean(water.scaling_behind(leak(load, 6.0)) for load in steps)
+                with self.subTest(resin=resin, bypass=bypass, residual=residual, loads=(first, last)):
+                    self.assertAlmostEqual(water.scaling_between(first, last, 6.0), summed, delta=2e-4)
+        soft = WaterAtMachine(test, Cartridge(900.0, resin=Resin.SOFTENING))
+        by_average = soft.scaling_behind(mean_leak(0.0, 1.5, 6.0))
+        self.assertGreater(by_average, 1.1 * soft.scaling_between(0.0, 1.5, 6.0))
 
     def test_level_to_set(self):
         """The first level that reaches the hardness; the last one is open."""
