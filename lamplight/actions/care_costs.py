@@ -14,6 +14,7 @@ from lamplight.actions.procedures import procedure_for
 from lamplight.actions.stock import products
 from lamplight.actions.supplies_ahead import HORIZON_DAYS, MOST_MACHINES, times_ahead
 from lamplight.core.care.item import Due
+from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import EndOfService
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Product
@@ -73,7 +74,9 @@ def _machine(view: MachineView, prices: Mapping[str, float], paid: Money, site: 
         jobs.append((due.item.title, job))
     usage = view.status.usage
     drinks = usage.week_total / 7 * DAYS_A_YEAR if usage.known else 0.0
-    year = year_cost([job for _, job in jobs], paid.hour_price, paid.water_price, paid.idle_price)
+    counted = {job.item for _, job in jobs}
+    unknown = [due.item.key for due in view.status.dues if due.status is Status.UNKNOWN and due.item.key not in counted]
+    year = year_cost([job for _, job in jobs], paid.hour_price, paid.water_price, paid.idle_price, unknown)
     return MachineCost(view, tuple(sorted(jobs, key=lambda pair: -_a_year(pair[1], paid))), year, drinks)
 
 

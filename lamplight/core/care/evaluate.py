@@ -152,13 +152,16 @@ def _blocked(due: Due, dues: Sequence[Due], lacking: Collection[str]) -> Due:
 
 
 def _covered(due: Due, dues: Sequence[Due]) -> Due:
-    """An item whose place another takes on the day when that can be done, unless the machine itself asks for it."""
+    """An item whose place another takes on its day when that can be done, unless the machine itself asks for it.
+
+    On its day only: behind one that is late itself nothing hides, or neither would be done.
+    """
     if due.prompted:
         return due
     replacing = (
         other
         for other in dues
-        if due.item.key in other.item.replaces and other.status >= Status.DUE and not other.blocked
+        if due.item.key in other.item.replaces and other.status is Status.DUE and not other.blocked
     )
     other = next(replacing, None)
     if other is None:

@@ -45,11 +45,13 @@ class YearCost:
     """What a year of jobs costs.
 
     Attributes:
-        bought, time, water: money for what is used up, for the keeper's time and for water.
+        bought, time, water: money for what is used up, for the keeper's time and for water; the first as far as its
+            prices are known.
         minutes: of the keeper's.
         idle: money for the machine being out of use.
         idle_minutes: for which it is.
         unpriced: items of which a price is missing.
+        unknown: items of which nobody knows when they come, since they were never done or nothing was read.
     """
 
     bought: float
@@ -59,11 +61,22 @@ class YearCost:
     unpriced: tuple[str, ...]
     idle: float = 0.0
     idle_minutes: float = 0.0
+    unknown: tuple[str, ...] = ()
 
     @property
     def total(self) -> float:
-        """Money in all, as far as prices are known."""
+        """Money in all, as far as prices are known: at least so much where `at_least` says so."""
         return self.bought + self.time + self.water + self.idle
+
+    @property
+    def at_least(self) -> bool:
+        """Whether there is more than is added up, since a price or a date is not known."""
+        return bool(self.unpriced or self.unknown)
+
+    @property
+    def money_known(self) -> bool:
+        """Whether the total says anything: not where all that it could add up is unknown."""
+        return self.total > 0 or not self.at_least
 
     @property
     def a_month(self) -> float:
@@ -76,7 +89,11 @@ class YearCost:
 
 
 def year_cost(
-    jobs: Iterable[JobCost], hour_price: float = 0.0, water_price: float = 0.0, idle_price: float = 0.0
+    jobs: Iterable[JobCost],
+    hour_price: float = 0.0,
+    water_price: float = 0.0,
+    idle_price: float = 0.0,
+    unknown: Iterable[str] = (),
 ) -> YearCost:
     """What jobs cost in a year.
 
@@ -85,6 +102,7 @@ def year_cost(
         hour_price: money for an hour of the keeper's, 0 or more.
         water_price: money for a cubic metre of water, 0 or more.
         idle_price: money for an hour in which a machine is out of use, 0 or more.
+        unknown: items of which nobody knows how often they come.
 
     Raises:
         InvalidInput: for a negative price.
@@ -98,4 +116,15 @@ def year_cost(
     bought = sum(job.times * (job.bought or 0.0) for job in known)
     missing = dict.fromkeys(job.item for job in known if job.bought is None and job.times > 0)
     time, water = minutes / 60 * hour_price, litres / 1000 * water_price
-    return YearCost(bought, time, water, minutes, tuple(missing), idle / 60 * idle_price, idle)
+    return YearCost(bought, time, water, minutes, tuple(missing), idle / 60 * idle_price, idle, tuple(unknown))
+
+
+def together(years: Iterable[YearCost]) -> YearCost:
+    """The years of several machines added up; what is not known of one is not known of all."""
+    known = list(years)
+    return YearCost(
+        sum(year.bought for year in known), sum(year.time for year in known), sum(year.water for year in known),
+        sum(year.minutes for year in known), tuple(dict.fromkeys(item for year in known for item in year.unpriced)),
+        sum(year.idle for year in known), sum(year.idle_minutes for year in known),
+        tuple(dict.fromkeys(item for year in known for item in year.unknown)),
+    )  # fmt: skip

@@ -13,7 +13,8 @@ from lamplight.actions.machine_views import machine_views
 from lamplight.actions.prices import unit_prices
 from lamplight.actions.stock import products
 from lamplight.core.errors import InvalidInput, about
-from lamplight.core.words import units_in_words
+from lamplight.core.stock.costs import together
+from lamplight.core.words import grouped, units_in_words
 from lamplight.formats.costs_csv import write_costs
 from lamplight.store.prices import PriceRow, money, price_rows
 from lamplight.web import forms
@@ -53,13 +54,15 @@ def _show(form: Mapping[str, str], errors: Mapping[str, str] | None = None):  # 
 
 
 def _headline(found: Sequence[MachineCost], currency: str) -> str:
-    total, hours = sum(cost.year.total for cost in found), sum(cost.year.minutes for cost in found) / 60
-    drinks = sum(cost.drinks for cost in found)
     if not found:
         return "No machine yet, so care costs nothing."
-    paid = f" {currency}" if currency else ""
-    each = f", {total / drinks:.3f}{paid} a drink" if drinks else ""
-    return f"Care costs about {total:,.0f}{paid} a year here{each}, and takes {hours:,.0f} hours of yours."
+    year, drinks = together(cost.year for cost in found), sum(cost.drinks for cost in found)
+    paid, least = f" {currency}" if currency else "", "at least " if year.at_least else "about "
+    hours = f"{'at least ' if year.unknown else ''}{grouped(round(year.minutes / 60))} hours of yours"
+    if not year.money_known:
+        return f"What care costs is not known: no price is written down. It takes {hours} a year."
+    each = f", {year.total / drinks:.3f}{paid} a drink" if drinks and all(cost.drinks for cost in found) else ""
+    return f"Care costs {least}{grouped(round(year.total))}{paid} a year here{each}, and takes {hours}."
 
 
 def _over_time(rows: Sequence[PriceRow]) -> list[tuple[str, str, PriceRow, str]]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 from datetime import timedelta
+from itertools import product
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -172,6 +173,20 @@ class AllItems(unittest.TestCase):
         late = dues((), book(28, 40, {"usual": MONDAY - timedelta(days=9), "other": MONDAY - timedelta(days=7)}))
         self.assertEqual((late["usual"].covered_by, late["usual"].instead), ("", "other"))
         self.assertTrue(late["usual"].pressing)
+
+    def test_nothing_hides_behind_what_is_late(self):
+        """Whatever is late by however much: one of the two is always to be done, and the usual wash once the other is
+        past its grace."""
+        usual, other = item(DaysSince(2), key="usual"), item(DaysSince(7), key="other", replaces=("usual",))
+        for own, theirs in product(range(1, 16), range(1, 20)):
+            done = {"usual": MONDAY - timedelta(days=own), "other": MONDAY - timedelta(days=theirs)}
+            found = judged(book(28, 40, done), usual, other)
+            with self.subTest(own=own, theirs=theirs):
+                if found["usual"].status >= Status.DUE:
+                    self.assertTrue(found["usual"].to_do or found["other"].to_do)
+                if found["other"].status is Status.OVERDUE:
+                    self.assertEqual((found["usual"].covered_by, found["usual"].instead), ("", ""))
+                    self.assertEqual(found["usual"].to_do, found["usual"].status >= Status.DUE)
 
     def test_worst_and_titles(self):
         """What is replaced does not count; a strange key is its own title."""

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.stock.costs import JobCost, year_cost
+from lamplight.core.stock.costs import JobCost, together, year_cost
 from lamplight.core.stock.prices import PackPrice, price_spread, prices_of, unit_price
 
 jobs = st.lists(
@@ -34,6 +34,18 @@ class Costs(unittest.TestCase):
         self.assertAlmostEqual(got.a_drink(10_000), got.total / 10_000)
         self.assertIsNone(got.a_drink(0))
         self.assertEqual(year_cost([JobCost(1, "wash", 3, None, 1)]).unpriced, ("wash",))
+
+    def test_nothing_unknown_is_nothing(self):
+        """Without a price it is not known; with some of them, or an item of which nobody knows, at least so much."""
+        wash, oil = JobCost(1, "wash", 3, None, 1), JobCost(1, "oil", 2, 4.0, 1)
+        for known, least, said in (
+            (year_cost([wash]), True, False), (year_cost([wash, oil]), True, True), (year_cost([oil]), False, True),
+            (year_cost([oil], unknown=["tank"]), True, True), (year_cost([], unknown=["tank"]), True, False),
+            (year_cost([]), False, True), (year_cost([wash], hour_price=30), True, True),
+        ):  # fmt: skip
+            self.assertEqual((known.at_least, known.money_known), (least, said))
+        both = together([year_cost([wash]), year_cost([oil], unknown=["tank"])])
+        self.assertEqual((both.total, both.unpriced, both.unknown), (8.0, ("wash",), ("tank",)))
 
     @given(jobs, jobs, st.floats(0, 80), st.floats(0, 10))
     def test_adds_up(self, some, others, hour, water):
