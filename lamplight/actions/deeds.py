@@ -73,5 +73,11 @@ def write_installation(
     named = {name: figures[name].value for name in ("resin", "place") if figures}
     figures = figures | named
     CartridgeInstallation.create(
-        entry=where.entry_id, machine=where.machine_id, at=at, as_before=as_before, brought=brought, **figures
+        entry=where.entry_id,
+        machine=where.machine_id,
+        at=at,
+        as_before=as_before,
+        brought=brought,
+        judged_by=where.kind.key if as_before else None,
+        **figures,
     )

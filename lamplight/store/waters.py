@@ -93,12 +93,15 @@ class InstallationRow:
         at: when.
         cartridge: which.
         out: whether none is fitted from then on.
+        usual_for: the kind whose usual one it is, and the moment at which that was taken; None where somebody said
+            which it is.
     """
 
     entry_id: int
     at: datetime
     cartridge: Cartridge | None
     out: bool = False
+    usual_for: tuple[str, datetime] | None = None
 
 
 def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[InstallationRow]]:
@@ -109,7 +112,7 @@ def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[
         rows = rows.where(CartridgeInstallation.machine.in_(list(machine_ids)))
     by_machine: dict[int, list[InstallationRow]] = defaultdict(list)
     for row in rows.order_by(CartridgeInstallation.at, CartridgeInstallation.id):
-        fitted = None
+        fitted, usual_for = None, None
         if row.capacity_dh_l is not None:
             fitted = Cartridge(
                 row.capacity_dh_l, row.bypass, row.residual_dh, Resin(row.resin), row.months, FilterPlace(row.place)
@@ -119,10 +122,12 @@ def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[
             before = by_machine[row.machine_id]
             if row.brought and before and before[-1].out:
                 continue  # what brings a filter along brings none to whoever goes without
-            fitted = next((earlier.cartridge for earlier in reversed(before) if earlier.cartridge), fitted)
+            like = next((earlier for earlier in reversed(before) if earlier.cartridge), None)
+            usual_for = (row.judged_by, row.at) if row.judged_by and fitted else None
+            fitted, usual_for = (like.cartridge, like.usual_for) if like else (fitted, usual_for)
             if fitted is None:
                 continue  # nobody knows of any, and the kind takes none
-        by_machine[row.machine_id].append(InstallationRow(row.entry_id, row.at, fitted, out))
+        by_machine[row.machine_id].append(InstallationRow(row.entry_id, row.at, fitted, out, usual_for))
     return by_machine
 
 
@@ -156,7 +161,7 @@ class Waters:
             fit = next((fit for fit in reversed(fits) if moment and fit.at <= moment), None)
             if fit is None:
                 return WaterAtMachine(test)
-            return WaterAtMachine(test, fit.cartridge, fit.out, fit.at if fit.cartridge else None)
+            return WaterAtMachine(test, fit.cartridge, fit.out, fit.at if fit.cartridge else None, fit.usual_for)
 
         return Timeline.of_changes(at(None), [(moment, at(moment)) for moment in sorted(turns)])
 

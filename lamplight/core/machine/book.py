@@ -102,7 +102,7 @@ class MachineBook:
         return OwnChoices(self.limits, self.switched_off, self.descaling_basis, self.water.filter_out, months)
 
     def judged_then(self, kind: str, known: Mapping[str, Kind]) -> MachineBook:
-        """The same book with each tick judged by the kind that the machine was of at its moment.
+        """The same book with ticks, and cartridges of which nobody said more, judged by the kind of their moment.
 
         A change of kind may be written down after what was done since; without that, nothing is other.
 
@@ -113,7 +113,13 @@ class MachineBook:
         if not self.earlier_kinds and all(fact.judged_by in ("", kind) for fact in self.done):
             return self
         kinds = Timeline(kind, self.earlier_kinds)
-        return replace(self, done=tuple(_judged(fact, kinds, known) for fact in self.done))
+        earlier = tuple((until, _as_usual_then(water, kinds, known)) for until, water in self.earlier_water)
+        return replace(
+            self,
+            done=tuple(_judged(fact, kinds, known) for fact in self.done),
+            water=_as_usual_then(self.water, kinds, known),
+            earlier_water=earlier,
+        )
 
     @property
     def drinks(self) -> CounterBook:
@@ -131,3 +137,12 @@ def _judged(fact: DoneFact, kinds: Timeline[str, datetime], known: Mapping[str, 
     if not fact.judged_by or then == fact.judged_by or item is None or fact.start is not Start.DONE:
         return fact
     return replace(fact, settled=item.settles, judged_by=then)
+
+
+def _as_usual_then(water: WaterAtMachine, kinds: Timeline[str, datetime], known: Mapping[str, Kind]) -> WaterAtMachine:
+    if water.usual_for is None:
+        return water
+    key, at = water.usual_for
+    then = kinds.at(at)
+    usual = known[then].cartridge if then in known else None
+    return water if then == key or usual is None else replace(water, cartridge=usual, usual_for=(then, at))

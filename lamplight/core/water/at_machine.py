@@ -53,12 +53,14 @@ class WaterAtMachine:
         cartridge: what is fitted, or None.
         filter_out: whether the keeper said that none is fitted; without that, None means that nobody knows.
         fitted_at: when the cartridge was put in; None where nobody knows, or none is fitted.
+        usual_for: the kind whose usual cartridge it is, since nobody said which, and when that was taken; or None.
     """
 
     test: WaterTest | None = None
     cartridge: Cartridge | None = None
     filter_out: bool = False
     fitted_at: datetime | None = None
+    usual_for: tuple[str, datetime] | None = None
 
     @property
     def before_filter(self) -> float | None:

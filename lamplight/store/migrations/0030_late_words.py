@@ -3,6 +3,7 @@
 STATEMENTS = (
     """ALTER TABLE "care_done" ADD COLUMN "judged_by" VARCHAR(60)""",
     """ALTER TABLE "cartridge_fit" ADD COLUMN "brought" INTEGER NOT NULL DEFAULT 0""",
+    """ALTER TABLE "cartridge_fit" ADD COLUMN "judged_by" VARCHAR(60)""",
 )
 
 

@@ -123,7 +123,8 @@ class CartridgeInstallation(Fact):
     """A cartridge was fitted, or none is where its capacity is null.
 
     One ``as_before`` is like the one before it; its own figures are those of the kind, where there is none before. One
-    ``brought`` came with another job, such as coming back, and only where there was one.
+    ``brought`` came with another job, such as coming back, and only where there was one. ``judged_by`` is the kind
+    whose figures they are.
     """
 
     machine = ForeignKeyField(Machine)
@@ -135,6 +136,7 @@ class CartridgeInstallation(Fact):
     months = IntegerField(default=2)
     as_before = BooleanField(default=False)
     brought = BooleanField(default=False)
+    judged_by = CharField(max_length=60, null=True)
     place = CharField(max_length=8, default="tank")
 
     class Meta:
