@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 
 from lamplight.actions.own_texts import OWN_KINDS, OWN_PROCEDURES, OwnTexts
 from lamplight.actions.stock import concerned_by, products
@@ -53,7 +54,7 @@ def refuse_missing(entry_id: int) -> None:
         for key in keys_written(sort.versions, entry_id):
             _refuse_text(sort.own, key)
     for key in keys_written(ProductVersion, entry_id):
-        _refuse_gone(f"the product “{key}”", key in products(), lambda key=key: users_of_product(key))
+        _refuse_gone(f"the product “{key}”", key in products(), partial(users_of_product, key))
     _refuse_unknown_kinds(entry_id)
     _refuse_unknown_products(entry_id)
     _refuse_machines(entry_id)
@@ -62,7 +63,7 @@ def refuse_missing(entry_id: int) -> None:
 def _refuse_text(own: OwnTexts, key: str) -> None:
     library = own.library
     there = library.is_there(key)
-    _refuse_gone(f"the {library.noun} “{key}”", there, lambda: own.users(key))
+    _refuse_gone(f"the {library.noun} “{key}”", there, partial(own.users, key))
     if there:
         own.fits(library.of(key))
 

@@ -7,7 +7,8 @@ deleted, and the room that they took in the file with them. Copies that were mad
 from __future__ import annotations
 
 import re
-from collections.abc import Collection
+from collections.abc import Collection, Iterable
+from typing import cast
 
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.photos import delete_photo_file
@@ -110,7 +111,8 @@ def _write_over(person: PersonRow, alias: str, mailboxes: Collection[str]) -> No
     found = re.compile("|".join((*bare, *marked)), re.IGNORECASE)
     for model, name in TYPED:
         column = getattr(model, name)
-        for row_id, text in model.select(model.id, column).where(column != "").tuples():
+        rows = cast("Iterable[tuple[int, str]]", model.select(model.id, column).where(column != "").tuples())
+        for row_id, text in rows:
             changed = found.sub(lambda hit: "" if hit[0].startswith("(") else alias, text)
             if changed != text:
                 model.update({column: re.sub(r" {2,}", " ", changed).strip()}).where(model.id == row_id).execute()

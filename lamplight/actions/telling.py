@@ -285,8 +285,8 @@ def lift(site: SiteRow, view: MachineView, actor: Actor) -> Kind:
     lifted = OWN_KINDS.read(text)
     concerned = OWN_KINDS.concerns(lifted.key)
     with database.atomic():
-        words = f"Kind “{lifted.title}”: as {view.row.name} is"
-        entry = write_shared("kind", words, actor, concerned, view.row.id)
+        said_so = f"Kind “{lifted.title}”: as {view.row.name} is"
+        entry = write_shared("kind", said_so, actor, concerned, view.row.id)
         KindVersion.create(entry=entry, key=lifted.key, text=text)
         if own is None:
             row = view.row

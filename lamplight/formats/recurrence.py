@@ -95,9 +95,9 @@ def _daily(rule: Mapping[str, Sequence[object]], first: date, until: date) -> It
     """Day by day: a filter that lets none through costs no more than the days up to the last of interest."""
     step = timedelta(days=_whole(rule.get("INTERVAL", [1])[0]))
     left = _whole(rule["COUNT"][0]) if "COUNT" in rule else MOST_TIMES
-    if "UNTIL" in rule:
-        given = rule["UNTIL"][0]
-        until = min(until, given.date() if isinstance(given, datetime) else given)  # type: ignore[type-var]
+    given = rule["UNTIL"][0] if "UNTIL" in rule else until
+    if isinstance(given, date):
+        until = min(until, given.date() if isinstance(given, datetime) else given)
     weekdays = {str(value) for value in rule.get("BYDAY", ())}
     if not weekdays <= set(WEEKDAYS):
         raise InvalidInput("A day that repeats daily is narrowed down by weekdays such as MO, without a number.")

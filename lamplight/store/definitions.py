@@ -7,10 +7,8 @@ from peewee import ModelSelect
 from lamplight.store.models import (
     FACTS,
     Entry,
-    KindVersion,
     MachineVersion,
     PriceFact,
-    ProcedureVersion,
     ProductVersion,
     Push,
     StockMoveFact,
@@ -36,7 +34,7 @@ MACHINE_WORDS = {
 WITH_A_MACHINE = ("setup", "filter", "water")
 
 
-def keys_written(model: type[KindVersion | ProcedureVersion | ProductVersion], entry_id: int) -> list[str]:
+def keys_written(model: type[TextVersion] | type[ProductVersion], entry_id: int) -> list[str]:
     """Keys of what an entry defines, changes or takes away."""
     return [row.key for row in model.select(model.key).where(model.entry == entry_id).distinct()]
 
@@ -100,7 +98,7 @@ def dependents_of_machine(machine_id: int, entry_id: int) -> dict[str, int]:
     for model in FACTS:
         if "machine" not in model._meta.fields or model is MachineVersion:
             continue
-        here = _live(model).where(model.machine == machine_id, model.entry != entry_id)
+        here = _live(model).where(model._meta.fields["machine"] == machine_id, model.entry != entry_id)
         count = here.where(~said_with_it).count()
         words = MACHINE_WORDS.get(model._meta.table_name, "other entry")
         counts[words] = counts.get(words, 0) + count

@@ -12,6 +12,8 @@ from functools import cache
 from math import ceil, exp, inf, sqrt
 from statistics import NormalDist
 
+import numpy as np
+
 from lamplight.core.errors import InvalidInput
 
 MOST_POISSON = 100_000
@@ -169,11 +171,14 @@ def _fewest(need: float, packs: Sequence[Pack]) -> list[int]:
     units, prices = [pack.units / need for pack in packs], [pack.price for pack in packs]
     each = Bounds(0, [ceil(1 / share) for share in units])
     enough = LinearConstraint([units], 1 - EXACT)
-    whole, closely = [1] * len(packs), {"mip_rel_gap": 0.0}
-    cheap = milp(prices, constraints=enough, bounds=each, integrality=whole, options=closely)
-    as_cheap = LinearConstraint([prices], -inf, cheap.fun * (1 + EXACT) + EXACT)
-    least = milp(units, constraints=[enough, as_cheap], bounds=each, integrality=whole, options=closely)
-    return [round(count) for count in (least.x if least.x is not None else cheap.x)]
+    whole = np.ones(len(packs), dtype=np.int64)
+    cheap = milp(prices, constraints=enough, bounds=each, integrality=whole, options={"mip_rel_gap": 0.0})
+    assert cheap.x is not None  # a pack holds something, so some number of them is enough
+    price = sum(cost * round(count) for cost, count in zip(prices, cheap.x, strict=True))
+    as_cheap = LinearConstraint([prices], -inf, price * (1 + EXACT) + EXACT)
+    both = [enough, as_cheap]
+    least = milp(units, constraints=both, bounds=each, integrality=whole, options={"mip_rel_gap": 0.0})
+    return [round(count) for count in (cheap.x if least.x is None else least.x)]
 
 
 @cache

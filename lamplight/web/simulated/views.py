@@ -34,9 +34,10 @@ def _playing(kind: Kind, programme: str) -> Playing:
     known = catalogue.defaults()
     try:
         started = read_moment(request.values.get("from", ""))
-        done = tuple(map(read_moment, request.values.getlist("done")[:MOST_ACTS]))
+        texts = request.values.getlist("done")[:MOST_ACTS]
+        done = tuple(at for at in map(read_moment, texts) if at is not None)
         speed = float(request.values.get("speed", "1"))
-        if started is None or None in done:
+        if started is None or len(done) < len(texts):
             abort(404)
         return Playing(
             kind.programmes[programme], started, done, speed, {**known.volumes, **kind.volumes},

@@ -44,7 +44,7 @@ class Demand(unittest.TestCase):
 
     def test_replaced(self):
         """What another takes the place of takes nothing."""
-        other = item(DaysSince(1), key="other", replaces=("job",))
+        other = item(DaysSince(9), key="other", replaces=("job",))
         done = {"job": MONDAY - timedelta(days=9), "other": MONDAY - timedelta(days=9)}
         covered = judged(book(28, 40, done), item(DaysSince(7)), other)["job"]
         self.assertEqual(demand([(covered, TWO_TABLETS)]), {})

@@ -161,7 +161,8 @@ class Ahead(unittest.TestCase):
             )
             total += use.units * (drawn < days + 0.5)
         self.assertAlmostEqual(float(total.mean()), mean, delta=0.06 * (1 + mean))
-        self.assertAlmostEqual(float(total.std()), sigma, delta=0.08 * (1 + sigma))
+        # Of what happens once in thousands of lives the spread is hardly ever seen, the square of it is.
+        self.assertAlmostEqual(float(total.var()), sigma**2, delta=0.16 * (1 + sigma**2))
         for amount in (0.0, 3.0, 9.0):
             enough = enough_by_day(amount, ahead, (), TODAY, days + 1)[days]
             self.assertAlmostEqual(float((total <= amount).mean()), enough, delta=0.035)
