@@ -10,7 +10,7 @@ from lamplight.actions.rights import check_entry, check_right, check_site
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.store.models import Entry
-from lamplight.store.moves import first_site, site_of_machine
+from lamplight.store.moves import first_site, site_of_machine, site_then
 
 
 @dataclass(frozen=True)
@@ -64,7 +64,10 @@ def write_entry(
     """
     check_entry(actor.role, kind)
     if machine_id is not None and actor.site_id is not None:
-        check_site(site_of_machine(machine_id), actor.site_id)
+        # What was touched before it could be sent belongs to where the machine stood by then.
+        sent_later = actor.written_at is not None
+        stands = site_then(machine_id, actor.now) if sent_later else site_of_machine(machine_id)
+        check_site(stands, actor.site_id)
     token = actor.token()
     with taken_once(token):
         return Entry.create(

@@ -63,6 +63,12 @@ def stays(machine_ids: Collection[int] | None = None) -> dict[int, tuple[Stay, .
     return {machine_id: tuple(own) for machine_id, own in found.items()}
 
 
+def site_then(machine_id: int, at: datetime) -> int | None:
+    """Where a machine stood at a moment; None where there is none."""
+    own = stays([machine_id]).get(machine_id, ())
+    return next((stay.site_id for stay in reversed(own) if stay.at is None or stay.at <= at), None)
+
+
 def site_of_machine(machine_id: int) -> int | None:
     """Where a machine stands now; None where there is none."""
     return Machine.select(Machine.site).where(Machine.id == machine_id).tuples().scalar()

@@ -59,6 +59,11 @@ def register(app: Flask) -> None:
         return told
 
 
+def sent_later() -> bool:
+    """Whether this request was touched before it could be sent."""
+    return "touched" in g
+
+
 def mine_is_right() -> bool:
     """Whether whoever sends what was kept was shown both, and says that theirs is right."""
-    return "touched" in g and request.headers.get(MINE) == "1"
+    return sent_later() and request.headers.get(MINE) == "1"

@@ -7,6 +7,7 @@ import unittest
 from datetime import timedelta
 
 from lamplight.actions.entries import Actor
+from lamplight.actions.moves import MoveFields, move_machine
 from lamplight.actions.runs import answer_as_mine, answer_step, begin_run
 from lamplight.actions.sites import save_keeper, save_site
 from lamplight.core.errors import StaleStep
@@ -16,8 +17,9 @@ from lamplight.core.run.state import EventKind
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.models import RunEventRow
+from lamplight.store.rounds import open_round
 from lamplight.store.runs import run_row
-from lamplight.store.sites import machine
+from lamplight.store.sites import machine, site_of, the_site
 from lamplight.web.kept import AT, BY, MAY_BE_KEPT, MINE, SITE
 from tests.base import NOW, WEEK
 from tests.web.test_rights import WORDS, Roles
@@ -66,6 +68,29 @@ class FromWhen(Kept):
         count = self.written()
         self.assertTrue(self.send("/done", body).get_json()["kept"])
         self.assertEqual(self.written(), count)
+
+    def test_a_machine_that_moved(self):
+        """What was touched before it went counts where it stood then; what was touched there later is refused here."""
+        other = save_site("Harbour Hall", "Europe/Berlin", WEEK, Actor(NOW), another=True)
+        gone = Actor(NOW - timedelta(hours=1), site_id=self.site.id)
+        bar = self.machine("Bar", back=9)
+        move_machine(the_site(), machine(self.site.id, bar), site_of(other.id), MoveFields(NOW.date()), gone)
+        yesterday = NOW - timedelta(days=1)
+        told = self.send("/done", {"job": f"{bar}:group-rinse", "once": "stood-here-then1"}, at=yesterday).get_json()
+        self.assertTrue(told["kept"])
+        line = next(row for row in entries(limit=20) if row.at == yesterday and row.machine_id == bar)
+        self.assertEqual(line.site_id, self.site.id)
+        before = self.written()
+        self.send("/done", {"job": f"{bar}:group-rinse", "once": "stood-there-now1"}, at=NOW, code=422)
+        self.assertEqual(self.written(), before)
+
+    def test_a_round_that_is_over(self):
+        """What was done on it counts all the same; a bag that was packed for it opens no other one."""
+        told = self.send("/round/done", {"job": f"{self.hall}:outlets", "once": "round-was-over1"}).get_json()
+        self.assertTrue(told["kept"])
+        before = self.written()
+        self.send("/round/bag", {"line": "jug", "shown": "jug", "once": "round-was-over2"})
+        self.assertEqual((self.written(), open_round(self.site.id, self.helper)), (before, None))
 
     def test_steps_in_order(self):
         """Each at its moment; a clock that is a little ahead is the present."""

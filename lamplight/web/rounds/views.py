@@ -12,6 +12,7 @@ from lamplight.store.rounds import RoundEvent, RoundRow, open_round
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.here import actor, keeper, site
+from lamplight.web.kept import sent_later
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import round_model
@@ -92,6 +93,9 @@ def done():  # noqa: ANN201
 def pack():  # noqa: ANN201
     """What is packed: the lines that are marked, and those that no longer are."""
     own = _own()
+    if own is None and sent_later():
+        flash("That round is over. Set out anew from Today.")  # what was packed for it is unpacked by now
+        return see_other("today.page")
     if own is None:
         who = keeper()
         until = time_for_it(site(), now(), who.id if who else None, minutes_asked())

@@ -9,11 +9,13 @@ from lamplight.actions.machine_views import machine_views, still_to_look_at
 from lamplight.actions.rounds import round_view
 from lamplight.actions.supplies_ahead import SOON_DAYS, lacking_soon
 from lamplight.core.errors import InvalidInput
+from lamplight.store.moves import site_of_machine, site_then
 from lamplight.store.sites import MachineRow, machine
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.here import actor, keeper, site
+from lamplight.web.kept import sent_later
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import TIMES, next_slot_words, round_model
@@ -81,8 +83,11 @@ def chosen_job(job: str) -> tuple[MachineRow, str]:
     Raises:
         InvalidInput: when there is no such machine.
     """
-    machine_id, _, item = job.partition(":")
-    row = machine(site().id, forms.row_number(machine_id) or 0)
+    word, _, item = job.partition(":")
+    machine_id = forms.row_number(word) or 0
+    row = machine(site().id, machine_id)
+    if row is None and sent_later() and site_then(machine_id, now()) == site().id:
+        row = machine(site_of_machine(machine_id) or 0, machine_id)  # it went to another site since
     if row is None:
         raise InvalidInput("That machine is no longer there. Load the page again.")
     return row, item
