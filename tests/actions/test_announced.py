@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
+from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_views import machine_views
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
@@ -94,5 +94,8 @@ class Announcements(WebTest):
         self.assertTrue(plan_stands(site_of(self.other.id), NOW))
         self.assertEqual(AnnouncedPlan.select().where(AnnouncedPlan.site == self.site.id).count(), KEPT_ANNOUNCEMENTS)
         rows = AnnouncedPlan.select().count()
+        write_entry("site", "Something was written", HAND)
+        self.assertFalse(plan_stands(site_of(self.other.id), NOW))
         self.announce(self.other.id)
-        self.assertEqual(AnnouncedPlan.select().count(), rows, "nothing changed there: nothing is announced anew")
+        self.assertTrue(plan_stands(site_of(self.other.id), NOW))
+        self.assertEqual(AnnouncedPlan.select().count(), rows, "no term changed: nothing is announced anew")
