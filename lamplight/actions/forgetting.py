@@ -7,7 +7,7 @@ deleted, and the room that they took in the file with them. Copies that were mad
 from __future__ import annotations
 
 import re
-from collections.abc import Collection, Iterable
+from collections.abc import Callable, Collection, Iterable
 from typing import cast
 
 from lamplight.actions.entries import Actor, write_entry
@@ -15,8 +15,7 @@ from lamplight.actions.photos import delete_photo_file
 from lamplight.actions.shared import needs_at_all
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
-from lamplight.simulators.mail_catcher import caught, throw_away
-from lamplight.store.database import data_folder, database, wiped
+from lamplight.store.database import database, wiped
 from lamplight.store.forgetting import PersonRow, former, is_former, photos_by, sites_ever_served
 from lamplight.store.models import (
     Absence,
@@ -55,13 +54,16 @@ TYPED: tuple[tuple[type[Base], str], ...] = (
 SHORTEST_NAME = 3  # letters; a shorter one is also part of other words, and stands for nobody by itself
 
 
-def forget_person(keeper_id: int, photos: Collection[int], actor: Actor) -> str:
+def forget_person(
+    keeper_id: int, photos: Collection[int], actor: Actor, throw_away: Callable[[Collection[str]], None]
+) -> str:
     """Take somebody who has left out of the book by name; answers what they are called from now on.
 
     Args:
         keeper_id: whose name.
         photos: numbers of the photos that show them, which are withdrawn with it.
         actor: who does it, as they asked for it.
+        throw_away: told their mailboxes in the end; throws away the mails to them that lie outside the book.
 
     Raises:
         NotAllowed: for whoever does not own every site that they ever served.
@@ -87,7 +89,7 @@ def forget_person(keeper_id: int, photos: Collection[int], actor: Actor) -> str:
         write_entry("keeper", f"The name of {alias.lower()} was taken out of the book{withdrawn}", actor)
     for name in files:
         delete_photo_file(name)
-    throw_away(data_folder(), [mail.key for mail in caught(data_folder()) if mail.recipient in mailboxes])
+    throw_away(mailboxes)
     return alias
 
 

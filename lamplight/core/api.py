@@ -309,7 +309,7 @@ from lamplight.core.stock.batches import (
     likely_spoilt,
     past_date,
 )
-from lamplight.core.stock.costs import JobCost, YearCost, year_cost
+from lamplight.core.stock.costs import JobCost, YearCost, year_cost, years_together
 from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.keeping import keeping_packs, left_to_spoil
 from lamplight.core.stock.prices import PackPrice, price_spread, prices_of, unit_price
@@ -379,7 +379,7 @@ from lamplight.core.water.acids import (
 from lamplight.core.water.advice import soft_water_advice
 from lamplight.core.water.ahead import litres_until
 from lamplight.core.water.at_machine import HardnessLevel, WaterAtMachine, level_to_set
-from lamplight.core.water.breakthrough import FilterPlace, Fronts, leak, leaked, mean_leak
+from lamplight.core.water.breakthrough import FilterPlace, Fronts, leak, leaked, load_at, mean_leak
 from lamplight.core.water.cartridge import Bypass, Cartridge, Resin, blended, bypass_for, filter_litres
 from lamplight.core.water.descaler import Descaler, DescalerMix, Option, Verdict, compared, verdict, vinegar_ml
 from lamplight.core.water.hardness import (

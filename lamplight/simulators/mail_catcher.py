@@ -136,6 +136,11 @@ def _caught(key: str, raw: bytes) -> Caught:
     )  # fmt: skip
 
 
+def throw_away_to(folder: Path, mailboxes: Collection[str]) -> None:
+    """Throw away what was caught on its way to some mailboxes."""
+    throw_away(folder, [mail.key for mail in caught(folder) if mail.recipient in mailboxes])
+
+
 def throw_away(folder: Path, keys: Collection[str]) -> None:
     """Throw away some of what was caught.
 

@@ -9,7 +9,7 @@ from datetime import date, datetime, timedelta
 from typing import Any, TypeVar
 from zoneinfo import ZoneInfo
 
-from peewee import Expression, fn
+from peewee import fn
 
 from lamplight.core.languages import BRITISH
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, Week
@@ -101,8 +101,9 @@ MOVED = "moved"
 def newest_machines() -> list[MachineVersion]:
     """Each machine as it is now, in order of its number: the version whose moment is the last, whenever it was written;
     of a move that came after it only where it stands."""
-    told = {row.machine_id: row for row in _last_told(Entry.kind != MOVED)}
-    for moved in _last_told(Entry.kind == MOVED):
+    last = _last_told()
+    told = {row.machine_id: row for row in last if row.entry.kind != MOVED}
+    for moved in (row for row in last if row.entry.kind == MOVED):
         own = told.get(moved.machine_id)
         if own is not None and (moved.entry.at, moved.id) > (own.entry.at, own.id):
             own.place = moved.place
@@ -115,13 +116,12 @@ def place_of(machine_id: int, at: datetime | None = None) -> str:
     return next((row.place for row in reversed(versions) if at is None or row.entry.at < at), "")
 
 
-def _last_told(which: Expression) -> Iterable[MachineVersion]:
-    """Of each machine the version whose moment is the last, among some."""
-    moment = Entry.at.concat(fn.PRINTF(" %012d", MachineVersion.id))
-    live = MachineVersion.select(MachineVersion.id, fn.MAX(moment)).join(Entry).where(Entry.undone_at.is_null(), which)
+def _last_told() -> list[MachineVersion]:
+    """Of each machine the version whose moment is the last, and of its moves as well."""
     # With one MAX, SQLite takes the other columns from the very row in which it was found.
-    last = [row_id for row_id, _ in live.group_by(MachineVersion.machine).tuples()]
-    return MachineVersion.select(MachineVersion, Entry).join(Entry).where(MachineVersion.id.in_(last))
+    last = fn.MAX(Entry.at.concat(fn.PRINTF(" %012d", MachineVersion.id))).alias("last")
+    live = MachineVersion.select(MachineVersion, Entry, last).join(Entry).where(Entry.undone_at.is_null())
+    return list(live.group_by(MachineVersion.machine, Entry.kind == MOVED))
 
 
 def newest_at(model: type[OneFact], site_id: int) -> OneFact | None:

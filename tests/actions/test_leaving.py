@@ -23,7 +23,7 @@ from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import Wishes
 from lamplight.core.run.state import EventKind
-from lamplight.simulators.mail_catcher import caught
+from lamplight.simulators.mail_catcher import caught, throw_away_to
 from lamplight.store.database import data_file, database, photo_folder
 from lamplight.store.logbook import entries
 from lamplight.store.mail import mails, wishes_rows
@@ -154,17 +154,21 @@ class Forgetting(People):
             notify(office, NOW)
         self.photos = [row.id for row in Photo.select().order_by(Photo.id)]
 
+    def throw_away(self, mailboxes):
+        """What lies in the catcher."""
+        throw_away_to(self.folder, mailboxes)
+
     def test_refused(self):
         """Before they left, by a keeper, by who owns one of two sites, with photos of somebody else."""
         with self.assertRaisesRegex(InvalidInput, "have left for good"):
-            forget_person(self.quill, [], self.as_owner())
+            forget_person(self.quill, [], self.as_owner(), self.throw_away)
         self.leave()
         self.assertEqual([row.keeper_id for row in may_be_forgotten()], [self.quill])
         with self.assertRaises(NotAllowed):
             keeper = Actor(LATER, self.owner, True, role=RoleAtSite.KEEPER, site_id=self.site.id)
-            forget_person(self.quill, [], keeper)
+            forget_person(self.quill, [], keeper, self.throw_away)
         with self.assertRaisesRegex(InvalidInput, "photos that they took"):
-            forget_person(self.quill, [99], self.as_owner())
+            forget_person(self.quill, [99], self.as_owner(), self.throw_away)
 
     def test_nothing_of_the_name_is_left(self):
         """Not in the log, the runs, the outbox, the catcher, nor anywhere in the file; what they did stays."""
@@ -173,7 +177,7 @@ class Forgetting(People):
         self.assertTrue(caught(self.folder))
         kept, gone = self.photos
         files = {row.id: row.file for row in Photo.select()}
-        alias = forget_person(self.quill, [gone], self.as_owner())
+        alias = forget_person(self.quill, [gone], self.as_owner(), self.throw_away)
         self.assertEqual(alias, f"A former keeper ({self.quill})")
         self.assertEqual(len(entries(limit=500)), lines + 1)
         state = run_row(self.run)

@@ -29,7 +29,7 @@ PAGES = {
     "/log": (21, 21),
     "/log/runs": (18, 18),
     "/site": (9, 9),
-    "/people": (12, 12),
+    "/people": (14, 14),
     "/kinds": (7, 7),
     "/procedures": (8, 8),
     "/runs/ready/{id}/brew-tablet": (44, 13),

@@ -119,7 +119,7 @@ def year_cost(
     return YearCost(bought, time, water, minutes, tuple(missing), idle / 60 * idle_price, idle, tuple(unknown))
 
 
-def together(years: Iterable[YearCost]) -> YearCost:
+def years_together(years: Iterable[YearCost]) -> YearCost:
     """The years of several machines added up; what is not known of one is not known of all."""
     known = list(years)
     return YearCost(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import partial
 
 import segno
 from flask import abort, flash, redirect, request, session, url_for
@@ -21,6 +22,8 @@ from lamplight.actions.sign_in import end_other_session
 from lamplight.actions.sites import save_keeper, serve_no_more
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
+from lamplight.simulators.mail_catcher import throw_away_to
+from lamplight.store.database import data_folder
 from lamplight.store.forgetting import PersonRow, TakenPhoto, photos_by, sites_ever_served
 from lamplight.store.invites import GOOD_FOR, open_invites
 from lamplight.store.passphrases import secrets_by_keeper
@@ -176,7 +179,9 @@ def forget():  # noqa: ANN201
         photos = [number for text in form.getlist("photo") if (number := forms.row_number(text)) is not None]
         if form.get("sure") != "1":
             raise InvalidInput("Say that they asked for it. It cannot be undone.")
-        alias = forget_person(forms.row_number(form.get("id", "")) or 0, photos, actor())
+        alias = forget_person(
+            forms.row_number(form.get("id", "")) or 0, photos, actor(), partial(throw_away_to, data_folder())
+        )
     except InvalidInput as problem:
         return show_people(422, {"forget": str(problem)})
     flash(f"Done. They are called “{alias}” everywhere. Copies from before hold the name until they age out.")

@@ -13,7 +13,7 @@ from lamplight.actions.machine_views import machine_views
 from lamplight.actions.prices import unit_prices
 from lamplight.actions.stock import products
 from lamplight.core.errors import InvalidInput, about
-from lamplight.core.stock.costs import together
+from lamplight.core.stock.costs import years_together
 from lamplight.core.words import grouped, units_in_words
 from lamplight.formats.costs_csv import write_costs
 from lamplight.store.prices import PriceRow, money, price_rows
@@ -56,7 +56,7 @@ def _show(form: Mapping[str, str], errors: Mapping[str, str] | None = None):  # 
 def _headline(found: Sequence[MachineCost], currency: str) -> str:
     if not found:
         return "No machine yet, so care costs nothing."
-    year, drinks = together(cost.year for cost in found), sum(cost.drinks for cost in found)
+    year, drinks = years_together(cost.year for cost in found), sum(cost.drinks for cost in found)
     paid, least = f" {currency}" if currency else "", "at least " if year.at_least else "about "
     hours = f"{'at least ' if year.unknown else ''}{grouped(round(year.minutes / 60))} hours of yours"
     if not year.money_known:

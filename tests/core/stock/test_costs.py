@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.stock.costs import JobCost, together, year_cost
+from lamplight.core.stock.costs import JobCost, year_cost, years_together
 from lamplight.core.stock.prices import PackPrice, price_spread, prices_of, unit_price
 
 jobs = st.lists(
@@ -44,7 +44,7 @@ class Costs(unittest.TestCase):
             (year_cost([]), False, True), (year_cost([wash], hour_price=30), True, True),
         ):  # fmt: skip
             self.assertEqual((known.at_least, known.money_known), (least, said))
-        both = together([year_cost([wash]), year_cost([oil], unknown=["tank"])])
+        both = years_together([year_cost([wash]), year_cost([oil], unknown=["tank"])])
         self.assertEqual((both.total, both.unpriced, both.unknown), (8.0, ("wash",), ("tank",)))
 
     @given(jobs, jobs, st.floats(0, 80), st.floats(0, 10))
