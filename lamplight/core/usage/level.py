@@ -28,7 +28,7 @@ LENT_GAPS = 2.0
 # What is foretold at a time, and how long ago it counts half; ours, chosen on open series, see docs/measurements.md.
 SCORED_DAYS, SCORES_HALF_LIFE = 3.0, 120.0
 SD_WINDOW_DAYS = 14.0
-USUAL_LEVEL_SD, USUAL_SD_WINDOWS = 0.08, 3.0
+USUAL_LEVEL_SD, USUAL_SD_WINDOWS = 0.06, 3.0
 
 
 @dataclass(frozen=True)
@@ -190,5 +190,6 @@ def _level_sd(known: Vector, days: Vector, drinks: Vector, fitted: Vector, overd
     beyond = ((counted[closes] - counted[starts] - foretold) / foretold) ** 2 - overdispersion / foretold
     windows = max(1.0, len(starts) / float(np.mean(closes - starts)))  # they overlap
     lent_variance = USUAL_LEVEL_SD**2 * USUAL_SD_WINDOWS
-    variance = (max(0.0, float(beyond.mean())) * windows + lent_variance) / (windows + USUAL_SD_WINDOWS)
+    # Fortnights that strayed less than chance would have it speak against the straying that is lent.
+    variance = max(0.0, float(beyond.mean()) * windows + lent_variance) / (windows + USUAL_SD_WINDOWS)
     return float(variance**0.5)

@@ -205,6 +205,10 @@ class Ahead:
         passage = self._near.passage(remaining) if enough else NEVER
         return self._far.passage(remaining) if passage.late is None else passage
 
+    def chances(self, remaining: float) -> Vector:
+        """P(T <= d) for each of the first `NEAR_DAYS` dates; for usage that is known and above 0 drinks a week."""
+        return _rising(remaining, self._near.mean, self._near.variance)
+
     @cached_property
     def _near(self) -> _Course:
         return _course(self.usage, self.calendar, self.start, NEAR_DAYS)

@@ -85,6 +85,16 @@ class Remembering(unittest.TestCase):
         self.assertEqual(found.sd, USUAL_LEVEL_SD)
         self.assertAlmostEqual(found.half_lives.shares[0], BELIEF[0] / sum(BELIEF))
 
+    def test_steadier_than_chance(self):
+        """A record that strays less than chance would have it takes back the straying that is lent; few gaps do not."""
+
+        def straying(drinks):
+            return level_of(ONE_DAY[-len(drinks) :], drinks, AGES[-len(drinks) :], PATTERN).sd
+
+        self.assertEqual(straying(np.full(4, 40.0)), USUAL_LEVEL_SD)
+        self.assertLess(straying(np.full(GAPS, 40.0)), 0.3 * USUAL_LEVEL_SD)
+        self.assertGreater(straying(40 * 1.5 ** np.sin(np.arange(GAPS) / 10)), USUAL_LEVEL_SD)
+
     def test_only_the_past_is_known(self):
         """A gap's foretelling does not change with what came afterwards."""
         drinks = np.random.default_rng(2).poisson(40, GAPS).astype(float)

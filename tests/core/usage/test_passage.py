@@ -17,7 +17,7 @@ from scipy import stats
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.usage.passage import chance_of_at_least, first_passage, forecast, passage_chances
+from lamplight.core.usage.passage import Ahead, chance_of_at_least, first_passage, forecast, passage_chances
 from lamplight.core.usage.usage import Usage
 
 CASES = json.loads((Path(__file__).parents[2] / "reference" / "first_passage.json").read_text())
@@ -124,6 +124,18 @@ class Boundaries(unittest.TestCase):
             wide = forecast(400, usage, calendar, start)
             self.assertLess(wide.early, plain.early)
             self.assertGreater(wide.late, plain.late)
+
+    def test_chances_and_dates_agree(self):
+        """The dates are the first on which the chances reach their levels; with rates known, those of plain Poisson."""
+        start, calendar = datetime(2027, 1, 11, tzinfo=UTC), SiteCalendar("UTC")
+        for remaining, usage in ((200, known_usage(EVEN)), (333, known_usage(EVEN, overdispersion=4.0, doubt=3.0))):
+            ahead = Ahead(usage, calendar, start)
+            by_day, passage = ahead.chances(remaining), ahead.passage(remaining)
+            for level, day in ((0.1, passage.early), (0.5, passage.likely), (0.9, passage.late)):
+                place = (day - start.date()).days
+                self.assertTrue(by_day[place - 1] < level <= by_day[place])
+        plain = [chance for _, chance in passage_chances(200, EVEN, start.date(), 13)]
+        np.testing.assert_allclose(Ahead(known_usage(EVEN), calendar, start).chances(200)[:13], plain, atol=1e-9)
 
     def test_rest_of_a_day(self):
         """At noon of a day open all day, half of its drinks are still to come."""
