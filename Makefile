@@ -3,7 +3,7 @@ PORT ?= 8000
 PYTHON ?= python3
 BIN = .venv/bin
 
-.PHONY: demo run test lint css screenshots lock vendor bench reliability mutate
+.PHONY: demo run test test-long lint css screenshots lock vendor bench reliability mutate
 
 .venv/.runtime: requirements.lock pyproject.toml
 	@test -x $(BIN)/python || $(PYTHON) -m venv .venv
@@ -28,6 +28,10 @@ run: .venv/.runtime
 test: .venv/.workshop
 	@sh tools/install_chromium.sh
 	@$(BIN)/python -m tests
+
+test-long: .venv/.workshop
+	@LAMPLIGHT_LIVES=20 LAMPLIGHT_STEPS=200 LAMPLIGHT_LONG=1 LAMPLIGHT_BOOKS=500 \
+		$(BIN)/python -m unittest -v tests.living.test_random_user tests.living.test_run_states tests.actions.test_any_order
 
 lint: .venv/.workshop
 	@$(BIN)/ruff check . && $(BIN)/ruff format --check .

