@@ -19,7 +19,7 @@ from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import Wishes
 from lamplight.core.plan.problem import plan_faults
 from lamplight.store.mail import mails
-from lamplight.store.models import AnnouncedPlan, Entry
+from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
 from lamplight.store.plans import announced
 from lamplight.store.sites import machine, site_of, the_site
 from tests.base import NOW, WEEK, WebTest
@@ -53,7 +53,10 @@ class Announcements(WebTest):
         move_machine(the_site(), machine(self.site.id, self.goes), site_of(self.other.id), fields, HAND)
 
     def goes_on(self, act):
-        """Plan and mail go on with what is left after the act, and with both when that is undone."""
+        """Plan and mail go on with what is left after the act, and with both once it is undone; a visit was chosen."""
+        chosen = write_entry("plan", "Visit to Goes", HAND, self.goes)
+        start = self.calendar.opening(NOW.date() + timedelta(days=2))
+        PlanPin.create(entry=chosen, machine=self.goes, item="descale", start=start, held=True)
         self.announce(self.site.id)
         self.assertEqual({visit[0] for visit in announced(self.site.id).visits}, {self.stays, self.goes})
         act()
