@@ -28,7 +28,7 @@ LENT_GAPS = 2.0
 # What is foretold at a time, and how long ago it counts half; ours, chosen on open series, see docs/measurements.md.
 SCORED_DAYS, SCORES_HALF_LIFE = 3.0, 120.0
 SD_WINDOW_DAYS = 14.0
-USUAL_LEVEL_SD, USUAL_SD_WINDOWS = 0.06, 3.0
+USUAL_LEVEL_SD, USUAL_SD_WINDOWS = 0.08, 1.5
 
 
 @dataclass(frozen=True)
