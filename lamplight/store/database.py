@@ -101,7 +101,7 @@ def open_file(folder: Path) -> None:
         DataFileProblem: when it cannot be opened.
     """
     make_folder(folder)
-    path = data_file(folder)
+    path = data_file(folder.absolute())  # whoever is handed a path of it may start from another folder
     if not database.is_closed():
         database.close()
     database.init(str(path), pragmas=PRAGMAS, timeout=SECONDS_TO_WAIT)

@@ -201,6 +201,13 @@ class Telling(Guests):
         self.assertEqual(reports_decided(), {self.hall: (0, 1)})
         self.get(f"/guests/photo/{file.name}", 404)
 
+    def test_photo_that_went_from_the_disk(self):
+        """A book restored without its photos: the report is there, its picture is not, and nothing gives way."""
+        self.tell(told="words", words="look", photo=(picture(), "a.png"))
+        file = photo_folder() / waiting_reports()[0].photo
+        file.unlink()
+        self.get(f"/guests/photo/{file.name}", 404)
+
     def test_photo(self):
         """Accepted it belongs to the machine; where photos are not allowed it is not even looked at."""
         self.tell(told="words", words="look", photo=(picture(), "a.png"))

@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+import contextlib
 import io
 import json
 import zipfile
 from datetime import timedelta
+from pathlib import Path
 
 from bs4 import BeautifulSoup
 from PIL import Image
 
 from lamplight.actions.stock import stock_held
+from lamplight.store.database import database, open_file
 from lamplight.store.models import Deferral, Photo, StockMoveFact
 from lamplight.store.runs import open_runs, run_row
 from tests.base import NOW, WebTest
@@ -197,6 +200,13 @@ class During(WebTest):
         answer = self.client.get(f"/runs/photos/{name}")
         self.assertEqual((answer.status_code, answer.mimetype), (200, "image/jpeg"))
         answer.close()
+        # Started on a folder that is named from where one stands, as the demo is, it is served all the same.
+        database.close()
+        with contextlib.chdir(self.folder.parent):
+            open_file(Path(self.folder.name))
+            answer = self.client.get(f"/runs/photos/{name}")
+            self.assertEqual(answer.status_code, 200)
+            answer.close()
         self.get("/runs/photos/none.jpg", 404)
         self.step(run_id, "abandon", text="only the photo")
         with zipfile.ZipFile(io.BytesIO(self.client.get("/log/runs.zip").data)) as archive:

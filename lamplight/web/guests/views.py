@@ -133,6 +133,7 @@ def sticker_svg(machine_id: int) -> Response:
 
 @blueprint.get("/photo/<name>")
 def photo(name: str):  # noqa: ANN201
-    if all(row.photo != name or not served(row.report.machine) for row in waiting_reports()):
+    path = photo_folder() / name
+    if all(row.photo != name or not served(row.report.machine) for row in waiting_reports()) or not path.is_file():
         abort(404)
-    return send_file(photo_folder() / name, mimetype="image/jpeg")
+    return send_file(path, mimetype="image/jpeg")
