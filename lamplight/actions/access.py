@@ -20,7 +20,7 @@ from lamplight.store.invites import open_invites
 from lamplight.store.mail import WishesRow, wishes_rows
 from lamplight.store.models import FeedVersion, Invite, Outgoing, SignIn, WishesVersion
 from lamplight.store.plans import FeedRow, feeds
-from lamplight.store.rights import roles_by_site
+from lamplight.store.rights import sites_of
 
 
 @dataclass(frozen=True)
@@ -78,12 +78,12 @@ def access_at(site_id: int, keeper_ids: Collection[int], now: datetime, token: s
 MAIL, CALENDAR, ALL = "mail", "calendar", "all"
 
 
-def end_some_access(keeper_id: int, what: str, actor: Actor) -> None:
+def end_some_access(what: str, keeper_id: int, actor: Actor) -> None:
     """End what reaches somebody at the actor's site, or all that lets them in anywhere.
 
     Args:
-        keeper_id: whose.
         what: `MAIL`, `CALENDAR` or `ALL`.
+        keeper_id: whose.
         actor: themselves, or who owns every site that they serve.
 
     Raises:
@@ -110,7 +110,7 @@ def end_access(keeper_id: int, actor: Actor, at: int | None = None) -> None:
         actor: who does it; who may is asked before.
         at: the site that they leave while they go on at others; None where they leave altogether.
     """
-    served = [site_id for site_id, roles in sorted(roles_by_site().items()) if keeper_id in roles]
+    served = sites_of(keeper_id)
     for site_id in served if at is None else [at]:
         there = replace(actor, site_id=site_id, form=None)
         _end_feeds(keeper_id, there)

@@ -72,7 +72,12 @@ def _refuse_gone(what: str, there: bool, users: Callable[[], list[str]]) -> None
     rests = [] if there else users()
     if rests:
         shown = [*rests[:MOST_NAMED], *([f"{len(rests) - MOST_NAMED} more"] if len(rests) > MOST_NAMED else [])]
-        raise InvalidInput(f"Then {what} would be gone, and {listed(shown)} rest on it. Change or undo that first.")
+        raise InvalidInput(f"Then {what} would be gone, and {_rest(shown)} on it. Change or undo that first.")
+
+
+def _rest(what: list[str]) -> str:
+    one = len(what) == 1 and (what[0].startswith("1 ") or not what[0][0].isdigit())
+    return f"{listed(what)} {'rests' if one else 'rest'}"
 
 
 def _refuse_unknown_kinds(entry_id: int) -> None:
@@ -93,4 +98,4 @@ def _refuse_machines(entry_id: int) -> None:
     for machine_id, name in machines_without_name(entry_id):
         counted = [plural(count, what) for what, count in dependents_of_machine(machine_id, entry_id).items() if count]
         if counted:
-            raise InvalidInput(f"{listed(counted)} rest on {name}. Take it out of service instead, or undo that first.")
+            raise InvalidInput(f"{_rest(counted)} on {name}. Take it out of service instead, or undo that first.")

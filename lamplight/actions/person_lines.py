@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from lamplight.actions.entries import Actor, here, write_entry
 from lamplight.store.models import Entry
-from lamplight.store.rights import roles_by_site
+from lamplight.store.rights import sites_of
 
 
 def write_of_person(kind: str, summary: str, actor: Actor, keeper_id: int) -> Entry:
@@ -14,7 +14,7 @@ def write_of_person(kind: str, summary: str, actor: Actor, keeper_id: int) -> En
 
     Somebody who serves none any more stands in the log of the actor's site.
     """
-    served = [site_id for site_id, roles in sorted(roles_by_site().items()) if keeper_id in roles]
+    served = sites_of(keeper_id)
     own = here(actor)
     first = own if own in served or not served else served[0]
     entry = write_entry(kind, summary, replace(actor, site_id=first or None))

@@ -20,6 +20,11 @@ def keeper_names(site_id: int) -> dict[int, str]:
     return {row.id: row.name for row in keepers() if row.id in served}
 
 
+def sites_of(keeper_id: int) -> list[int]:
+    """The numbers of the sites that somebody serves, in order."""
+    return [site_id for site_id, roles in sorted(roles_by_site().items()) if keeper_id in roles]
+
+
 def roles_by_site() -> dict[int, dict[int, RoleAtSite]]:
     """The same by site. Of whom nobody ever said anything, they look on at the first one."""
     latest = (

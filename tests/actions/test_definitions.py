@@ -86,7 +86,7 @@ class Definitions(DataTest):
         line = Entry.select().order_by(Entry.id.desc()).first().id
         note_price(key, 10, 9.0, NOW.date(), NOW.date(), HAND)
         price = Entry.select().order_by(Entry.id.desc()).first().id
-        self.refused(lambda: undo(line, LATER), key, "1 price")
+        self.refused(lambda: undo(line, LATER), key, "1 price rests on it")
         undo(price, LATER)
         undo(line, LATER)
         self.assertNotIn(key, products())

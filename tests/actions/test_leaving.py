@@ -107,14 +107,14 @@ class Leaving(People):
         """Mail, calendar, or all; by themselves or an owner, and nobody else; the passphrase lets them in again."""
         other = save_keeper("Bo", "BO", Actor(NOW), role=RoleAtSite.KEEPER)
         with self.assertRaises(NotAllowed):
-            end_some_access(self.quill, "all", Actor(LATER, other, True, role=RoleAtSite.KEEPER, site_id=self.site.id))
+            end_some_access("all", self.quill, Actor(LATER, other, True, role=RoleAtSite.KEEPER, site_id=self.site.id))
         with self.assertRaisesRegex(InvalidInput, "Choose what ends"):
-            end_some_access(self.quill, "nothing", self.as_owner())
-        end_some_access(self.quill, "mail", self.as_owner())
+            end_some_access("nothing", self.quill, self.as_owner())
+        end_some_access("mail", self.quill, self.as_owner())
         self.assertEqual(self.reached(), {"session", "token", "feed", "invite"})
-        end_some_access(self.quill, "calendar", self.as_owner())
+        end_some_access("calendar", self.quill, self.as_owner())
         self.assertEqual(self.reached(), {"session", "token", "invite"})
-        end_some_access(self.quill, "all", self.as_owner())
+        end_some_access("all", self.quill, self.as_owner())
         self.assertEqual(self.reached(), set())
         self.assertIsNotNone(account_of("QM")[1])
 

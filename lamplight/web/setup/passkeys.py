@@ -7,10 +7,9 @@ from flask import Response, flash, jsonify, request, url_for
 from lamplight.actions.passkeys import add_key, ask_for_new, end_key, want_two_steps
 from lamplight.actions.tries import TooManyTries
 from lamplight.core.errors import InvalidInput
-from lamplight.web import forms
 from lamplight.web.here import actor
 from lamplight.web.rendering import see_other
-from lamplight.web.setup.people import show_people
+from lamplight.web.setup.people import ended, show_people
 from lamplight.web.setup.views import blueprint
 from lamplight.web.sign_in.passkeys import place_asked, refused, sent
 
@@ -43,12 +42,7 @@ def key_made() -> Shown:
 
 @blueprint.post("/people/passkey/end")
 def no_key():  # noqa: ANN201
-    try:
-        end_key(forms.row_number(request.form.get("key", "")) or 0, actor())
-    except InvalidInput as problem:
-        return show_people(422, {"passkey": str(problem)})
-    flash("That passkey is good for nothing now.")
-    return see_other("setup.people")
+    return ended("key", end_key, "That passkey is good for nothing now.")
 
 
 @blueprint.post("/people/two-steps")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from functools import partial
 
 import segno
@@ -121,6 +121,16 @@ def show_people(code: int, errors: Mapping[str, str], invited: tuple[str, str, M
     )  # fmt: skip
 
 
+def ended(field: str, end: Callable[[int, Actor], object], words: str):  # noqa: ANN201
+    """End one thing that lets somebody in, whose number the form has in a field, and say so."""
+    try:
+        end(forms.row_number(request.form.get(field, "")) or 0, actor())
+    except InvalidInput as problem:
+        return show_people(422, {"access": str(problem)})
+    flash(words)
+    return see_other("setup.people")
+
+
 @blueprint.post("/people/invite")
 def invite():  # noqa: ANN201
     """The link is shown once, in the answer itself: nobody can ask for it again."""
@@ -139,36 +149,20 @@ def invite():  # noqa: ANN201
 
 @blueprint.post("/people/withdraw")
 def withdraw():  # noqa: ANN201
-    try:
-        withdraw_invite(forms.row_number(request.form.get("invite", "")) or 0, actor())
-    except InvalidInput as problem:
-        return show_people(422, {"invite": str(problem)})
-    flash("That invitation is good for nothing now.")
-    return see_other("setup.people")
+    return ended("invite", withdraw_invite, "That invitation is good for nothing now.")
 
 
 @blueprint.post("/people/session")
 def end_session():  # noqa: ANN201
-    try:
-        end_other_session(forms.row_number(request.form.get("session", "")) or 0, actor())
-    except InvalidInput as problem:
-        return show_people(422, {"session": str(problem)})
-    flash("That session has ended.")
-    return see_other("setup.people")
+    return ended("session", end_other_session, "That session has ended.")
 
 
 @blueprint.post("/people/access")
 def end_some():  # noqa: ANN201
     """All that lets somebody in ends, or their mail, or their calendar."""
-    wanted = forms.row_number(request.form.get("id", "")) or 0
-    if all(row.id != wanted for row in everybody()):
+    if all(str(row.id) != request.form.get("id", "") for row in everybody()):
         abort(404)
-    try:
-        end_some_access(wanted, request.form.get("what", ""), actor())
-    except InvalidInput as problem:
-        return show_people(422, {"session": str(problem)})
-    flash("That has ended.")
-    return see_other("setup.people")
+    return ended("id", partial(end_some_access, request.form.get("what", "")), "That has ended.")
 
 
 @blueprint.post("/people/forget")
@@ -203,12 +197,7 @@ def token():  # noqa: ANN201
 
 @blueprint.post("/people/token/end")
 def no_token():  # noqa: ANN201
-    try:
-        end_token(forms.row_number(request.form.get("token", "")) or 0, actor())
-    except InvalidInput as problem:
-        return show_people(422, {"token": str(problem)})
-    flash("That token has ended.")
-    return see_other("setup.people")
+    return ended("token", end_token, "That token has ended.")
 
 
 @blueprint.post("/who")
