@@ -112,9 +112,13 @@ class Story(BrowserTest):
         page.wait_for_selector("text=1 reading saved")
         page.goto("/machines/1")
         page.goto("/runs/ready/1/group-rinse")
-        while page.locator("[data-space]").count():
-            page.locator("[data-space]").click()
-        page.get_by_role("button", name="Finish").click()
+        finish, step = page.get_by_role("button", name="Finish"), page.locator("[data-space]")
+        step.click()
+        step.or_(finish).first.wait_for()  # a page that is still on its way has neither
+        while step.count():
+            step.click()
+            step.or_(finish).first.wait_for()
+        finish.click()
         page.wait_for_selector("h1:has-text('Done at')")
         page.goto("/log")
         self.assertIn("Brew-group rinse", page.locator(".log-day").first.inner_text())
