@@ -9,11 +9,11 @@ from pathlib import Path
 
 from lamplight.actions.entries import Actor
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
-from lamplight.actions.opening import open_book
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
 from lamplight.library.catalogue import kind_text, kinds, products
 from lamplight.store.database import database
+from lamplight.store.migrating import open_database
 
 WEEK = (OFFICE_HOURS,) * 5 + (None,) * 2
 MACHINES = 5
@@ -23,7 +23,7 @@ READ_PAGES = ("/", "/machines", "/readings", "/lamps", "/water", "/supplies", "/
 
 def filled(folder: Path) -> None:
     """A data file with five machines of five kinds, each with a counter."""
-    open_book(folder)
+    open_database(folder)
     with database.connection_context():
         start = Actor(datetime.now(UTC).replace(microsecond=0) - timedelta(days=30))
         site = save_site("Bench", "Europe/Berlin", WEEK, start)

@@ -192,15 +192,15 @@ def add_keeper(
 ) -> None:
     """Add a keeper who may sign in, or give one a new passphrase."""
     from lamplight.actions.entries import Actor
-    from lamplight.actions.opening import open_book
     from lamplight.actions.passkeys import end_keys_of
     from lamplight.actions.passphrases import set_passphrase
     from lamplight.actions.sites import save_keeper
     from lamplight.store.database import database
+    from lamplight.store.migrating import open_database
     from lamplight.store.sites import keepers
     from lamplight.web.clock import clock_from_environment
 
-    open_book(_folder(data))
+    open_database(_folder(data))
     actor = Actor(clock_from_environment().now())
     with database.connection_context(), database.atomic():
         _check_clock(actor.now, clock_is_right)
@@ -236,11 +236,11 @@ def import_readings_command(
     """Take readings in from a CSV file: all of it, or nothing."""
     from lamplight.actions.entries import Actor
     from lamplight.actions.exchange import ImportFacts, import_readings
-    from lamplight.actions.opening import open_book
     from lamplight.store.database import database
+    from lamplight.store.migrating import open_database
     from lamplight.web.clock import clock_from_environment
 
-    open_book(_folder(data))
+    open_database(_folder(data))
     with database.connection_context():
         here = _site(site)
         if here is None:
@@ -258,10 +258,10 @@ def import_readings_command(
 def export(data: Path | None, site: str, file: TextIO) -> None:
     """Write all readings as CSV, to a file or to the screen."""
     from lamplight.actions.exchange import readings_as_csv
-    from lamplight.actions.opening import open_book
     from lamplight.store.database import database
+    from lamplight.store.migrating import open_database
 
-    open_book(_folder(data))
+    open_database(_folder(data))
     with database.connection_context():
         here = _site(site)
         file.write(readings_as_csv(here) if here else "machine,counter,time,value\r\n")
@@ -273,13 +273,13 @@ def notify(data: Path | None) -> None:
     """Write the notes whose hour has come and send what waits, once, as from cron."""
     from lamplight.actions.notify import notify as turn
     from lamplight.actions.notify import plan_anew
-    from lamplight.actions.opening import open_book
     from lamplight.clockwork import post_office
     from lamplight.store.database import database
+    from lamplight.store.migrating import open_database
     from lamplight.web.clock import clock_from_environment
 
     folder = _with_data(data)
-    open_book(folder)
+    open_database(folder)
     with database.connection_context(), post_office(folder) as office:
         now = clock_from_environment().now()
         plan_anew(now)
@@ -292,13 +292,13 @@ def notify(data: Path | None) -> None:
 @click.argument("target", type=click.Path(path_type=Path), required=False)
 def backup(data: Path | None, target: Path | None) -> None:
     """Copy the data file while Lamplight runs; answers where the copy is."""
-    from lamplight.actions.opening import open_book
     from lamplight.store.backups import BACKUP_FOLDER, back_up_to, backup_name, unused
     from lamplight.store.database import database
+    from lamplight.store.migrating import open_database
     from lamplight.web.clock import clock_from_environment
 
     folder = _with_data(data)
-    open_book(folder)
+    open_database(folder)
     if target is None or target.is_dir():
         target = unused((target or folder / BACKUP_FOLDER) / backup_name(clock_from_environment().now()))
     with database.connection_context():
@@ -323,7 +323,7 @@ def _with_data(data: Path | None) -> Path:
 @click.argument("folder", type=click.Path(file_okay=False, path_type=Path))
 def restore(file: Path, folder: Path) -> None:
     """Put a backup into a new data folder."""
-    from lamplight.actions.opening import restore_book
+    from lamplight.store.restoring import restore_book
 
     restore_book(file, folder)
     click.echo(f"Restored. Start it with: lamplight serve --data {folder}")
@@ -335,14 +335,14 @@ def restore(file: Path, folder: Path) -> None:
 def check(data: Path | None, void: bool) -> None:
     """Look whether the data file is sound; says what is not."""
     from lamplight.actions.backups import newest_backup_in_words
-    from lamplight.actions.opening import open_book
     from lamplight.actions.poison import void_poison
     from lamplight.store.checking import problems_in
     from lamplight.store.database import database
+    from lamplight.store.migrating import open_database
     from lamplight.web.clock import clock_from_environment
 
     folder = _with_data(data)
-    open_book(folder)
+    open_database(folder)
     now = clock_from_environment().now()
     with database.connection_context():
         if void:

@@ -15,7 +15,6 @@ from jinja2 import FileSystemBytecodeCache
 from lamplight.actions.entries import Actor, write_entry
 from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
-from lamplight.actions.opening import open_book
 from lamplight.actions.readings import TypedReading, take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
@@ -147,7 +146,7 @@ def tested_app(folder, clock, testing=False, reach=HERE):
         return app
     app, config, views, asked = MADE[testing, reach]
     if str(database.database) != str(data_file(folder)):
-        open_book(folder)
+        open_database(folder)
     local = folder if config["LOCAL_AUTHORITY"] else None
     app.config.clear()
     app.config.update(config | {"SECRET_KEY": secret_key(folder), "LOCAL_AUTHORITY": local})

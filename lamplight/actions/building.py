@@ -85,9 +85,6 @@ def change_kind(key: str, change: Callable[[CommentedMap], object], words: str, 
     if text is None:
         raise InvalidInput("Only kinds of your own can be changed. Copy this one first.")
     data = opened(text)
-    earlier = catalogue.kind_as_written_now(text)
-    if earlier:  # what an earlier file only meant is written in, or the first touch would take it away
-        data["programmes"] = opened(earlier)["programmes"]
     change(data)
     return _keep(key, written(data), f"Kind “{data['title']}”: {words}", actor, before=text)
 
@@ -199,8 +196,6 @@ def kept_as_written(key: str) -> list[str]:
         found.append("meanings of several lamps together")
     if text and "#" in text:
         found.append("comments")
-    if text and catalogue.kind_as_written_now(text):
-        found.append("an earlier form, written anew at the first touch")
     return found
 
 

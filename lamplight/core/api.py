@@ -255,7 +255,7 @@ from lamplight.core.round.timing import Timetable, not_before, placed_late
 from lamplight.core.round.works import Work, hands_s, in_units, span_s, works_left, works_of
 from lamplight.core.run.advice import advised_answers
 from lamplight.core.run.ahead import Place, leads_on, place_key, places_ahead, touch_of
-from lamplight.core.run.cleaners import after_puts, drawn_meanwhile, old_rinses
+from lamplight.core.run.cleaners import after_puts, drawn_meanwhile
 from lamplight.core.run.clock import (
     AskedLearned,
     Learned,

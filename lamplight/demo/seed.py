@@ -79,6 +79,7 @@ from lamplight.store.models import Entry
 from lamplight.store.runs import RunRow, run_row
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import MachineRow, SiteRow, machine, machines
+from lamplight.store.trouble import DataFileProblem, Trouble
 from lamplight.store.waters import MAINS
 
 MARK = "demo-seeded"
@@ -112,7 +113,12 @@ def _old_and_untouched(folder: Path, now: datetime) -> bool:
         day, newest = "", "0"
     if day == now.date().isoformat():
         return False
-    open_database(folder)
+    try:
+        open_database(folder)
+    except DataFileProblem as problem:
+        if problem.trouble is Trouble.EARLIER:  # of a demo from before 1.0 nothing can be kept
+            return True
+        raise
     with database.connection_context():
         return not Entry.select().where(Entry.id > int(newest)).exists()
 

@@ -15,7 +15,7 @@ from lamplight.core.machine.programme import Gives, Meanwhile, Programme, Use
 from lamplight.library.base import Key, Minutes, Strict, Title, duration
 from lamplight.library.bounded_yaml import load_yaml
 
-OUTLET = Literal["coffee", "hot-water", "wand", "frother", "milk", "second", "tray", "drain"]
+OUTLET = Literal["coffee", "hot-water", "wand", "frother", "milk", "tray", "drain"]
 Volume = Annotated[int, Field(ge=0, le=50_000)] | str
 MOST_CALLS = 80  # by far more than any programme has
 # What every call may be used with.

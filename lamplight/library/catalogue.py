@@ -24,7 +24,6 @@ from lamplight.core.machine.kind import Kind
 from lamplight.library.base import Strict, duration
 from lamplight.library.bounded_yaml import built, compose, load_yaml
 from lamplight.library.call_schema import palette_data
-from lamplight.library.earlier_forms import is_earlier, names_second_outlet
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.panel_schema import FaultsFile
 from lamplight.library.procedure_schema import ProcedureFile
@@ -50,28 +49,6 @@ def parse(text: str, model: type[FileModel], name: str) -> FileModel:
         return model.model_validate(data)
     except ValidationError as problem:
         raise FileMistakes(name, mistakes_in(root, problem.errors(include_url=False, include_input=False))) from problem
-
-
-def kind_as_written_now(text: str) -> str:
-    """What an earlier kind's file would say today about programmes, as YAML; empty where the file is of today.
-
-    Raises:
-        FileMistakes: as `parse` does.
-    """
-    file = parse(text, KindFile, "kind")
-    if not is_earlier(load_yaml(text)):
-        return ""
-    written = {
-        key: programme.model_dump(mode="json", exclude_defaults=True) for key, programme in file.programmes.items()
-    }
-    return yaml.safe_dump({"programmes": written}, sort_keys=False, allow_unicode=True, width=110)
-
-
-def procedure_as_written_now(text: str) -> str:
-    """What is other today about the outlets of an earlier procedure's file; empty where the file is of today."""
-    if not names_second_outlet(load_yaml(text)):
-        return ""
-    return "# outlets: at the top falls away; `container` with `under:` puts one up\n# second: milk, frother or wand"
 
 
 def _texts(folder: str) -> list[tuple[str, str]]:

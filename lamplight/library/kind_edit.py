@@ -277,7 +277,7 @@ def set_programme(data: CommentedMap, key: str, programme: Mapping[str, Any]) ->
 
 
 def drop_programme(data: CommentedMap, key: str) -> None:
-    """It runs that no more; one that runs nothing says so, or its file would be read as one of before."""
+    """It runs that no more; one that runs nothing says so."""
     programmes = room(data, "programmes")
     programmes.pop(key, None)
     if not programmes:

@@ -21,7 +21,6 @@ from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.library.base import Key, Minutes, Strict, Title, duration, same_named
 from lamplight.library.bounded_yaml import load_yaml
 from lamplight.library.call_schema import OUTLET, OutletFile, ProgrammeFile
-from lamplight.library.earlier_forms import is_earlier, programmes_meant
 from lamplight.library.panel_schema import CauseFile, PanelFile, SymptomFile, shared_causes
 from lamplight.library.triggers import EVENTS, TriggerFile
 
@@ -197,14 +196,6 @@ class AccessFile(Strict):
     needed_for: list[Key] = Field(default=[], description="what it opens, as procedures' steps ask for it")
 
 
-def _meant(data: dict[str, Any], items: dict[str, Any]) -> dict[str, Any]:
-    """The programmes that a file of before meant; none where what they follow from cannot be read."""
-    parts, traits = data.get("parts"), data.get("traits", [])
-    if not isinstance(parts, dict) or not isinstance(traits, list):
-        return {}
-    return programmes_meant(items, list(parts), [trait for trait in traits if isinstance(trait, str)])
-
-
 class KindFile(Strict):
     """A kind of machine, one file."""
 
@@ -256,8 +247,7 @@ class KindFile(Strict):
             if like is not None and (not isinstance(like, str) or like not in standard_items()):
                 raise ValueError(f"items.{key}.like: there is no standard item “{like}”")
             filled[key] = {**_standard(like, items, refilled), **item} if like is not None else item
-        meant = {"programmes": _meant(data, filled)} if is_earlier(data) else {}
-        return {**data, "items": filled, **meant}
+        return {**data, "items": filled}
 
     @model_validator(mode="after")
     def _fits_together(self) -> KindFile:

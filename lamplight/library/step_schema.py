@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import AliasChoices, Field, model_validator
+from pydantic import Field, model_validator
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.calls import Call
@@ -135,7 +135,7 @@ class StepFile(Strict):
     )
     only: dict[Key, str | list[str]] = Field(default={}, description="answers to earlier questions that it needs")
     ask: AskFile | None = None
-    confirmation: str = Field(default="", validation_alias=AliasChoices("confirmation", "truth"))
+    confirmation: str = ""
     no_goes_on: bool = False
     amount: Volume | None = Field(default=None, description="ml to pour, or a named volume")
     of: str = Field(default="", description="what is poured")

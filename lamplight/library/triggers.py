@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal, get_args
 
-from pydantic import AliasChoices, Field, model_validator
+from pydantic import Field, model_validator
 
 from lamplight.core.care import triggers as rules
 from lamplight.core.errors import InvalidInput
@@ -58,9 +58,7 @@ class TriggerFile(Strict):
     midday_from: float | None = Field(default=None, gt=0, description="with end_of_service: at midday too from here on")
     each_use: bool = Field(default=False, description="with end_of_service: meant after each use, then at the latest")
     deposited: float = Field(default=0.4, gt=0, le=1, description="with scale_grams: share that deposits")
-    descaling_basis: Literal["", "lamp", "litres", "scale", "calendar"] = Field(
-        default="", validation_alias=AliasChoices("descaling_basis", "school")
-    )
+    descaling_basis: Literal["", "lamp", "litres", "scale", "calendar"] = ""
 
     @model_validator(mode="after")
     def _exactly_one(self) -> TriggerFile:

@@ -12,18 +12,14 @@ from datetime import date, datetime
 from pathlib import Path
 
 from lamplight.store.database import (
-    FILE_NAME,
-    PHOTO_FOLDER,
     PRIVATE_FOLDER,
-    data_file,
     database,
-    make_folder,
     photo_folder,
     told_of,
 )
 from lamplight.store.files import OWNER_ONLY, beside, keep_private, put_in_place, sweep, sync_folder
 from lamplight.store.retention import kept_days
-from lamplight.store.schema import examine, opened_to_read
+from lamplight.store.schema import examine
 from lamplight.store.trouble import DataFileProblem
 
 BACKUP_FOLDER = "backups"
@@ -79,12 +75,12 @@ def back_up_to(target: Path) -> None:
             keep_private(part)
             examine(part)
             # Photos are written once and never changed: after the copy of the book each one it names is there.
-            with _copied_photos(photo_folder(), photos):
+            with copied_photos(photo_folder(), photos):
                 put_in_place(part, target)
 
 
 @contextlib.contextmanager
-def _copied_photos(source: Path, target: Path) -> Iterator[None]:
+def copied_photos(source: Path, target: Path) -> Iterator[None]:
     """Photos under their new name; they go again when what follows fails."""
     if not source.is_dir():
         yield
@@ -110,37 +106,6 @@ def _link_or_copy(source: Path, target: Path) -> None:
     except OSError:
         shutil.copyfile(source, target)
         target.chmod(OWNER_ONLY)
-
-
-def restore_into(backup: Path, folder: Path) -> None:
-    """Put a backup into a new data folder; where that fails, nothing is left there.
-
-    Raises:
-        DataFileProblem: when the backup cannot be used, as `examine` says, or the folder holds data already.
-    """
-    examine(backup)
-    left = [path for suffix in ("", "-wal", "-shm", "-journal") if (path := _with(folder, suffix)).exists()]
-    if left:
-        raise DataFileProblem(f"{folder} holds data already ({left[0].name}). Name a new folder.")
-    if (folder / PHOTO_FOLDER).exists():
-        raise DataFileProblem(f"{folder} holds photos already. Name a new folder.")
-    fresh = not folder.exists()
-    make_folder(folder)
-    try:
-        with told_of(folder), beside(data_file(folder)) as part:
-            with opened_to_read(backup) as source:
-                source.execute("VACUUM INTO ?", (str(part),))
-            keep_private(part)
-            with _copied_photos(photos_beside(backup), folder / PHOTO_FOLDER):
-                put_in_place(part, data_file(folder))
-    except BaseException:
-        if fresh:
-            shutil.rmtree(folder, ignore_errors=True)
-        raise
-
-
-def _with(folder: Path, suffix: str) -> Path:
-    return folder / f"{FILE_NAME}{suffix}"
 
 
 def backups_in(folder: Path) -> list[BackupRow]:

@@ -10,11 +10,12 @@ from pathlib import Path
 from filelock import FileLock, Timeout
 from playhouse.migrations import Runner
 
+from lamplight.store import schema
 from lamplight.store.backups import BACKUP_FOLDER, back_up_to, unused
 from lamplight.store.changes import count_changes
 from lamplight.store.database import data_file, database, make_folder, open_file, told_of
 from lamplight.store.files import permitted
-from lamplight.store.schema import HISTORY, MIGRATIONS, number_of, refuse_foreign, shipped_migrations
+from lamplight.store.schema import HISTORY, number_of, refuse_unknown, shipped_migrations
 from lamplight.store.trouble import DataFileProblem, Trouble
 
 LOCK_NAME = "lamplight.lock"
@@ -28,11 +29,11 @@ def open_database(folder: Path) -> None:
 
     Raises:
         DataFileProblem: with its own sentence for a full disk, a folder that cannot be written, missing rights, a
-            file that is damaged, newer, or another program's, and another Lamplight that is at it.
+            file that is damaged, newer, from before 1.0, or another program's, and another Lamplight that is at it.
     """
     make_folder(folder)
     with told_of(data_file(folder)):
-        refuse_foreign(data_file(folder))
+        refuse_unknown(data_file(folder))
     open_file(folder)
     with told_of(folder), database.connection_context():
         if is_current():
@@ -48,37 +49,35 @@ def schema_version() -> int:
 
 
 def is_current() -> bool:
-    """Whether the open file has the newest schema, with all that belongs to it.
-
-    Raises:
-        DataFileProblem: when it is newer.
-    """
-    runner = _runner()
-    applied, shipped = set(runner.applied()), set(shipped_migrations())
-    if applied - shipped:
-        raise DataFileProblem(Trouble.NEWER.value, Trouble.NEWER)
-    return applied == shipped and not count_changes(database, only_look=True)
+    """Whether the open file has the newest schema, with all that belongs to it."""
+    return set(_runner().applied()) == set(shipped_migrations()) and not count_changes(database, only_look=True)
 
 
 def _runner() -> Runner:
-    return Runner(database, str(MIGRATIONS), table_name=HISTORY)
+    return Runner(database, str(schema.MIGRATIONS), table_name=HISTORY)
 
 
 def _migrate(folder: Path) -> None:
-    """Apply what is missing, foreign keys off outside the transaction."""
+    """Apply what is missing, all of it or nothing; foreign keys off outside the transaction."""
     runner = _runner()
     applied = set(runner.applied())
     pending = [name for name in shipped_migrations() if name not in applied]
     if pending and applied:
         back_up_to(unused(folder / BACKUP_FOLDER / f"before-{pending[-1]}.sqlite3"))
     database.pragma("foreign_keys", 0)
+    database.pragma("legacy_alter_table", 1)  # a table may be made anew while triggers of others speak of it
     try:
-        runner.up()
-        count_changes(database)
-        broken = database.execute_sql("PRAGMA foreign_key_check").fetchall()
-        if broken:
-            raise DataFileProblem(f"{len(broken)} entries lost their machine in the update; the backup is intact.")
+        with database.atomic():
+            runner.up()
+            count_changes(database)
+            broken = database.execute_sql("PRAGMA foreign_key_check").fetchall()
+            if broken:
+                raise DataFileProblem(
+                    f"{len(broken)} entries would lose what they belong to in the update; the file is as it was. "
+                    "Go on with the Lamplight that you had, and tell whoever looks after it."
+                )
     finally:
+        database.pragma("legacy_alter_table", 0)
         database.pragma("foreign_keys", 1)
 
 

@@ -21,9 +21,6 @@ from lamplight.store.models import Cleaning, ConfirmationGiven, CounterReading, 
 from lamplight.store.sites import keepers
 
 LEARNED_FROM = 20
-# What snapshots of earlier versions call things.
-OLD_STEP_NAMES = {"truth": "confirmation"}
-OLD_CONTEXT_NAMES = {"filter_fitted": "filter_installed"}
 
 
 @dataclass(frozen=True)
@@ -49,18 +46,12 @@ def as_data(snapshot: Procedure | RunContext) -> dict[str, Any]:
 
 
 def procedure_from_data(data: dict) -> Procedure:
-    """A procedure from a snapshot of this or an earlier version; what that did not know is left at its default."""
-    steps = [_renamed(step, OLD_STEP_NAMES) for step in data.get("steps", ())]
-    return _adapter(Procedure).validate_python({**data, "steps": steps})
+    """A procedure from its snapshot; what that did not know yet is left at its default."""
+    return _adapter(Procedure).validate_python(data)
 
 
 def _context(data: dict | None) -> RunContext:
-    return _adapter(RunContext).validate_python(_renamed(data, OLD_CONTEXT_NAMES)) if data else RunContext()
-
-
-def _renamed(data: dict, names: Mapping[str, str]) -> dict:
-    """Data of an earlier version under the names of today."""
-    return {names.get(key, key): value for key, value in data.items()}
+    return _adapter(RunContext).validate_python(data) if data else RunContext()
 
 
 def _events(run_ids: Sequence[int], initials: Mapping[int, str]) -> dict[int, list[RunEvent]]:

@@ -18,6 +18,19 @@ def shipped_migrations() -> list[str]:
     return sorted(path.stem for path in MIGRATIONS.glob("[0-9]*.py"))
 
 
+def _refuse_other(applied: set[str], where: object) -> None:
+    """Refuse a file by the migrations that it has.
+
+    Raises:
+        DataFileProblem: where this Lamplight does not know them all: of one from before the baseline, or newer.
+    """
+    shipped = shipped_migrations()
+    if applied and shipped[0] not in applied:
+        raise DataFileProblem(f"{where}: {Trouble.EARLIER.value}", Trouble.EARLIER)
+    if applied - set(shipped):
+        raise DataFileProblem(f"{where}: {Trouble.NEWER.value}", Trouble.NEWER)
+
+
 def number_of(migrations: set[str]) -> int:
     """Number of the newest of some migrations; 0 where there is none."""
     return max((int(name[:4]) for name in migrations), default=0)
@@ -43,7 +56,7 @@ def examine(path: Path) -> None:
     """Look whether a file is a whole data file of ours that this Lamplight can use; changes nothing.
 
     Raises:
-        DataFileProblem: when it is missing, empty, damaged, another program's, or newer.
+        DataFileProblem: when it is missing, empty, damaged, another program's, from before 1.0, or newer.
     """
     if not path.is_file():
         raise DataFileProblem(f"There is no file at {path}.")
@@ -55,22 +68,27 @@ def examine(path: Path) -> None:
     except sqlite3.Error as problem:
         known = as_problem(problem, path)
         raise known or DataFileProblem(f"{path}: {Trouble.DAMAGED.value}", Trouble.DAMAGED) from problem
-    if applied - set(shipped_migrations()):
-        raise DataFileProblem(f"{path}: {Trouble.NEWER.value}", Trouble.NEWER)
+    _refuse_other(applied, path)
 
 
-def refuse_foreign(path: Path) -> None:
-    """Refuse another program's file before it is opened to be written; one that is new or empty may become ours.
+def refuse_unknown(path: Path) -> None:
+    """Refuse a file that is not ours to open before it is opened to be written; a new or empty one may become ours.
 
     Raises:
-        DataFileProblem: when it is no SQLite file, or one with other tables than ours.
+        DataFileProblem: when it is no SQLite file, one with other tables than ours, from before 1.0, or newer.
         sqlite3.Error: when it cannot be read at all.
     """
     if path.exists() and path.stat().st_size > 0:
         with opened_to_read(path) as connection:
             tables = _tables(connection)
+            applied = _applied(connection) if HISTORY in tables else set()
         if tables and HISTORY not in tables:
             raise DataFileProblem(f"{path}: {Trouble.FOREIGN.value}", Trouble.FOREIGN)
+        _refuse_other(applied, path)
+
+
+def _applied(connection: sqlite3.Connection) -> set[str]:
+    return {name for (name,) in connection.execute(f"SELECT name FROM {HISTORY}")}
 
 
 def _tables(connection: sqlite3.Connection) -> set[str]:
@@ -84,4 +102,4 @@ def _examined(connection: sqlite3.Connection, path: Path) -> set[str]:
     faults = [row[0] for row in connection.execute("PRAGMA integrity_check(1)") if row[0] != "ok"]
     if faults:
         raise DataFileProblem(f"{path} is damaged ({faults[0]}). Take another one.", Trouble.DAMAGED)
-    return {name for (name,) in connection.execute(f"SELECT name FROM {HISTORY}")}
+    return _applied(connection)

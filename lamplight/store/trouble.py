@@ -31,6 +31,10 @@ class Trouble(Enum):
         "The data file is damaged. Stop Lamplight, keep the file, and restore the newest backup: lamplight restore"
     )
     FOREIGN = "This is not a Lamplight data file. Leave it where it is, and name another folder with --data."
+    EARLIER = (
+        "This data file is from before version 1.0. Open it with the Lamplight that wrote it, export its readings, and "
+        "read them into a new folder here."
+    )
     NEWER = "This data file was written by a newer Lamplight. Update Lamplight first."
     OTHER = "The data file cannot be used as it is."
 

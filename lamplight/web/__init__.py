@@ -9,11 +9,10 @@ from flask import Flask, g, jsonify, request
 from flask_wtf import CSRFProtect
 
 from lamplight import __version__
-from lamplight.actions.opening import open_book
 from lamplight.core.languages import BRITISH
 from lamplight.core.words import write_in
 from lamplight.store.database import database, why_not_writable
-from lamplight.store.migrating import schema_version
+from lamplight.store.migrating import open_database, schema_version
 from lamplight.web import ask, clock_check, errors, kept, limits, once, rendering, rights, security
 from lamplight.web.addresses import Reach, number_rows, stand_behind
 from lamplight.web.clock import Clock, present
@@ -34,7 +33,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
         testing: for tests; changes nothing but how unexpected errors surface.
         reach: from where it can be reached; where others can, keepers sign in.
     """
-    open_book(folder)
+    open_database(folder)
     app = Flask("lamplight.web", static_folder="static", template_folder="templates")
     stand_behind(app, reach)
     app.wsgi_app = OnlyPostActs(app.wsgi_app)  # type: ignore[method-assign]

@@ -26,7 +26,6 @@ class TextPlace:
         fresh: the text that a new one begins with.
         texts: how they are read and written.
         schema: of the files.
-        written_now: what an earlier file would say today, or empty.
     """
 
     name: str
@@ -36,7 +35,6 @@ class TextPlace:
     fresh: str
     texts: OwnTexts[Any]
     schema: Callable[[], str]
-    written_now: Callable[[str], str]
 
     def mistakes(self, text: str) -> list[Mistake]:
         """What is wrong in a text, nothing where it is right."""
@@ -53,7 +51,6 @@ class TextPlace:
         code = 422 if mistakes or moved is not None else 200
         return render(
             "editor.html", "worktop", code, place=self, text=text, mistakes=mistakes, moved=moved, editing=editing,
-            now_written="" if mistakes else self.written_now(text),
         )  # fmt: skip
 
     def known(self, key: str) -> None:

@@ -20,7 +20,6 @@ from lamplight.library.kind_text import opened, written
 from lamplight.library.schema import KindFile
 from lamplight.store.logbook import entries
 from tests.base import NOW, DataTest
-from tests.library.test_earlier_forms import earlier
 
 FRESH = NOTHING.format(key="fresh", title="Fresh").replace("tank_ml: 0", "tank_ml: 1200")
 
@@ -86,19 +85,6 @@ class Made(DataTest):
         before, after = read(text), kind_of("ours")
         self.assertEqual((before.access, before.levels, before.items), (after.access, after.levels, after.items))
         self.assertEqual(kept_as_written("jug-compact"), [])
-
-    def test_an_earlier_file(self):
-        """One of before there were programmes: what it only meant is written in, and nothing of it is another."""
-        text = earlier().replace("key: mine", "key: ours")
-        KINDS.versions.create(entry=self.entry(), key="ours", text=text)
-        before = kind_of("ours")
-        self.assertIn("an earlier form, written anew at the first touch", kept_as_written("ours"))
-        change_kind("ours", lambda data: edit.set_title(data, "Ours", ""), "named", self.actor)
-        after = kind_of("ours")
-        self.assertEqual(
-            (after.programmes, after.items, after.outlets), (before.programmes, before.items, before.outlets)
-        )
-        self.assertNotIn("an earlier form, written anew at the first touch", kept_as_written("ours"))
 
     def entry(self):
         """A line of the log."""

@@ -14,12 +14,12 @@ from lamplight.actions import cache
 from lamplight.actions.care import mark_done
 from lamplight.actions.entries import Actor
 from lamplight.actions.machine_views import machine_view, machine_views
-from lamplight.actions.opening import restore_book
 from lamplight.actions.undo import put_back, undo
 from lamplight.store.backups import back_up_to
 from lamplight.store.changes import EVERYTHING, UNCOUNTED, edition
 from lamplight.store.database import database
 from lamplight.store.models import TABLES, Change, Entry
+from lamplight.store.restoring import restore_book
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
 

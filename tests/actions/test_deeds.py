@@ -9,15 +9,10 @@ from lamplight.actions.care import mark_done
 from lamplight.actions.entries import Actor
 from lamplight.actions.kinds import KINDS
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
-from lamplight.actions.opening import open_book
 from lamplight.actions.own_texts import OWN_KINDS
-from lamplight.actions.upgrades import write_down_what_was_settled
-from lamplight.core.care.status import Status
-from lamplight.store.database import database
 from lamplight.store.models import CareDone
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
-from tests.store.test_data_file import OldFile
 
 ACTOR = Actor(NOW)
 
@@ -58,30 +53,3 @@ class Settled(DataTest):
     def test_stored_with_the_deed(self):
         """The keys, once."""
         self.assertEqual(CareDone.get(CareDone.item == "grounds-drawer").settled, ["drip-tray"])
-
-
-class Upgrading(OldFile):
-    """A filled file of the schema before."""
-
-    def test_filled_in_once(self):
-        """Every deed says what it settled; the second opening finds nothing left to do."""
-        folder = self.old_file(6)
-        self.reopen(folder)
-        self.assertGreater(CareDone.select().where(CareDone.settled.is_null()).count(), 5)
-        database.close()
-        open_book(folder)
-        database.connect()
-        self.assertEqual(CareDone.select().where(CareDone.settled.is_null()).count(), 0)
-        self.assertEqual(CareDone.get(CareDone.item == "grounds-drawer").settled, ["drip-tray"])
-        self.assertEqual(write_down_what_was_settled(), 0)
-
-    def test_prompts_became_sightings(self):
-        """What it asked for then it asks for now: one gone, one undone, one open, one still lit after its run."""
-        self.reopen(self.old_file(6))
-        hall, lab = (self.view(key, NOW) for key in (1, 2))
-        self.assertEqual(set(hall.status.context.prompts), {"descale", "brew-tablet"})
-        self.assertEqual(hall.status.due("brew-tablet").status, Status.OVERDUE)
-        self.assertEqual(lab.status.context.prompts, {})
-        self.assertEqual(lab.run.state.procedure.key, "group-rinse")
-        self.assertEqual(lab.setup.descaling_basis, "scale")
-        self.assertEqual([event.what for event in hall.status.book.events], ["grind-coarser", "grind-drink"])

@@ -24,11 +24,12 @@ from lamplight.core.job.confirmations import LAMP_OUT
 from lamplight.core.run.state import EventKind
 from lamplight.core.stock.stock import Move
 from lamplight.library.catalogue import kind_of
-from lamplight.store.backups import back_up_to, restore_into
+from lamplight.store.backups import back_up_to
 from lamplight.store.checking import problems_in
 from lamplight.store.database import database, photo_folder
 from lamplight.store.migrating import open_database
 from lamplight.store.models import CareDone, ConfirmationGiven, Photo, StockMoveFact
+from lamplight.store.restoring import restore_into
 from lamplight.store.runs import left_inside, run_row, written_at_end
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest

@@ -10,12 +10,12 @@ from datetime import date, datetime, timedelta
 from unittest import mock
 
 from lamplight.actions.backups import back_up_once, newest_backup_in_words
-from lamplight.actions.opening import restore_book
-from lamplight.store import backups
-from lamplight.store.backups import BACKUP_FOLDER, back_up_daily, back_up_to, backups_in, photos_beside, restore_into
+from lamplight.store import backups, restoring
+from lamplight.store.backups import BACKUP_FOLDER, back_up_daily, back_up_to, backups_in, photos_beside
 from lamplight.store.database import data_file, photo_folder
 from lamplight.store.files import write_whole
 from lamplight.store.migrating import open_database
+from lamplight.store.restoring import restore_book, restore_into
 from lamplight.store.schema import examine
 from lamplight.store.sites import the_site
 from lamplight.store.trouble import DataFileProblem
@@ -60,8 +60,8 @@ class Whole(Folder):
         for there in (False, True):
             if there:
                 self.other.mkdir()
-            for place in ("put_in_place", "_link_or_copy"):
-                full = mock.patch.object(backups, place, side_effect=OSError(28, "No space left on device"))
+            for room, place in ((restoring, "put_in_place"), (backups, "_link_or_copy")):
+                full = mock.patch.object(room, place, side_effect=OSError(28, "No space left on device"))
                 with full, self.assertRaisesRegex(DataFileProblem, "disk is full"):
                     restore_into(copy, self.other)
                 self.assertEqual((self.other.exists(), self.everything(self.other)), (there, []))
@@ -218,7 +218,7 @@ class Daily(OldFile):
 
     def test_before_an_update(self):
         """The copy made before an update is never written over by another one."""
-        self.old_file(1)
+        self.old_file()
         old = data_file(self.other).read_bytes()
         for _ in range(2):
             data_file(self.other).write_bytes(old)

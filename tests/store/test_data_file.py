@@ -2,51 +2,39 @@
 
 from __future__ import annotations
 
+import shutil
 import sqlite3
+import subprocess
+import sys
 import tempfile
 from datetime import timedelta
 from pathlib import Path
+from unittest import mock
 
 from playhouse.test_utils import assert_query_count
 
 from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import KINDS, kind_of
 from lamplight.actions.machine_views import machine_views
-from lamplight.actions.machines import MachineFields, change_machine
-from lamplight.actions.procedures import procedure_for
-from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
-from lamplight.core.care.item import Start
-from lamplight.core.errors import InvalidInput
-from lamplight.core.keepers.rights import RoleAtSite
-from lamplight.core.run.state import EventKind, Outcome
-from lamplight.library.catalogue import kind_as_written_now
-from lamplight.store.backups import BACKUP_FOLDER, back_up_to, restore_into
+from lamplight.actions.runs import answer_step, begin_run
+from lamplight.core.run.state import EventKind
+from lamplight.store import schema
+from lamplight.store.backups import BACKUP_FOLDER, back_up_to
 from lamplight.store.books import books
+from lamplight.store.changes import changes_so_far
 from lamplight.store.checking import problems_in
 from lamplight.store.database import data_file, database
 from lamplight.store.migrating import open_database, schema_version
 from lamplight.store.models import (
     TABLES,
-    CareDone,
-    CartridgeInstallation,
     CounterReading,
     Entry,
     MachineVersion,
-    SignIn,
 )
-from lamplight.store.passphrases import secrets_by_keeper
-from lamplight.store.rights import roles_at
-from lamplight.store.runs import open_runs
-from lamplight.store.schema import MIGRATIONS
-from lamplight.store.sites import keepers, machine, machines, the_site
+from lamplight.store.restoring import restore_into
+from lamplight.store.schema import MIGRATIONS, examine
+from lamplight.store.sites import machine, the_site
 from lamplight.store.trouble import DataFileProblem
 from tests.base import NOW, DataTest
-from tests.pace import said_to
-
-OLD = Path(__file__).parent / "old"
-NEWEST = max(int(path.name[:4]) for path in MIGRATIONS.glob("[0-9]*.py"))
-# Before it nobody had a role, and everybody did everything.
-ROLES_SINCE = 24
 
 
 class Folder(DataTest):
@@ -66,100 +54,137 @@ class Folder(DataTest):
         database.connect()
 
 
-class OldFile(Folder):
-    """Files of earlier schemas, each filled by the version of its time."""
+MADE_UP = '''"""Every machine gets a colour, and its table is made anew, as a later schema may well do."""
 
-    def old_file(self, version):
-        """A file of an old schema, filled from its frozen text; answers its folder."""
-        self.other = self.other.with_name(f"schema-{version}")
+
+def up(migrator, db):
+    """What undoes itself where it breaks off."""
+    db.execute_sql("""CREATE TABLE "machine_anew" (
+    "id" INTEGER NOT NULL PRIMARY KEY,
+    "site_id" INTEGER NOT NULL REFERENCES "site" ("id"),
+    "claimed" VARCHAR(255),
+    "colour" TEXT NOT NULL DEFAULT 'plain')""")
+    db.execute_sql('INSERT INTO "machine_anew" ("id", "site_id", "claimed") SELECT * FROM "machine"KEEP')
+    db.execute_sql('DROP TABLE "machine"')
+    db.execute_sql('ALTER TABLE "machine_anew" RENAME TO "machine"')
+BREAKS
+'''
+NEWEST = 2
+
+
+class OldFile(Folder):
+    """A filled file of the first schema, in the hands of a Lamplight that knows a made-up second one."""
+
+    def setUp(self):
+        """A folder of migrations that holds one more."""
+        super().setUp()
+        own = tempfile.TemporaryDirectory()
+        self.addCleanup(own.cleanup)
+        self.migrations = Path(own.name)
+        for path in MIGRATIONS.glob("0*.*"):
+            shutil.copy(path, self.migrations)
+        self.second()
+
+    def second(self, keep="", breaks=""):
+        """Write the second migration: which machines it keeps, and how it breaks."""
+        text = MADE_UP.replace("KEEP", keep).replace("BREAKS", breaks)
+        (self.migrations / "0002_colours.py").write_text(text, "utf-8")
+
+    def old_file(self):
+        """The test's own file with two used machines, in another folder; answers that folder."""
+        self.used_machine(name="Hall", done={"brew-tablet": 8})
+        self.used_machine(name="Lab", kind="office-tower")
+        back_up_to(self.folder / "old.sqlite3")
         self.other.mkdir()
-        with sqlite3.connect(data_file(self.other)) as raw:
-            raw.executescript((OLD / f"schema-{version}.sql").read_text("utf-8"))
-        raw.close()
+        (self.folder / "old.sqlite3").rename(data_file(self.other))
+        patched = mock.patch.object(schema, "MIGRATIONS", self.migrations)
+        patched.start()
+        self.addCleanup(patched.stop)
         return self.other
+
+    def lines(self):
+        """How many lines each table of the other file holds, and the newest migration it has."""
+        raw = sqlite3.connect(data_file(self.other))
+        names = [row[0] for row in raw.execute("SELECT name FROM sqlite_master WHERE type = 'table'")]
+        counts = {name: raw.execute(f'SELECT COUNT(*) FROM "{name}"').fetchone()[0] for name in names}
+        raw.close()
+        return counts
 
 
 class Migrating(OldFile):
-    """Old files, filled, come up to date with nothing lost."""
+    """A filled file comes up to date with nothing lost, or stays as it was."""
 
-    def test_every_old_schema(self):
-        """Same number of lines in every table, foreign keys whole, dues can be worked out."""
-        for path in sorted(OLD.glob("schema-*.sql")):
-            version = int(path.stem.split("-")[1])
-            with self.subTest(schema=version):
-                self.old_file(version)
-                raw = sqlite3.connect(data_file(self.other))
-                names = [row[0] for row in raw.execute("SELECT name FROM sqlite_master WHERE type = 'table'")]
-                before = {name: raw.execute(f'SELECT COUNT(*) FROM "{name}"').fetchone()[0] for name in names}
-                raw.close()
-                self.reopen(self.other)
-                self.assertEqual(schema_version(), NEWEST)
-                asked = before.pop("prompt", 0) + before.pop("prompt_gone", 0)  # told as sightings since schema 7
-                if "panel_sighting" in before:
-                    before["panel_sighting"] += asked
-                for name, count in before.items():
-                    if name != "schema_migration":
-                        now = database.execute_sql(f'SELECT COUNT(*) FROM "{name}"').fetchone()[0]
-                        self.assertEqual((name, now), (name, count))
-                self.assertEqual(problems_in(), [])
-                views = machine_views(the_site(), NOW)
-                self.assertTrue(views and views[0].status.dues)
-                roles = roles_at(the_site().id)
-                if version < ROLES_SINCE:
-                    self.assertEqual(set(roles.values()) - {RoleAtSite.OWNER}, set())
-                self.assertEqual(set(roles), {row.id for row in keepers()})
-                self.assertTrue(list((self.other / BACKUP_FOLDER).glob("before-*.sqlite3")))
-
-    def test_twins_of_an_older_time(self):
-        """Two machines of one name stay; each can be renamed, and neither takes the other's. Sign-ins begin anew."""
-        self.old_file(7)
+    def test_comes_up_to_date(self):
+        """Same number of lines in every table, foreign keys whole, the same dues; a copy was made before."""
+        before = {view.row.name: view.status.dues for view in machine_views(the_site(), NOW)}
+        self.old_file()
+        expected = {view.row.name: view.status.dues for view in machine_views(the_site(), NOW)}
+        self.assertNotEqual(expected, before)
+        counts = self.lines()
         self.reopen(self.other)
-        site = the_site()
-        first, second = (row for row in machines(site.id) if row.name == "Twin")
-        with self.assertRaisesRegex(InvalidInput, "already"):
-            change_machine(site.id, second, MachineFields("Twin", second.kind), False, Actor(NOW))
-        change_machine(site.id, second, MachineFields("Other", second.kind), False, Actor(NOW))
-        change_machine(site.id, first, MachineFields("Twin", first.kind, place="Hall"), False, Actor(NOW))
-        self.assertEqual(sorted(row.name for row in machines(site.id)), ["Hall", "Other", "Twin"])
-        self.assertEqual((SignIn.select().count(), len(secrets_by_keeper())), (0, 1))
-
-    def test_what_never_happened_before(self):
-        """What was said when a machine was added is no deed; what a change brought along follows the one before it."""
-        self.old_file(9)
-        self.reopen(self.other)
-        starts = {row.item: (row.start, row.at) for row in CareDone.select().where(CareDone.machine == 1)}
-        added = NOW - timedelta(days=50)
-        self.assertEqual(starts["grease"], (Start.OWED.value, added))
-        self.assertEqual(starts["grounds-drawer"], (Start.COUNTED.value, added))
-        self.assertEqual(starts["descale"][0], Start.DONE.value)
-        self.assertEqual(starts["brew-tablet"], (Start.DONE.value, None))
-        fits = [row.as_before for row in CartridgeInstallation.select().order_by(CartridgeInstallation.id)]
-        self.assertEqual(fits, [False, True, False])
-
-    def test_runs_and_kinds_of_before_programmes(self):
-        """An open run goes on by its own snapshot to its end; own kinds and procedures are read as they were meant."""
-        self.old_file(10)
-        self.reopen(self.other)
-        going = open_runs()
-        self.assertTrue(going)
-        for run in going:
-            before, at = run.state, NOW
-            self.assertEqual([step.asks_if_soon for step in before.procedure.steps if step.asks_if_soon], [])
-            row = run
-            while row.state.step is not None:
-                row = answer_step(run.id, EventKind.ADVANCE, row.state.index, Actor(at), said_to(row.state))
-            ended = finish_run(run.id, row.state.index, Finish(None, 0), the_site(), Actor(at))
-            self.assertEqual(ended.state.outcome, Outcome.FINISHED)
-            self.assertEqual(ended.state.inside, ())
-        own = kind_of("removable-tabletop-2")
-        self.assertEqual(sorted(own.programmes), ["descale", "tablet"])
-        self.assertTrue([outlet for outlet in own.outlets if outlet.valve])
-        titles = [step.title for step in procedure_for(own, "descale").steps]
-        self.assertEqual(titles.count("Open the steam valve"), titles.count("Close the steam valve"))
-        self.assertGreater(titles.count("Open the steam valve"), 1)
-        self.assertIn("programmes:", kind_as_written_now(KINDS.own("removable-tabletop-2")))
-        self.assertTrue(procedure_for(own, "milk-rinse-2").steps)
+        self.assertEqual(schema_version(), NEWEST)
+        self.assertEqual(self.lines(), {**counts, "schema_migration": NEWEST})
+        self.assertEqual(database.execute_sql('SELECT DISTINCT "colour" FROM "machine"').fetchall(), [("plain",)])
         self.assertEqual(problems_in(), [])
+        self.assertEqual({view.row.name: view.status.dues for view in machine_views(the_site(), NOW)}, expected)
+        copies = list((self.other / BACKUP_FOLDER).glob("before-*.sqlite3"))
+        self.assertEqual([path.name for path in copies], ["before-0002_colours.sqlite3"])
+        examine(copies[0])
+
+    def test_changes_are_counted_still(self):
+        """The table that was made anew has its triggers again."""
+        self.old_file()
+        self.reopen(self.other)
+        before = changes_so_far(database)
+        database.execute_sql("UPDATE machine SET colour = 'red'")
+        self.assertGreater(changes_so_far(database), before)
+
+    def test_breaks_off(self):
+        """Whatever goes wrong half-way, the file is as it was and comes up to date by the next start."""
+        self.old_file()
+        counts = self.lines()
+        for wrong in ({"breaks": "    raise RuntimeError('pulled plug')"}, {"keep": " WHERE id = 1"}):
+            self.second(**wrong)
+            with (
+                self.subTest(wrong=wrong),
+                self.assertRaisesRegex(Exception, "pulled plug|would lose"),
+            ):
+                self.reopen(self.other)
+            database.close()
+            self.assertEqual(self.lines(), counts)
+        self.second()
+        self.reopen(self.other)
+        self.assertEqual((schema_version(), problems_in()), (NEWEST, []))
+
+    def test_killed(self):
+        """The process goes in the middle of it: nothing of it is there."""
+        self.old_file()
+        counts = self.lines()
+        self.second(breaks="    import os, signal\n    os.kill(os.getpid(), signal.SIGKILL)")
+        database.close()
+        script = (
+            "import sys\nfrom pathlib import Path\nfrom lamplight.store import schema\n"
+            "from lamplight.store.migrating import open_database\n"
+            "schema.MIGRATIONS = Path(sys.argv[2])\nopen_database(Path(sys.argv[1]))"
+        )
+        done = subprocess.run([sys.executable, "-c", script, self.other, self.migrations], capture_output=True)
+        self.assertEqual(done.returncode, -9, done.stderr)
+        self.second()
+        self.reopen(self.other)
+        self.assertEqual(self.lines(), {**counts, "schema_migration": NEWEST})
+
+    def test_from_before(self):
+        """A file of the time before 1.0 is refused in words, and left as it is."""
+        self.old_file()
+        with sqlite3.connect(data_file(self.other)) as raw:
+            raw.execute("UPDATE schema_migration SET name = '0001_first'")
+        raw.close()
+        before = data_file(self.other).read_bytes()
+        with self.assertRaisesRegex(DataFileProblem, "from before version 1.0.*export its readings"):
+            self.reopen(self.other)
+        with self.assertRaisesRegex(DataFileProblem, "from before version 1.0"):
+            examine(data_file(self.other))
+        self.assertEqual(data_file(self.other).read_bytes(), before)
 
     def test_schema_matches_the_models(self):
         """A migrated empty file has exactly the columns that the models name."""
@@ -169,7 +194,7 @@ class Migrating(OldFile):
 
     def test_newer_and_foreign_files(self):
         """Refused with a sentence, left as they are."""
-        self.old_file(1)
+        self.old_file()
         with sqlite3.connect(data_file(self.other)) as raw:
             raw.execute("INSERT INTO schema_migration (name, applied) VALUES ('9999_future', '2030-01-01')")
         raw.close()

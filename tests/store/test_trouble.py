@@ -24,8 +24,10 @@ from tests.store.test_data_file import NEWEST, OldFile
 OPEN = """
 import sys
 from pathlib import Path
-from lamplight.actions.opening import open_book
-open_book(Path(sys.argv[1]))
+from lamplight.store import schema
+from lamplight.store.migrating import open_database
+schema.MIGRATIONS = Path(sys.argv[2])
+open_database(Path(sys.argv[1]))
 """
 
 
@@ -57,7 +59,7 @@ class Told(OldFile):
             self.assertIs(self.refused(self.write), Trouble.READ_ONLY)
             self.assertIs(why_not_writable(), Trouble.READ_ONLY)
         self.assertIsNone(why_not_writable())
-        self.old_file(3)
+        self.old_file()
         self.other.parent.chmod(0o755)
         with only_readable(self.other):
             self.assertIs(self.refused(lambda: open_database(self.other)), Trouble.READ_ONLY)
@@ -106,9 +108,9 @@ class Told(OldFile):
 
     def test_many_starts_at_once(self):
         """Of an old file: one brings it up to date, the others wait, none stumbles."""
-        self.old_file(1)
+        self.old_file()
         database.close()
-        command = [sys.executable, "-c", OPEN, str(self.other)]
+        command = [sys.executable, "-c", OPEN, str(self.other), str(self.migrations)]
         started = [subprocess.Popen(command, stderr=subprocess.PIPE, text=True) for _ in range(4)]
         told = [process.communicate()[1] for process in started]
         self.assertEqual([process.returncode for process in started], [0] * 4, told)

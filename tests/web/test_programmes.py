@@ -2,19 +2,14 @@
 
 from __future__ import annotations
 
-import sqlite3
 from datetime import timedelta
 
 from bs4 import BeautifulSoup
 
-from lamplight.store.database import data_file, database
-from lamplight.store.migrating import open_database
 from lamplight.store.models import StockMoveFact
 from lamplight.store.runs import open_runs, run_row
 from tests.base import WebTest
-from tests.library.test_earlier_forms import earlier
 from tests.pace import said_to
-from tests.store.test_data_file import OLD
 
 
 class Led(WebTest):
@@ -151,43 +146,21 @@ class Led(WebTest):
         self.shows(self.get("/"), f'href="/runs/ready/{desk}/end-of-day"')
 
 
-class Earlier(WebTest):
-    """What was written before there were programmes."""
+class Editor(WebTest):
+    """What a new file begins with."""
 
-    def test_a_kind_is_told(self):
-        """On its page and in the editor, with the lines to write."""
-        self.post("/kinds", {"text": earlier()})
-        self.shows(self.get("/kinds/mine"), "written in an earlier form")
-        page = self.get("/kinds/mine/edit")
-        self.shows(page, "It was read and converted")
-        self.shows(page, "call: press")
-        self.post("/kinds", {"text": earlier() + "programmes: {}\n", "confirmed": "1"})
-        self.hides(self.get("/kinds/mine"), "written in an earlier form")
-        self.shows(self.get("/kinds/mine"), "None: it is cared for by hand.")
-        self.shows(self.get("/kinds/jug-compact"), "Cleaning and descaling")
+    def test_its_example_can_be_taken(self):
+        """With the example in place of none there is nothing to mend; one that runs nothing says so."""
         fresh = BeautifulSoup(self.get("/kinds/new"), "html.parser").select_one("#text").get_text()
-        self.assertNotIn("Written in an earlier form", self.get("/kinds/new"))
         example = fresh.split("programmes: {}")[0].split("An example:\n")
         told = (
             example[0].rsplit("\n", 2)[0]
             + "\nprogrammes:\n"
             + example[1].replace("#   ", "  ").replace("#     ", "    ")
         )
-        self.assertNotIn(
-            "things to mend", self.post("/kinds/check", {"text": told}, 200, htmx=True).get_data(as_text=True)
-        )
-
-    def test_every_page_of_an_older_file(self):
-        """Runs in their middle and at their end, a kind, a procedure, a product."""
-        folder = self.folder / "older"
-        folder.mkdir()
-        with sqlite3.connect(data_file(folder)) as raw:
-            raw.executescript((OLD / "schema-10.sql").read_text("utf-8"))
-        raw.close()
-        database.close()
-        open_database(folder)
-        database.connect(reuse_if_open=True)
-        pages = ["/", "/machines", "/log/runs", "/kinds/removable-tabletop-2", "/procedures/milk-rinse-2", "/supplies"]
-        for path in [*pages, *(f"/runs/{n}" for n in range(1, 5)), *(f"/machines/{n}" for n in range(1, 4))]:
-            with self.subTest(path=path):
-                self.get(path)
+        for text in (fresh, told):
+            checked = self.post("/kinds/check", {"text": text}, 200, htmx=True).get_data(as_text=True)
+            self.assertNotIn("to mend</h2>", checked.replace("Nothing to mend", ""))
+        self.post("/kinds", {"text": fresh})
+        self.shows(self.get("/kinds/my-machine"), "None: it is cared for by hand.")
+        self.shows(self.get("/kinds/jug-compact"), "Cleaning and descaling")

@@ -18,14 +18,12 @@ CIRCUIT_OF = {
     WAND: Circuit.MILK,
     FROTHER: Circuit.MILK,
     MILK: Circuit.MILK,
-    "second": Circuit.MILK,  # as snapshots of runs before version 11 have it
 }
 # Nothing has to be put under these.
 CAUGHT_BY_ITSELF = (TRAY, DRAIN)
 # What stands in where a procedure names an outlet that a kind calls otherwise.
 STANDS_IN = {
     MILK: (MILK, FROTHER, WAND),
-    "second": (MILK, FROTHER, WAND),
     FROTHER: (FROTHER, WAND, MILK),
     WAND: (WAND, FROTHER),
     COFFEE: (COFFEE, HOT_WATER, FROTHER, WAND, MILK),

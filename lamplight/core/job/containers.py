@@ -18,7 +18,7 @@ class Delivery:
     """Water that a step lets out at one outlet.
 
     Attributes:
-        outlet: such as ``coffee``, ``second`` or ``tray``.
+        outlet: such as ``coffee``, ``milk`` or ``tray``.
         ml: in all, 0 or more.
         bursts: in how many equal bursts it comes, 1 or more; a container can be changed between them only.
 

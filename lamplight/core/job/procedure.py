@@ -142,10 +142,10 @@ class Procedure:
     @property
     def held(self) -> tuple[int, int] | None:
         """First and last step between which it must not be stopped: cleaner is inside. None where there are none."""
-        first = next((n for n, step in enumerate(self.steps) if step.puts or step.cleaner == "in"), None)
+        first = next((n for n, step in enumerate(self.steps) if step.puts), None)
         if first is None:
             return None
-        last = max((n for n, step in enumerate(self.steps) if step.rinses or step.cleaner == "out"), default=first)
+        last = max((n for n, step in enumerate(self.steps) if step.rinses), default=first)
         return first, max(first, last)
 
     def containers(self, vessels: Iterable[Vessel]) -> ContainerPlan:

@@ -158,7 +158,6 @@ class Step:
         idle: whether nobody waits for it, and the run counts as interrupted meanwhile.
         own: which call of the machine's own programme it belongs to, from 0; -1 for none.
         named: names of words in it that only a manual can know; see `lamplight.core.machine.told`.
-        cleaner: how snapshots of the first version say `puts` and `rinses`: ``in`` or ``out``.
     """
 
     kind: StepKind
@@ -175,7 +174,6 @@ class Step:
     caution: str = ""
     mistake: str = ""
     why: str = ""
-    cleaner: str = ""
     when: tuple[str, ...] = ()
     only: tuple[Only, ...] = ()
     ask: Ask | None = None

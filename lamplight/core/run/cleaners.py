@@ -17,8 +17,6 @@ def after_puts(state: RunState, step: Step) -> tuple[Inside, ...]:
         InvalidInput: with the reason why one must not.
     """
     inside = state.inside
-    if step.cleaner == "in":  # as snapshots of the first version have it
-        return (*inside, Inside(step.circuit.value, Chemistry.ALKALINE, "Cleaner"))
     if puts_done(state, step):
         return inside
     fitted = state.context.filter_installed and "filter" not in state.out
@@ -47,11 +45,6 @@ def _outlets_until_rinsed(state: RunState, places: Collection[str]) -> set[str]:
         if not left:
             break
     return outlets
-
-
-def old_rinses(step: Step) -> tuple[str, ...]:
-    """The places that a step of a first version's snapshot rinses."""
-    return ("brew", "milk", "water", "body") if step.cleaner == "out" else ()
 
 
 def drawn_meanwhile(state: RunState) -> tuple[Inside, ...]:

@@ -16,7 +16,7 @@ from lamplight.core.job.confirmations import RAN_WHOLE
 from lamplight.core.job.containers import TRAY
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.steps import StepKind
-from lamplight.core.run.cleaners import after_puts, drawn_meanwhile, old_rinses
+from lamplight.core.run.cleaners import after_puts, drawn_meanwhile
 from lamplight.core.run.state import Break, EventKind, Outcome, RunContext, RunEvent, RunState
 
 # An end before this share of the least time is doubted. Common practice, no source: learned times scatter by less.
@@ -89,7 +89,7 @@ def _advance(state: RunState, event: RunEvent) -> RunState:
     elif step.kind is StepKind.DO and step.own >= 0 and event.text and state.context.listens:
         state = replace(state, done_how=(*state.done_how, (state.index, event.text)))
     confirmations = {**state.confirmations, step.confirmation: True} if step.confirmation else state.confirmations
-    inside = rinsed(after_puts(state, step), step.rinses or old_rinses(step))
+    inside = rinsed(after_puts(state, step), step.rinses)
     out = tuple(part for part in (*state.out, step.takes_out) if part and part != step.puts_back)
     return _moved_on(replace(state, answers=answers, confirmations=confirmations, inside=inside, out=out), event.at)
 

@@ -50,16 +50,15 @@ class CounterRestart(Fact):
 class CareDone(OrderedFact):
     """An item was done: at a moment, or when the counter showed a value; and with it, the keys of what that settled.
 
-    Where ``start`` is another than ``done``, nobody did it then: it is only counted from there on. Null in ``settled``
-    is what versions before this one wrote; `actions.upgrades` fills it in once. ``judged_by`` is the kind by which a
-    tick was judged; null where a run did it, which settles what its own course settles.
+    Where ``start`` is another than ``done``, nobody did it then: it is only counted from there on. ``judged_by`` is the
+    kind by which a tick was judged; null where a run did it, which settles what its own course settles.
     """
 
     machine = ForeignKeyField(Machine)
     item = CharField()
     at = UtcField(null=True)
     value = IntegerField(null=True)
-    settled = JSONField(null=True)
+    settled = JSONField()
     start = CharField(max_length=20, default=Start.DONE.value)
     judged_by = CharField(max_length=60, null=True)
 
@@ -218,6 +217,3 @@ class Deferral(Fact):
     item = CharField()
     at = UtcField()
     until = UtcField()
-
-    class Meta:
-        table_name = "put_off"

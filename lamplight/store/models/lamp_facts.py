@@ -18,7 +18,7 @@ class PanelSighting(OrderedFact):
     at = UtcField()
     lamps = JSONField()
     message = CharField(max_length=120, default="")
-    deferred = BooleanField(column_name="put_off", default=False)
+    deferred = BooleanField(default=False)
     value = IntegerField(null=True, constraints=[Check("value >= 0")])
     asks_for = CharField(default="")
     no_longer = CharField(default="")

@@ -28,7 +28,7 @@ class ConfirmationGiven(Fact):
     at = UtcField()
 
     class Meta:
-        table_name = "truth_told"
+        table_name = "confirmation_given"
 
 
 class Inspected(Fact):

@@ -102,7 +102,7 @@ class SetupVersion(Fact):
 
     machine = ForeignKeyField(Machine)
     source = CharField(max_length=60)
-    descaling_basis = CharField(column_name="school", max_length=20)
+    descaling_basis = CharField(max_length=20)
     window_days = IntegerField(constraints=[Check("window_days >= 0")])
 
 

@@ -15,7 +15,7 @@ from lamplight.core.job.general import programmes_in_general
 from lamplight.core.machine.kind import Kind
 from lamplight.drawing.closeup.scene import CloseUp, closeup
 from lamplight.drawing.cutaway import Label, Scene, cutaway
-from lamplight.library.catalogue import defaults, kind_as_written_now, kind_schema
+from lamplight.library.catalogue import defaults, kind_schema
 from lamplight.library.mistakes import Mistake
 from lamplight.store.texts import machines_of_kind
 from lamplight.web.clock import now
@@ -58,7 +58,6 @@ PLACE = TextPlace(
     fresh=NEW,
     texts=OWN_KINDS,
     schema=kind_schema,
-    written_now=kind_as_written_now,
 )
 PLACE.add_to(blueprint)
 building.add_to(blueprint)
@@ -80,7 +79,7 @@ def kind(key: str):  # noqa: ANN201
     labels = tuple(Label(part.key, part.label, part.note[:44]) for part in known.parts if part.key in touched)[:8]
     return render(
         "kinds/kind.html", "worktop", kind=known, drawing=cutaway(known, Scene(labels=labels), cls="cutaway large"),
-        own=own is not None, now_written=kind_as_written_now(own) if own else "",
+        own=own is not None,
         programmes=programmes_in_general(known, defaults()), used=machines_of_kind(key, sites_known()),
         trigger_in_words=trigger_in_words,
         titles={item.key: item.title for item in known.items}, pictures=_pictures(known),

@@ -20,7 +20,7 @@ from lamplight.core.job.procedure import Procedure
 from lamplight.core.machine.kind import Kind
 from lamplight.drawing.closeup.scene import closeup
 from lamplight.drawing.cutaway import Scene, cutaway
-from lamplight.library.catalogue import defaults, procedure_as_written_now, procedure_schema
+from lamplight.library.catalogue import defaults, procedure_schema
 from lamplight.library.mistakes import Mistake
 from lamplight.web.clock import now
 from lamplight.web.here import actor, site
@@ -54,7 +54,6 @@ PLACE = TextPlace(
     fresh=NEW,
     texts=OWN_PROCEDURES,
     schema=procedure_schema,
-    written_now=procedure_as_written_now,
 )
 PLACE.add_to(blueprint)
 SIZES = ("a4", "a5")

@@ -155,13 +155,6 @@ class CleanersInside(unittest.TestCase):
         right = Procedure("d", "D", Circuit.WATER, (step("Filter out", takes_out="filter"), mix))
         self.assertTrue(after(*advanced(2), procedure=right, context=fitted).cleaner_inside)
 
-    def test_a_snapshot_of_the_first_version(self):
-        """Its marks say in and out."""
-        old = Procedure("o", "Old", Circuit.BREW, (step("Tablet", cleaner="in"), step("Rinse", cleaner="out")))
-        inside = [after(*advanced(n), procedure=old).cleaner_inside for n in range(3)]
-        self.assertEqual(inside, [False, True, False])
-        self.assertEqual(old.held, (0, 1))
-
 
 class Broken(unittest.TestCase):
     """Power cut, fault, called away, danger."""
