@@ -63,7 +63,7 @@ def morning_note(site: SiteRow, now: datetime, reader: Reader) -> Note | None:
         start = max(now, slot.start)
         views = machine_views(site, start)
         minutes = min(LONGEST_ROUND_MIN, max(5, _minutes(start, slot.end)))
-        seen = round_view(site, views, start, reader.keeper_id, minutes, well=True)
+        seen = round_view(site, views, start, reader.keeper_id, minutes)
         if seen.stops:
             later = _later(site, slots[n + 1 :], seen)
             return _morning(site, now, reader, seen, later)

@@ -16,7 +16,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.core.round.carry import CarryLine, carry_list
 from lamplight.core.round.fold import Chore
-from lamplight.core.round.planning import plan_quickly, plan_round, plan_well
+from lamplight.core.round.planning import plan_round
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
 from lamplight.core.round.stops import Stop, stops_of, why_left_out
 from lamplight.core.round.works import UNIT_S, in_units
@@ -60,7 +60,6 @@ class RoundView:
         bag: what to carry.
         home: where the keeper sets out and the cupboard stands; empty where nobody said.
         next_slot: when somebody comes the next time; None where nobody does.
-        best: whether it was planned thoroughly, rather than at once.
         beyond: how many machines want something and were not looked at, since there is no time for them.
     """
 
@@ -76,7 +75,6 @@ class RoundView:
     bag: tuple[CarriedLine, ...]
     home: str
     next_slot: datetime | None
-    best: bool
     beyond: int = 0
 
     @property
@@ -129,7 +127,6 @@ def round_view(
     now: datetime,
     keeper_id: int | None,
     minutes: int | None = None,
-    well: bool = False,
 ) -> RoundView:
     """The round from now on: the one that was set out on, or the one that could be.
 
@@ -139,7 +136,6 @@ def round_view(
         now: from when.
         keeper_id: whose.
         minutes: how much time there is; as `time_for_it` has it where nobody says.
-        well: whether it is planned thoroughly; else at once, but for one that was planned thoroughly already.
     """
     now = minute(now)
     row = open_round(site.id, keeper_id)
@@ -156,7 +152,7 @@ def round_view(
     own = {view.row.id: view for view in views}
     known = ways(site.id)
     walks = _walks(own, known.home, known.seconds, row)
-    plan, problem, best = _planned(site, chores, walks, asked, own, well)
+    plan, problem = _planned(site, chores, walks, asked, own)
     return RoundView(
         site.calendar,
         now,
@@ -170,7 +166,6 @@ def round_view(
         _bag(plan, gathered, row, site.id),
         known.home,
         next_slot,
-        best,
         beyond,
     )
 
@@ -223,20 +218,28 @@ def _planned(
     walks: Walks,
     asked: Asked,
     views: Mapping[int, MachineView],
-    well: bool,
-) -> tuple[RoundPlan, RoundProblem, bool]:
-    """The plan; a thorough one is remembered as long as nothing was written and the minute is the same."""
+) -> tuple[RoundPlan, RoundProblem]:
+    """The plan; it is remembered as long as nothing was written and the minute is the same."""
     until_s = int((asked.until - asked.now).total_seconds())
     taken = {machine: _rushes(views[machine], site.calendar, asked) for machine in {c.machine for c in chores}}
     state = edition(database)
-    key = state and (state.whole, site.id, asked.now, asked.until, asked.next_slot, tuple(asked.skipped), walks.home)
+    key = state and (
+        state.whole,
+        site.id,
+        asked.now,
+        asked.until,
+        asked.next_slot,
+        asked.skipped,
+        walks.home,
+        tuple(views),
+    )
     remembered: dict[object, tuple[RoundPlan, RoundProblem]] = kept("rounds", state and state.whole, dict)
     if key in remembered:
-        return *remembered[key], True
-    plan, problem = plan_round(chores, walks, until_s, taken, plan_well if well else plan_quickly)
-    if well and key is not None:
-        remembered[key] = plan, problem
-    return plan, problem, well
+        return remembered[key]
+    planned = plan_round(chores, walks, until_s, taken)
+    if key is not None:
+        remembered[key] = planned
+    return planned
 
 
 def _rushes(view: MachineView, calendar: SiteCalendar, asked: Asked) -> tuple[Span, ...]:

@@ -31,7 +31,7 @@ LOOKS, REPORTS, DOES, CARES, OWNS = Right.LOOK, Right.REPORT, Right.DO, Right.CA
 NEEDS: Mapping[str, tuple[Right, Right]] = {
     **dict.fromkeys(
         (
-            "today.page", "today.planned", "machines.page", "machines.machine", "machines.handover_page",
+            "today.page", "machines.page", "machines.machine", "machines.handover_page",
             "told.manual_file", "told.programmes", "lamps.page", "lamps.symptom", "log.page",
             "log.runs", "log.runs_zip", "kinds.kind", "kinds.page", "kinds.export", "kinds.schema", "procedures.page",
             "procedures.procedure", "procedures.export", "procedures.schema", "procedures.card", "readings.history",

@@ -2,39 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import replace
+from collections.abc import Mapping, Sequence
 
-from lamplight.core.round.exact import exact_round, shortest_finish
 from lamplight.core.round.fold import Chore, folded
 from lamplight.core.round.problem import Rank, RoundPlan, RoundProblem, Span, Walks
-from lamplight.core.round.quick import quick_round
-
-Solver = Callable[[RoundProblem], RoundPlan]
-
-
-def plan_quickly(problem: RoundProblem) -> RoundPlan:
-    """A good round at once."""
-    return quick_round(problem, betters=False)
-
-
-def plan_well(problem: RoundProblem) -> RoundPlan:
-    """The best round that is found in about a second or two, with its bound."""
-    first = quick_round(problem, betters=False)
-    if first.left_out:
-        return exact_round(problem, quick_round(problem))
-    shortest = shortest_finish(first.done, problem)
-    if first.finish_s <= shortest:
-        return replace(first, bound_s=first.finish_s, solver="exact")
-    return exact_round(problem, quick_round(problem, enough_s=shortest))
+from lamplight.core.round.search import round_of
 
 
 def plan_round(
-    chores: Sequence[Chore],
-    walks: Walks,
-    until_s: int,
-    taken: Mapping[int, tuple[Span, ...]],
-    solver: Solver = plan_well,
+    chores: Sequence[Chore], walks: Walks, until_s: int, taken: Mapping[int, tuple[Span, ...]] | None = None
 ) -> tuple[RoundPlan, RoundProblem]:
     """The round for one keeper, and the problem that it answers.
 
@@ -43,16 +19,16 @@ def plan_round(
         walks: how far it is.
         until_s: seconds from now by which all is over, above 0.
         taken: when a machine must not be worked on.
-        solver: how it is planned.
     """
+    taken = taken or {}
     problem = RoundProblem(folded(chores), walks, until_s, taken)
-    plan = solver(problem)
+    plan = round_of(problem)
     torn = [job for job in plan.left_out if job.saved_s]
     if not torn:
         return plan, problem
     apart = {f"{job.machine}:{share.item}" for job in torn for share in job.shares}
     unfolded = RoundProblem(folded(chores, apart), walks, until_s, taken)
-    other = solver(unfolded)
+    other = round_of(unfolded)
     return (other, unfolded) if _does_more(other, plan) else (plan, problem)
 
 

@@ -215,14 +215,10 @@ class RoundPlan:
     Attributes:
         placed: in order of time.
         left_out: jobs that are not done in it.
-        bound_s: no round that does as much ends sooner than so many seconds from now.
-        solver: ``exact`` or ``quick``.
     """
 
     placed: tuple[Turn, ...]
     left_out: tuple[RoundJob, ...] = ()
-    bound_s: int = 0
-    solver: str = "quick"
 
     @cached_property
     def done(self) -> tuple[RoundJob, ...]:
@@ -244,16 +240,6 @@ class RoundPlan:
         """The keeper's seconds on the way."""
         return sum(placed.walk_s for placed in self.placed)
 
-    @property
-    def optimal(self) -> bool:
-        """Whether nothing shorter does as much."""
-        return self.finish_s <= self.bound_s
-
-    @property
-    def gap(self) -> float:
-        """How much longer it is than the shortest that is not ruled out, as a share of its length; 0 when proven."""
-        return max(0.0, 1 - self.bound_s / self.finish_s) if self.finish_s else 0.0
-
     def free_again_s(self, machine: int) -> int | None:
         """When a machine is free of its last job; None where nothing is done at it."""
         return max((placed.alone_until_s for placed in self.placed if placed.job.machine == machine), default=None)
@@ -263,7 +249,7 @@ class RoundPlan:
         return (sum(job.loss for job in self.left_out), self.finish_s, self.walk_s)
 
 
-def faults(plan: RoundPlan, problem: RoundProblem) -> list[str]:
+def round_faults(plan: RoundPlan, problem: RoundProblem) -> list[str]:
     """What a plan does that it must not, in words; empty for a lawful one. Written apart from every solver."""
     found = [f"{job.key} was begun and is left out" for job in plan.left_out if job.begun]
     found += _hands_faults(plan, problem)

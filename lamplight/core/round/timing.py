@@ -39,7 +39,11 @@ class Timetable:
             () if job.begun else tuple((span.start_s, span.end_s) for span in problem.taken.get(job.machine, ()))
             for job in self.jobs
         ]
-        self.after = [[self.index[key] for key in job.after if key in self.index] for job in self.jobs]
+        # Where a pass over an order may look back: at each limited wait, and each span that is taken.
+        self.looks_back = sum(most is not None for own in self.most for most in own) + sum(map(len, self.taken))
+        self.after = [
+            [self.index[key] for key in job.after if key in self.index] + self._spoilt_by(job) for job in self.jobs
+        ]
         sources = [None, *machines]
         self.walk = [[problem.walks.to(there, here) for there in machines] for here in sources]
         self.holds: list[int | None] = [None] * len(machines)
@@ -47,54 +51,107 @@ class Timetable:
             if job.begun:
                 self.holds[self.machine[n]] = n
 
+    def _spoilt_by(self, job: RoundJob) -> list[int]:
+        """What must come before a job at its machine, since its cleaner stays inside and theirs must not meet it."""
+        return [
+            n
+            for n, other in enumerate(self.jobs)
+            if other is not job and other.machine == job.machine and not job.begun
+            if job.leaves & other.brings and not other.leaves & job.brings
+        ]
+
     def starts(self, order: Sequence[int]) -> list[int] | None:
         """When each stretch begins, as early as it goes in this order; None where the order breaks a rule.
+
+        Who may not keep a machine waiting begins later rather than come back too late: each pass over the order puts
+        off what the pass before found to be too early. What is found is the least solution of the order's differences
+        (Bellman 1958), so an order that has any lawful times has these.
 
         Args:
             order: indices of jobs, each as often as it has stretches.
         """
+        found, over_s = self._earliest(order)
+        return found if over_s == 0 else None
+
+    def _earliest(self, order: Sequence[int]) -> tuple[list[int] | None, int]:
+        """The times of an order whatever the end of the round, and by how many seconds jobs are over too late."""
+        if self._may_follow(order):
+            floor = [0] * len(order)
+            for _ in range(self.looks_back + 1):
+                found, over_s, put_off = self._pass(order, floor)
+                if not put_off or found is None:
+                    return found, over_s
+        return None, 0
+
+    def _may_follow(self, order: Sequence[int]) -> bool:
+        """Whether machines, chemistry and what comes after what let an order be, whenever its stretches begin."""
         done = [0] * len(self.jobs)
-        begun = [0] * len(self.jobs)
-        ready, latest = list(self.first), list(self.due)
-        holder, free = list(self.holds), [0] * len(self.holds)
-        left_in: list[int | None] = [None] * len(self.holds)
-        coming, found = set(order), []
-        now = at = 0
+        holder = list(self.holds)
+        left_in: list[int | None] = [None] * len(holder)
+        coming = set(order)
         for job in order:
-            machine, n = self.machine[job], done[job]
-            start = max(now + self.walk[at][machine], ready[job])
-            if n == 0:
+            machine = self.machine[job]
+            if done[job] == 0:
                 if holder[machine] not in (None, job):
-                    return None
+                    return False
                 before = left_in[machine]
                 if before is not None and self.jobs[before].leaves & self.jobs[job].brings:
-                    return None
-                for other in self.after[job]:
-                    if other in coming and done[other] < len(self.hands[other]):
-                        return None
-                start = max(start, free[machine])
+                    return False
+                if any(other in coming and done[other] < len(self.hands[other]) for other in self.after[job]):
+                    return False
+                holder[machine] = job
+            done[job] += 1
+            if done[job] == len(self.hands[job]):
+                holder[machine], left_in[machine] = None, job
+        return True
+
+    def _pass(self, order: Sequence[int], floor: list[int]) -> tuple[list[int] | None, int, bool]:
+        """Once through an order; answers the times, None where none can be, what is over late, and what was put off."""
+        done, ready, free = [0] * len(self.jobs), list(self.first), [0] * len(self.holds)
+        begun_at, last_at = [0] * len(self.jobs), [0] * len(self.jobs)
+        found: list[int] = []
+        put_off = False
+        now = at = over_s = 0
+        for place, job in enumerate(order):
+            machine, n = self.machine[job], done[job]
+            start = now + self.walk[at][machine]
+            if start < ready[job]:
+                start = ready[job]
+            if start < floor[place]:
+                start = floor[place]
+            if n == 0:
+                if start < free[machine]:
+                    start = free[machine]
                 if self.taken[job]:
                     start = not_before(self.jobs[job], start, self.problem)
-                holder[machine], begun[job] = job, start
-            if latest[job] >= 0 and start > latest[job]:
-                return None
+                begun_at[job] = place
+                if 0 <= self.due[job] < start:
+                    return None, 0, False
+            else:
+                most, before = self.most[job][n - 1], last_at[job]
+                if most is not None:
+                    soonest = start - most - self.hands[job][n - 1]
+                    if found[before] < soonest:
+                        floor[before], put_off = max(floor[before], soonest), True
             found.append(start)
+            last_at[job] = place
             now = start + self.hands[job][n]
             ready[job] = now + self.alone[job][n]
-            most = self.most[job][n]
-            latest[job] = -1 if most is None else now + most
             done[job] = n + 1
             if n + 1 == len(self.hands[job]):
-                end = ready[job]
-                if end > self.problem.until_s or any(s < end and begun[job] < e for s, e in self.taken[job]):
-                    return None
-                holder[machine], free[machine], left_in[machine] = None, end, job
+                end = free[machine] = ready[job]
+                if end > self.problem.until_s:
+                    over_s += end - self.problem.until_s
+                first = begun_at[job]
+                for shut, opens in self.taken[job]:
+                    if shut < end and found[first] < opens:
+                        floor[first], put_off = max(floor[first], opens), True
             at = machine + 1
-        return found
+        return found, over_s, put_off
 
-    def value(self, order: Sequence[int]) -> tuple[int, int] | None:
-        """When all is over, and the walking, smaller is better; None where the order breaks a rule."""
-        starts = self.starts(order)
+    def value(self, order: Sequence[int]) -> tuple[int, int, int] | None:
+        """What is over late, when all is over, and the walking, smaller is better; None where it breaks a rule."""
+        starts, over_s = self._earliest(order)
         if starts is None:
             return None
         done = [0] * len(self.jobs)
@@ -104,7 +161,7 @@ class Timetable:
             end = max(end, start + self.hands[job][n] + self.alone[job][n])
             walked += self.walk[at][self.machine[job]]
             done[job], at = n + 1, self.machine[job] + 1
-        return end, walked
+        return over_s, end, walked
 
     def placed(self, order: Sequence[int], starts: Sequence[int]) -> tuple[Turn, ...]:
         """The stretches with their times."""

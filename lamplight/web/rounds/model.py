@@ -106,7 +106,6 @@ class RoundModel:
         not_now: what is not done in it.
         bag: what to carry, sort by sort.
         missing: what the cupboard has not, in a sentence, or empty.
-        proof: how good the plan is, in words.
     """
 
     view: RoundView
@@ -117,7 +116,6 @@ class RoundModel:
     not_now: tuple[NotNow, ...]
     bag: tuple[tuple[Nature, tuple[CarriedLine, ...]], ...]
     missing: str
-    proof: str
 
     @property
     def first(self) -> StopLine | None:
@@ -149,7 +147,6 @@ def round_model(view: RoundView) -> RoundModel:
             (nature, own) for nature in Nature if (own := tuple(one for one in view.bag if one.line.nature is nature))
         ),
         _missing(view),
-        _proof(view),
     )
 
 
@@ -268,16 +265,6 @@ def _missing(view: RoundView) -> str:
     said = [f"Missing: {listed(names)}."] if names else []
     said += [f"Nothing in the cupboard for {listed(blocked)}."] if blocked else []
     return " ".join(said)
-
-
-def _proof(view: RoundView) -> str:
-    if not view.best:
-        return "a first plan; the best one is being worked out"
-    if view.plan.left_out:
-        return "what matters most, in the time there is"
-    if view.plan.optimal:
-        return "proven: no order is shorter"
-    return f"at most {max(1, round(100 * view.plan.gap))} % longer than the shortest"
 
 
 def _drawing(view: RoundView) -> Markup:

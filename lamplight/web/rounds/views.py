@@ -21,10 +21,10 @@ from lamplight.web.today.views import chosen_job, minutes_asked
 blueprint = Blueprint("rounds", __name__, template_folder="templates")
 
 
-def current_round(well: bool = False) -> RoundView:
+def current_round() -> RoundView:
     """The round of who is here, as it stands."""
     who = keeper()
-    return round_view(site(), machine_views(site(), now()), now(), who.id if who else None, minutes_asked(), well)
+    return round_view(site(), machine_views(site(), now()), now(), who.id if who else None, minutes_asked())
 
 
 def _own() -> RoundRow | None:
@@ -40,7 +40,7 @@ def walk():  # noqa: ANN201
 
 
 def _walk(code: int = 200, error: str = ""):  # noqa: ANN202
-    return render("rounds/walk.html", "worktop", code, round=round_model(current_round(True)), error=error)
+    return render("rounds/walk.html", "worktop", code, round=round_model(current_round()), error=error)
 
 
 @blueprint.post("/round")
@@ -111,4 +111,4 @@ def pack():  # noqa: ANN201
 
 @blueprint.get("/round/sheet")
 def sheet():  # noqa: ANN201
-    return render("rounds/sheet.html", "worktop", round=round_model(current_round(True)))
+    return render("rounds/sheet.html", "worktop", round=round_model(current_round()))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from flask import Blueprint, flash, redirect, render_template, request, url_for
+from flask import Blueprint, flash, redirect, request, url_for
 
 from lamplight.actions.care import mark_done
 from lamplight.actions.machine_views import machine_views, still_to_look_at
@@ -34,21 +34,14 @@ def page():  # noqa: ANN201
     return _show(views) if views else see_other("machines.add")
 
 
-@blueprint.get("/today/planned")
-def planned():  # noqa: ANN201
-    """The page again once the round was planned thoroughly; for those who look at it without a script as well."""
-    views = machine_views(site(), now())
-    return _show(views, well=True, whole=True) if views else see_other("machines.add")
-
-
-def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "", well=False, whole=False):  # noqa: ANN001, ANN202
+def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = ""):  # noqa: ANN001, ANN202
     here = site()
     given = {"error": error, "ticked": ticked, "done_at": done_at, "today": here.calendar.today(now())}
     given["lacking"] = lacking_soon(here, views, now(), SOON_DAYS) if len(views) <= MOST_RECKONED else []
     if len(views) == 1:
         return render("today/page.html", "worktop", code, model=today_model(views, here.calendar, now()), **given)
     minutes = minutes_asked()
-    seen = round_view(here, views, now(), _keeper_id(), minutes, well)
+    seen = round_view(here, views, now(), _keeper_id(), minutes)
     round_ = round_model(seen)
     given["model"] = today_model(views[:MOST_LISTED], here.calendar, now(), drawn=not round_.lines)
     given |= {
@@ -58,8 +51,6 @@ def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "",
         "times": TIMES,
         "next_slot": next_slot_words(seen),
     }
-    if whole:
-        return render_template("today/round.html", **given)
     return render("today/round.html", "worktop", code, **given)
 
 

@@ -91,10 +91,52 @@ def orders(problem: RoundProblem):
 def best_by_hand(problem: RoundProblem) -> int | None:
     """The earliest end of a round that does everything, tried out; None where no order is lawful."""
     table, every = orders(problem)
-    ends = [value[0] for order in every if (value := table.value(order)) is not None]
+    ends = [value[1] for order in every if table.starts(order) and (value := table.value(order))]
     return min(ends, default=None)
 
 
 def missing(plan: RoundPlan) -> list[int]:
     """How many items of each rank are left out."""
     return [sum(s.rank is rank for job in plan.left_out for s in job.shares) for rank in Rank]
+
+
+def earliest(problem: RoundProblem, order) -> list[int] | None:
+    """The earliest times of an order by linear programming, every rule an inequality; None where it has none."""
+    from scipy.optimize import linprog
+
+    stretches, seen = [], {}
+    for n in order:
+        stretches.append((problem.jobs[n], seen.get(n, 0)))
+        seen[n] = seen.get(n, 0) + 1
+    place = {(job.key, k): at for at, (job, k) in enumerate(stretches)}
+    rows, limits = [], []
+
+    def at_least(later, sooner, seconds):
+        """One stretch begins so many seconds after another; less than nothing is a limit the other way."""
+        row = [0] * len(stretches)
+        row[later], row[sooner] = -1, 1
+        rows.append(row)
+        limits.append(-seconds)
+
+    low, high = [0] * len(stretches), [problem.until_s] * len(stretches)
+    at_machine = None
+    for n, (job, k) in enumerate(stretches):
+        walk = problem.walks.to(job.machine, at_machine)
+        if n:
+            at_least(n, n - 1, stretches[n - 1][0].works[stretches[n - 1][1]].hands_s + walk)
+        low[n] = max(job.ready_s if k == 0 else 0, walk if n == 0 else 0)
+        at_machine, work = job.machine, job.works[k]
+        if k + 1 < len(job.works):
+            following = place[job.key, k + 1]
+            at_least(following, n, work.hands_s + work.alone_s)
+            if work.most_s is not None:
+                at_least(n, following, -work.hands_s - work.most_s)
+        else:
+            high[n] = problem.until_s - work.hands_s - work.alone_s
+            for later in range(n + 1, len(stretches)):
+                if stretches[later][0].machine == job.machine:
+                    at_least(later, n, work.hands_s + work.alone_s)
+    if any(low[n] > high[n] for n in range(len(stretches))):
+        return None
+    found = linprog([1] * len(stretches), rows or None, limits or None, bounds=list(zip(low, high, strict=True)))
+    return [round(start) for start in found.x] if found.status == 0 else None

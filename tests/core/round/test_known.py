@@ -5,9 +5,8 @@ from __future__ import annotations
 import unittest
 from itertools import permutations
 
-from lamplight.core.round.exact import exact_round
 from lamplight.core.round.problem import RoundProblem, Span, Walks
-from lamplight.core.round.quick import quick_round
+from lamplight.core.round.search import round_of
 from tests.core.round.problems import one_job
 
 
@@ -16,7 +15,7 @@ class Published(unittest.TestCase):
 
     def best(self, jobs, walks, until_min=2000, taken=None):
         problem = RoundProblem(tuple(jobs), walks, 60 * until_min, taken or {})
-        return exact_round(problem, quick_round(problem))
+        return round_of(problem)
 
     def test_heads_and_tails(self):
         """J. Carlier, The one-machine sequencing problem, EJOR 11 (1982): Schrage's rule gives 53, the optimum is 50.
@@ -100,7 +99,7 @@ class SixMachines(unittest.TestCase):
                 shut = {n: ((0, windows[n - 1][0]), (windows[n - 1][1], 400)) for n in range(1, 7)}
                 taken = {n: tuple(Span(60 * a, 60 * b, "shut") for a, b in spans if a < b) for n, spans in shut.items()}
                 problem = RoundProblem(jobs, walks, 400 * 60, taken)
-                plan = exact_round(problem, quick_round(problem))
+                plan = round_of(problem)
                 if not ways:
                     self.assertTrue(plan.left_out)
                     continue

@@ -5,11 +5,11 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 
-from lamplight.core.round.exact import exact_round
-from lamplight.core.round.problem import RoundProblem, faults
-from lamplight.core.round.proof import least_finish
-from lamplight.core.round.quick import quick_round
+from lamplight.core.round.problem import RoundProblem, round_faults
+from lamplight.core.round.search import round_of
 from tests.core.round.problems import any_problem, one_job, orders, walks
+from tests.reference.exact_round import exact_round
+from tests.reference.least_finish import least_finish
 
 LONG = 10**6
 
@@ -27,7 +27,7 @@ def least_of_all(problem):
     if sum(len(job.works) for job in problem.jobs) > 7:
         return None
     table, every = orders(problem)
-    values = [value[0] for order in every if (value := table.value(order)) is not None]
+    values = [value[1] for order in every if (value := table.value(order)) is not None]
     return min(values, default=None)
 
 
@@ -70,9 +70,9 @@ class GoneThrough(unittest.TestCase):
         """Three machines that work alone for a while: the best is found and known to be."""
         jobs = tuple(one_job(f"job {n}", n, 5, 8 + n, 3, 6, 2) for n in range(1, 5))
         problem = RoundProblem(jobs, walks(range(1, 5)), 300 * 60)
-        plan = exact_round(problem, quick_round(problem))
-        self.assertTrue(plan.optimal)
-        self.assertEqual(faults(plan, problem), [])
+        judged = exact_round(problem, round_of(problem))
+        self.assertTrue(judged.optimal)
+        self.assertEqual(round_faults(judged.plan, problem), [])
 
 
 if __name__ == "__main__":

@@ -22,15 +22,6 @@
     }
   });
 
-  // The better round takes away neither what was ticked meanwhile nor the place where somebody is.
-  document.addEventListener("htmx:beforeSwap", function (event) {
-    const target = event.detail.target;
-    if (!target || target.id !== "round-wall") return;
-    const here = document.activeElement;
-    const touched = document.querySelector("#round-list input:checked") || here.closest("#round-list, #round-bag");
-    if (touched) event.detail.shouldSwap = false;
-  });
-
   // The present runs along the score.
   const loadedAt = performance.now();
   setInterval(function () {

@@ -1,4 +1,4 @@
-"""A good round at once: by a rule of thumb, then bettered by trying other orders. The same every time."""
+"""The round: by rules of thumb, then bettered by a fixed number of other orders. The same on every machine."""
 
 from __future__ import annotations
 
@@ -9,9 +9,13 @@ from dataclasses import dataclass, replace
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Turn
 from lamplight.core.round.timing import Timetable, not_before, placed_late
 
-# How many other orders are tried for each stretch of work, and at most.
-TRIES_EACH, MOST_TRIES = 250, 10_000
+# How many other orders are tried: their stretches together, and for the square of an order's length.
+STRETCHES_TRIED, TRIES_FOR_SQUARE = 120_000, 30
 SEED = 7
+# What a second too late weighs against a second more for the round.
+OVER = 20
+# So many seconds worse may be let pass at first, less and less later on.
+LET_PASS_S = 400.0
 # A rule of thumb: what the hands take next, the smallest first. It is given the seconds until they could begin, the
 # seconds that the machine works alone from there on, and whether the job has begun.
 Rule = Callable[[int, int, bool], float]
@@ -23,31 +27,42 @@ RULES: tuple[Rule, ...] = (
 )
 
 
-def quick_round(problem: RoundProblem, betters: bool = True, enough_s: int = 0) -> RoundPlan:
+def round_of(problem: RoundProblem, effort: int = 1) -> RoundPlan:
     """A lawful round that leaves out as little as it finds a way to do; what matters most is tried first.
 
     Args:
         problem: what is to be done.
-        betters: whether other orders are tried.
-        enough_s: an end than which none can be better; then no more are tried.
+        effort: so many times the usual number of orders is tried; 0 takes what the rules of thumb find.
     """
     table = Timetable(problem)
     doing = list(range(len(table.jobs)))
     order = dispatched(table, doing)
-    if order is None:
-        doing = [n for n in doing if table.jobs[n].begun]
-        order = dispatched(table, doing)
-        if order is None and any(due >= 0 for due in table.due):  # two machines wait, and one of them too long
-            return quick_round(without_haste(problem), betters, enough_s)
-        if order is None:  # what was begun can no longer be over in time: first that, and nothing else
-            late = [n for n in doing for _ in table.hands[n]]
-            return _plan(table, placed_late(table, late), doing)
-        for job in sorted(set(range(len(table.jobs))) - set(doing), key=lambda n: _worth(table, n)):
-            more = dispatched(table, [*doing, job])
-            if more is not None:
-                doing, order = [*doing, job], more
-    order = bettered(table, order, enough_s) if betters else order
-    return _plan(table, table.placed(order, table.starts(order) or ()), doing)
+    if order is not None and sum(map(sum, table.hands)) <= problem.until_s:
+        order = bettered(table, order, effort)
+        if table.starts(order) is not None:
+            return _plan(table, order, doing)
+    doing = [n for n in doing if table.jobs[n].begun]
+    order = _in_time(table, doing)
+    if order is None and any(due >= 0 for due in table.due):  # two machines wait, and one of them too long
+        return round_of(without_haste(problem), effort)
+    if order is None:  # what was begun can no longer be over in time: first that, and nothing else
+        late = [n for n in doing for _ in table.hands[n]]
+        return _planned(table, placed_late(table, late), doing)
+    order = bettered(table, _with_more(table, order), effort)
+    more = _with_more(table, order)  # a better order may have room for one more
+    return _plan(table, bettered(table, more, effort) if more != order else order, sorted(set(more)))
+
+
+def _with_more(table: Timetable, order: Sequence[int]) -> list[int]:
+    """An order that does more, as long as there is room: of what is left out, what matters most first."""
+    found = list(order)
+    for job in sorted(set(range(len(table.jobs))) - set(found), key=lambda n: _worth(table, n)):
+        appended = [*found, *(job for _ in table.hands[job])]
+        more = _in_time(table, sorted({*found, job}))
+        if more is None and table.starts(appended) is not None:
+            more = appended
+        found = more or found
+    return found
 
 
 def without_haste(problem: RoundProblem) -> RoundProblem:
@@ -61,12 +76,22 @@ def _worth(table: Timetable, n: int) -> tuple[int, float, int]:
     return (job.rank, job.hands_s / max(1, sum(share.rank is job.rank for share in job.shares)), n)
 
 
-def _plan(table: Timetable, placed: tuple[Turn, ...], doing: Sequence[int]) -> RoundPlan:
+def _plan(table: Timetable, order: Sequence[int], doing: Sequence[int]) -> RoundPlan:
+    return _planned(table, table.placed(order, table.starts(order) or ()), doing)
+
+
+def _planned(table: Timetable, placed: tuple[Turn, ...], doing: Sequence[int]) -> RoundPlan:
     return RoundPlan(placed, tuple(job for n, job in enumerate(table.jobs) if n not in doing))
 
 
+def _in_time(table: Timetable, jobs: Sequence[int]) -> list[int] | None:
+    """An order in which all of these are over in time, as the rules of thumb find it."""
+    order = dispatched(table, jobs)
+    return order if order is not None and table.starts(order) is not None else None
+
+
 def dispatched(table: Timetable, jobs: Sequence[int]) -> list[int] | None:
-    """The best order that the rules of thumb find for doing all of these; None where none of them finds one."""
+    """The best order that the rules of thumb find for all of these, in time or not; None where none finds one."""
     orders = [_dispatch(table, jobs, rule) for rule in RULES]
     lawful = [(value, order) for order in orders if (value := table.value(order)) is not None]
     return min(lawful)[1] if lawful else None
@@ -139,7 +164,7 @@ def _too_late(hands: _Hands, back: Sequence[tuple[int, int, int, int]]) -> bool:
     return False
 
 
-def bettered(table: Timetable, order: Sequence[int], enough_s: int = 0) -> list[int]:
+def bettered(table: Timetable, order: Sequence[int], effort: int = 1) -> list[int]:
     """The best of many orders, each by changing the best so far a little; a little worse is let pass early on."""
     best = current = list(order)
     value = table.value(best)
@@ -147,20 +172,23 @@ def bettered(table: Timetable, order: Sequence[int], enough_s: int = 0) -> list[
         return best
     best_value = current_value = value
     chance = random.Random(SEED)
-    count = min(MOST_TRIES, TRIES_EACH * len(best))
+    count = effort * min(STRETCHES_TRIED // len(best), TRIES_FOR_SQUARE * len(best) ** 2)
     for n in range(count):
-        if best_value[0] <= enough_s:
-            break
         tried = _moved(current, chance)
         found = table.value(tried)
         if found is None:
             continue
-        let_pass = 120.0 * (1 - n / count) * chance.random()
-        if found[0] + 0.1 * found[1] <= current_value[0] + 0.1 * current_value[1] + let_pass:
+        let_pass = LET_PASS_S * (1 - n / count) ** 2 * chance.random()
+        if _weighed(found) <= _weighed(current_value) + let_pass:
             current, current_value = tried, found
             if found < best_value:
                 best, best_value = tried, found
     return best
+
+
+def _weighed(value: tuple[int, int, int]) -> float:
+    over_s, end_s, walked_s = value
+    return OVER * over_s + end_s + 0.1 * walked_s
 
 
 def _moved(order: Sequence[int], chance: random.Random) -> list[int]:

@@ -12,9 +12,9 @@ from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
 from lamplight.core.round.problem import RoundJob, RoundPlan, RoundProblem
-from lamplight.core.round.proof import least_finish
 from lamplight.core.round.timing import Timetable
 from lamplight.core.round.works import UNIT_S
+from tests.reference.least_finish import least_finish
 
 if TYPE_CHECKING:
     from ortools.sat.python.cp_model import CpModel, CpSolver, IntVar
@@ -36,7 +36,30 @@ class _Model:
     starts: list[list[IntVar]] = field(default_factory=list)
 
 
-def exact_round(problem: RoundProblem, known: RoundPlan, effort: float = EFFORT) -> RoundPlan:
+@dataclass(frozen=True)
+class Judged:
+    """The best round that was found, and how short none can be.
+
+    Attributes:
+        plan: the round.
+        bound_s: no round that does as much ends sooner than so many seconds from now.
+    """
+
+    plan: RoundPlan
+    bound_s: int
+
+    @property
+    def optimal(self) -> bool:
+        """Whether nothing shorter does as much."""
+        return self.plan.finish_s <= self.bound_s
+
+    @property
+    def gap(self) -> float:
+        """How much longer it is than the shortest that is not ruled out, as a share of its length."""
+        return max(0.0, 1 - self.bound_s / self.plan.finish_s) if self.plan.finish_s else 0.0
+
+
+def exact_round(problem: RoundProblem, known: RoundPlan, effort: float = EFFORT) -> Judged:
     """The best round that is found, never a worse one than is known, with its bound.
 
     Args:
@@ -59,7 +82,7 @@ def exact_round(problem: RoundProblem, known: RoundPlan, effort: float = EFFORT)
             shortest = max(shortest, bound)
     if set(best.done) != set(known.done):
         shortest = shortest_finish(best.done, problem)
-    return RoundPlan(best.placed, best.left_out, min(shortest, best.finish_s), "exact")
+    return Judged(best, min(shortest, best.finish_s))
 
 
 def _gone_through(table: Timetable, known: RoundPlan) -> tuple[RoundPlan, int]:
