@@ -12,7 +12,7 @@ from pathlib import Path
 
 from speed import looked_at, no_change, one_reading, site_with, timed_after
 
-from lamplight.actions import cache
+from lamplight.sight import cache
 from lamplight.store.database import database
 
 PAGES = (

@@ -16,9 +16,9 @@ import numpy as np
 from served import Browser, Served, tokens_in
 from writing import READ_PAGES, any_change, filled, writes_a_line
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sites import save_keeper
+from lamplight.sight.actor import Actor
 from lamplight.store.database import data_file, database
 from lamplight.web.addresses import Reach
 

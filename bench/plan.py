@@ -13,11 +13,8 @@ import time
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.machine_views import machine_views
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
-from lamplight.actions.planning import plan_view
-from lamplight.actions.readings import TypedReading, take_readings
+from lamplight.actions.readings import take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.plan.bound import least_weight
 from lamplight.core.plan.exact import known_plan
@@ -26,6 +23,10 @@ from lamplight.core.plan.many import plan_in_parts
 from lamplight.core.plan.problem import plan_faults
 from lamplight.core.site.calendar import OpeningHours
 from lamplight.library import catalogue
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.plan import plan_view
+from lamplight.sight.readings import TypedReading
 from lamplight.store.database import database
 from lamplight.store.migrating import open_database
 from lamplight.store.sites import machine, the_site

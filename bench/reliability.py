@@ -21,7 +21,8 @@ from odd_requests import ask_oddly
 from slow_texts import longest
 from writing import filled
 
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import write_entry
+from lamplight.sight.actor import Actor
 from lamplight.store.database import PRAGMAS, data_file, database
 
 

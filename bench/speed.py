@@ -16,9 +16,7 @@ from pathlib import Path
 
 import numpy as np
 
-from lamplight.actions import cache
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.machine_views import find_out
+from lamplight.actions.entries import write_entry
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_site
 from lamplight.core.assess import assess
@@ -30,6 +28,9 @@ from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.water_test import WaterTest
 from lamplight.library.catalogue import kinds
+from lamplight.sight import cache
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_views import find_out
 from lamplight.store.database import database
 from lamplight.store.day_cache import FILE
 from lamplight.store.models import CareDone, CounterReading

@@ -7,11 +7,11 @@ import secrets
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
 from lamplight.library.catalogue import kind_text, kinds, products
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.migrating import open_database
 

@@ -191,10 +191,10 @@ def add_keeper(
     data: Path | None, name: str, initials: str, passphrase: str, end_passkeys: bool, clock_is_right: bool
 ) -> None:
     """Add a keeper who may sign in, or give one a new passphrase."""
-    from lamplight.actions.entries import Actor
     from lamplight.actions.passkeys import end_keys_of
     from lamplight.actions.passphrases import set_passphrase
     from lamplight.actions.sites import save_keeper
+    from lamplight.sight.actor import Actor
     from lamplight.store.database import database
     from lamplight.store.migrating import open_database
     from lamplight.store.sites import keepers
@@ -234,8 +234,8 @@ def import_readings_command(
     data: Path | None, file: Path, order: str, yes: bool, site: str, clock_is_right: bool
 ) -> None:
     """Take readings in from a CSV file: all of it, or nothing."""
-    from lamplight.actions.entries import Actor
     from lamplight.actions.exchange import ImportFacts, import_readings
+    from lamplight.sight.actor import Actor
     from lamplight.store.database import database
     from lamplight.store.migrating import open_database
     from lamplight.web.clock import clock_from_environment
@@ -257,7 +257,7 @@ def import_readings_command(
 @click.argument("file", type=click.File("w", encoding="utf-8"), default="-")
 def export(data: Path | None, site: str, file: TextIO) -> None:
     """Write all readings as CSV, to a file or to the screen."""
-    from lamplight.actions.exchange import readings_as_csv
+    from lamplight.sight.exports import readings_as_csv
     from lamplight.store.database import database
     from lamplight.store.migrating import open_database
 
@@ -271,9 +271,9 @@ def export(data: Path | None, site: str, file: TextIO) -> None:
 @DATA
 def notify(data: Path | None) -> None:
     """Write the notes whose hour has come and send what waits, once, as from cron."""
-    from lamplight.actions.notify import notify as turn
-    from lamplight.actions.notify import plan_anew
     from lamplight.clockwork import post_office
+    from lamplight.lines.notify import notify as turn
+    from lamplight.lines.notify import plan_anew
     from lamplight.store.database import database
     from lamplight.store.migrating import open_database
     from lamplight.web.clock import clock_from_environment
@@ -334,8 +334,8 @@ def restore(file: Path, folder: Path) -> None:
 @click.option("--void", is_flag=True, help="Take back lines whose date cannot be; they stay in the log, crossed out.")
 def check(data: Path | None, void: bool) -> None:
     """Look whether the data file is sound; says what is not."""
-    from lamplight.actions.backups import newest_backup_in_words
     from lamplight.actions.poison import void_poison
+    from lamplight.lines.daily_copy import newest_backup_in_words
     from lamplight.store.checking import problems_in
     from lamplight.store.database import database
     from lamplight.store.migrating import open_database

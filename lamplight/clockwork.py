@@ -11,14 +11,14 @@ from pathlib import Path
 from apscheduler.executors.pool import ThreadPoolExecutor
 from apscheduler.schedulers.background import BackgroundScheduler
 
-from lamplight.actions.backups import back_up_once
-from lamplight.actions.mail_password import mail_password
 from lamplight.actions.mail_settings import CATCHER
-from lamplight.actions.notify import by_itself
 from lamplight.actions.outbox import HandOver
-from lamplight.actions.smtp import Server, hand_over
+from lamplight.lines.daily_copy import back_up_once
+from lamplight.lines.notify import by_itself
+from lamplight.lines.smtp import Server, hand_over
 from lamplight.simulators.mail_catcher import HOST, catching
 from lamplight.store.mail import MailSettings
+from lamplight.store.mail_password import mail_password
 
 SECONDS_BETWEEN_COPIES, SECONDS_BETWEEN_TURNS = 600, 15
 

@@ -12,12 +12,14 @@ from pathlib import Path
 from bs4 import BeautifulSoup
 from jinja2 import FileSystemBytecodeCache
 
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.machine_views import machine_view
+from lamplight.actions.entries import write_entry
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
-from lamplight.actions.readings import TypedReading, take_readings
+from lamplight.actions.readings import take_readings
 from lamplight.actions.sites import save_site
 from lamplight.core.site.calendar import OFFICE_HOURS
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.readings import TypedReading
 from lamplight.store.database import data_file, database, open_file
 from lamplight.store.migrating import open_database
 from lamplight.store.models import CounterReading, Entry

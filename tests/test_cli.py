@@ -13,7 +13,6 @@ from pathlib import Path
 
 from click.testing import CliRunner
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.mail_settings import ServerFields, save_mail, save_wishes
 from lamplight.actions.passphrases import is_right
 from lamplight.actions.sign_in import account_of
@@ -22,6 +21,7 @@ from lamplight.cli import main
 from lamplight.core.care.status import Status
 from lamplight.core.mail.wishes import Wishes
 from lamplight.demo.seed import MARK, prepare
+from lamplight.sight.actor import Actor
 from lamplight.simulators.mail_catcher import caught
 from lamplight.store.database import data_file, database
 from lamplight.store.migrating import open_database
@@ -125,7 +125,7 @@ class Demo(DataTest):
 
     def dues(self, now):
         """Statuses of every item in the demo."""
-        from lamplight.actions.machine_views import machine_views
+        from lamplight.sight.machine_views import machine_views
         from lamplight.store.sites import the_site
 
         return [due.status for view in machine_views(the_site(), now) for due in view.status.dues]
@@ -152,8 +152,8 @@ class Demo(DataTest):
 
     def test_reseeds_only_when_old_and_untouched(self):
         """The mark's day and the newest entry decide."""
-        from lamplight.actions.entries import Actor
         from lamplight.actions.sites import save_keeper
+        from lamplight.sight.actor import Actor
 
         self.prepared(NOW)
         first = (self.folder / MARK).read_text()

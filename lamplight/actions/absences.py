@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from datetime import date
 
-from lamplight.actions.entries import Actor, optional, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.absence import Absence
+from lamplight.core.texts import optional
 from lamplight.library.catalogue import countries
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.models import Absence as AbsenceFact
 from lamplight.store.models import Closure

@@ -2,29 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from datetime import datetime
-from enum import StrEnum
 
-from lamplight.actions.authority import needs_over
-from lamplight.actions.entries import Actor, required
 from lamplight.actions.person_lines import write_of_person
-from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
+from lamplight.core.texts import required
+from lamplight.sight.actor import Actor
+from lamplight.sight.api_tokens import Scope, good_tokens
+from lamplight.sight.authority import needs_over
 from lamplight.store.database import database
 from lamplight.store.models import ApiToken
-from lamplight.store.rights import roles_by_site
+from lamplight.store.tokens import fresh_token, hashed
 
 MOST_TOKENS = 20
-
-
-class Scope(StrEnum):
-    """What a token is good for."""
-
-    READINGS = "readings"
-    LAMPS = "lamps"
-    READ = "read"
 
 
 SCOPE_WORDS = {
@@ -33,17 +24,6 @@ SCOPE_WORDS = {
     Scope.READ: "read machines and what is due",
 }
 NEEDS = {Scope.READINGS: Right.REPORT, Scope.LAMPS: Right.REPORT, Scope.READ: Right.LOOK}
-
-
-@dataclass(frozen=True)
-class TokenRow:
-    """A token that is good: whose, for what, and what it is called."""
-
-    id: int
-    keeper_id: int
-    scope: Scope
-    name: str
-    made_at: datetime
 
 
 def make_token(scope: Scope, name: str, actor: Actor) -> str:
@@ -66,12 +46,6 @@ def make_token(scope: Scope, name: str, actor: Actor) -> str:
     return token
 
 
-def good_tokens() -> list[TokenRow]:
-    """Tokens that were not ended, the newest first."""
-    rows = ApiToken.select().where(ApiToken.ended_at.is_null()).order_by(ApiToken.id.desc())
-    return [TokenRow(row.id, row.keeper_id, Scope(row.scope), row.name, row.made_at) for row in rows]
-
-
 def end_token(token_id: int, actor: Actor) -> None:
     """End a token: one's own, or as an owner anybody's.
 
@@ -92,16 +66,3 @@ def end_tokens_of(keeper_id: int, now: datetime) -> int:
     """End every token of a keeper; answers how many there were."""
     gone = ApiToken.update(ended_at=now).where(ApiToken.keeper == keeper_id, ApiToken.ended_at.is_null())
     return int(gone.execute())
-
-
-def actors_of_token(token: str, scope: Scope, now: datetime) -> dict[int, Actor]:
-    """Whoever a program writes for, by each site that they serve; none where the token is not good, not for that, or
-    its keeper has left."""
-    row = ApiToken.get_or_none(ApiToken.hashed == hashed(token), ApiToken.ended_at.is_null())
-    if row is None or row.scope != scope.value:
-        return {}
-    return {
-        site_id: Actor(now, row.keeper_id, True, role=roles[row.keeper_id], site_id=site_id)
-        for site_id, roles in sorted(roles_by_site().items())
-        if row.keeper_id in roles
-    }

@@ -6,13 +6,15 @@ from collections.abc import Sequence
 from datetime import datetime
 
 from lamplight.actions.deeds import Place, renew_cartridge, this_place, write_deed
-from lamplight.actions.entries import Actor, optional, required, write_entry
-from lamplight.actions.kinds import kind_of, kind_then
+from lamplight.actions.entries import write_entry
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursSinceFirstDrink, Prompted
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.sightings import asked_for
 from lamplight.core.machine.kind import Kind
+from lamplight.core.texts import optional, required
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import kind_of, kind_then
 from lamplight.store.books import book
 from lamplight.store.database import database
 from lamplight.store.models import BarReading, DeviceEvent, ItemSwitch, PanelSighting, PartNote

@@ -3,25 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import timedelta
 
-from lamplight.actions.entries import Actor, optional, write_entry
-from lamplight.actions.kinds import equipped_kind, kind_of, kind_unmarked
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.procedures import procedure_for, usual_products
-from lamplight.actions.stock import products, roles
-from lamplight.core.care.item import CareItem, Start
-from lamplight.core.care.triggers import DaysSince, EndOfService
+from lamplight.actions.entries import write_entry
 from lamplight.core.dose.beaker import Measuring
 from lamplight.core.dose.repeats import MOST_REPEATS
 from lamplight.core.dose.vessel import RoundVessel, height_of
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.chemistry import Product
-from lamplight.core.job.dose import dose_for, refusal_of_volume
-from lamplight.core.job.procedure import Procedure
-from lamplight.core.machine.marks import MIX_VOLUMES, DoseMark, DoseTrial, running_trial
+from lamplight.core.job.dose import refusal_of_volume
+from lamplight.core.machine.marks import DoseMark
 from lamplight.core.machine.trial import Trial
+from lamplight.core.texts import optional
+from lamplight.sight.actor import Actor
+from lamplight.sight.cupboard import products
+from lamplight.sight.dose import MixHere, mix_of
+from lamplight.sight.machine_view import MachineView
 from lamplight.store.database import database
 from lamplight.store.models import (
     DoseMarkVersion,
@@ -31,110 +26,8 @@ from lamplight.store.models import (
     Push,
     TrialStop,
 )
-from lamplight.store.stock import uses_by_machine
 
-RHYTHM_DAYS, ENOUGH_TIMES = 60, 3
 MOST_PUSH = 100_000.0
-
-
-@dataclass(frozen=True)
-class MixHere:
-    """A mix of one machine.
-
-    Attributes:
-        role: which product goes in.
-        item: the care that it is for.
-        product: the product that serves, at its full strength.
-        full_ml: to which line it is filled by its kind, ml.
-        full_units: of the product for that.
-        mark_ml: to which mark it is filled here; the full line where none was set.
-        trial: the experiment that runs, or None.
-    """
-
-    role: str
-    item: CareItem
-    product: Product
-    full_ml: int
-    full_units: float
-    mark_ml: int
-    trial: DoseTrial | None
-
-    @property
-    def marked(self) -> bool:
-        """Whether it has a mark of its own."""
-        return self.mark_ml != self.full_ml
-
-    @property
-    def by_volume(self) -> bool:
-        """Whether its label goes by the volume, so that less mix takes less of it."""
-        return self.product.per_l is not None
-
-
-def mixes_of(view: MachineView) -> list[MixHere]:
-    """The mixes of a machine whose dose can be measured."""
-    found = []
-    for role in MIX_VOLUMES:
-        mix = mix_of(view, role)
-        if mix is not None:
-            found.append(mix)
-    return found
-
-
-def mix_of(view: MachineView, role: str) -> MixHere | None:
-    """One mix of a machine; None where it has none."""
-    known = roles().get(role) if role in MIX_VOLUMES else None
-    item = view.kind.item(known.care) if known and known.care else None
-    if item is None or not item.procedure or item.key not in {due.item.key for due in view.status.dues}:
-        return None
-    book = view.status.book
-    kind = equipped_kind(kind_unmarked(kind_of(view.row.kind), book), book.water)
-    serving = usual_products(kind)
-    product = serving.get(role)
-    try:
-        procedure = procedure_for(kind, item.procedure, serving)
-    except InvalidInput:
-        return None
-    full = _poured(procedure, role)
-    if product is None or full is None:
-        return None
-    own = next((mark.ml for mark in book.marks_held if mark.role == role and mark.ml is not None), None)
-    trial = running_trial(book.trials, role, book.looked_at)
-    return MixHere(role, item, product, full, dose_for(product, full), own or full, trial)
-
-
-def _poured(procedure: Procedure, role: str) -> int | None:
-    volumes = [
-        step.amount_ml for step in procedure.steps if step.amount_ml and any(one == role for _place, one in step.puts)
-    ]
-    return volumes[0] if volumes else None
-
-
-def washes_a_year(view: MachineView, item: CareItem) -> float | None:
-    """How often a job is done in a year: by what was done lately, else as often as its rules ask; None where neither
-    says.
-    """
-    context = view.status.context
-    begin = context.now - timedelta(days=RHYTHM_DAYS)
-    done = {
-        fact.at
-        for fact in view.status.book.done
-        if fact.at is not None and fact.start is Start.DONE and fact.item == item.key and begin < fact.at <= context.now
-    }
-    if len(done) > ENOUGH_TIMES:
-        return (len(done) - 1) / ((max(done) - min(done)) / timedelta(days=365))
-    open_days = sum(context.calendar.weekday_open(day) > 0 for day in range(7)) * 365 / 7
-    asked = [open_days for trigger in item.triggers if isinstance(trigger, EndOfService)]
-    asked += [365 / trigger.limit for trigger in item.triggers if isinstance(trigger, DaysSince)]
-    return min(max(asked), open_days) if asked else None
-
-
-def saved_so_far(view: MachineView, mix: MixHere) -> float:
-    """Units that the job of a mix took less than its full dose until now; what other jobs took is theirs."""
-    done = {
-        fact.at for fact in view.status.book.done if fact.item == mix.item.key and fact.start is Start.DONE and fact.at
-    }
-    used = uses_by_machine([view.row.id]).get(view.row.id, ())
-    return sum(max(0.0, mix.full_units - units) for at, key, units in used if key == mix.product.key and at in done)
 
 
 def note_measuring(view: MachineView, role: str, measuring: Measuring, actor: Actor) -> None:

@@ -2,50 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
 from datetime import datetime
 
-from lamplight.actions.once import FormToken, taken_once
-from lamplight.actions.rights import check_entry, check_right, check_site
-from lamplight.core.errors import InvalidInput
-from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.sight.actor import Actor
+from lamplight.sight.rights import check_entry, check_site
 from lamplight.store.models import Entry
-from lamplight.store.moves import first_site, site_of_machine, site_then
-
-
-@dataclass(frozen=True)
-class Actor:
-    """Who does something, and when.
-
-    Attributes:
-        now: aware.
-        keeper_id: the keeper, or None where nobody said who they are.
-        signed_in: whether they proved it with their passphrase.
-        form: the token of the form that says so, which counts once.
-        role: what they are at the site; None where nobody signs in, on one's own computer.
-        site_id: at which site they do it; None for the first, where nobody said.
-        written_at: when it came into the book, where it was done before that.
-    """
-
-    now: datetime
-    keeper_id: int | None = None
-    signed_in: bool = False
-    form: FormToken | None = field(default=None, compare=False)
-    role: RoleAtSite | None = None
-    site_id: int | None = None
-    written_at: datetime | None = None
-
-    def needs(self, right: Right) -> None:
-        """Nothing, where they may do what asks for a right.
-
-        Raises:
-            NotAllowed: otherwise.
-        """
-        check_right(self.role, right)
-
-    def token(self) -> str | None:
-        """What the line that is written now carries; see `FormToken.spend`."""
-        return self.form.spend() if self.form else None
+from lamplight.store.moves import site_of_machine, site_then
+from lamplight.store.once import taken_once
 
 
 def write_entry(
@@ -76,31 +39,3 @@ def write_entry(
             keeper=actor.keeper_id, note=note, replaces=replaces_id, once=token,
             site=actor.site_id if machine_id is None else None,
         )  # fmt: skip
-
-
-def here(actor: Actor) -> int:
-    """The site to which what somebody writes for no machine belongs; the first where they said of none."""
-    return actor.site_id if actor.site_id is not None else first_site()
-
-
-def required(text: str, what: str, longest: int, field: str = "") -> str:
-    """A trimmed text that is neither empty nor too long.
-
-    Raises:
-        InvalidInput: otherwise.
-    """
-    trimmed = " ".join(text.split())
-    if not trimmed:
-        raise InvalidInput(f"{what} is missing.", field)
-    if len(trimmed) > longest:
-        raise InvalidInput(f"{what} is longer than {longest} characters.", field)
-    return trimmed
-
-
-def optional(text: str, what: str, longest: int, field: str = "") -> str:
-    """A trimmed text, possibly empty.
-
-    Raises:
-        InvalidInput: when too long.
-    """
-    return required(text, what, longest, field) if text.strip() else ""

@@ -6,16 +6,17 @@ from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.kinds import kind_of
+from lamplight.actions.entries import write_entry
 from lamplight.core.errors import LamplightError
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading, backwards_pairs
 from lamplight.core.usage.import_plausibility import doubtful_among
 from lamplight.core.usage.plausibility import future_doubt
-from lamplight.formats.readings_csv import EXAMPLES, Problem, Row, read, write
-from lamplight.store.books import books, live_readings
+from lamplight.formats.readings_csv import EXAMPLES, Problem, Row, read
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import kind_of
+from lamplight.store.books import books
 from lamplight.store.changes import changes_so_far
 from lamplight.store.database import database
 from lamplight.store.readings import insert_readings
@@ -181,12 +182,3 @@ def _save(fresh: dict[tuple[int, str], list[Row]], actor: Actor) -> int:
         insert_readings(entry.id, machine_id, counter, ((row.at, row.value) for row in rows), "csv")
         added += len(rows)
     return added
-
-
-def readings_as_csv(site: SiteRow) -> str:
-    """All readings of the site's machines as a CSV file."""
-    names = {row.id: row.name for row in machines(site.id, retired=True)}
-    rows = [
-        (names[r.machine_id], r.counter, r.at, r.value) for r in live_readings(counter=None) if r.machine_id in names
-    ]
-    return write(rows, site.calendar)

@@ -10,13 +10,14 @@ import re
 from collections.abc import Callable, Collection, Iterable
 from typing import cast
 
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.actions.photos import delete_photo_file
-from lamplight.actions.shared import needs_at_all
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
+from lamplight.sight.actor import Actor
+from lamplight.sight.shared import needs_at_all
 from lamplight.store.database import database, wiped
-from lamplight.store.forgetting import PersonRow, former, is_former, photos_by, sites_ever_served
+from lamplight.store.forgetting import PersonRow, former, photos_by, sites_ever_served
 from lamplight.store.models import (
     Absence,
     ApiToken,
@@ -118,8 +119,3 @@ def _write_over(person: PersonRow, alias: str, mailboxes: Collection[str]) -> No
             changed = found.sub(lambda hit: "" if hit[0].startswith("(") else alias, text)
             if changed != text:
                 model.update({column: re.sub(r" {2,}", " ", changed).strip()}).where(model.id == row_id).execute()
-
-
-def may_be_forgotten() -> list[PersonRow]:
-    """Those who have left and whose name stands in the book."""
-    return [row for row in former() if not is_former(row)]

@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from datetime import date
 
-from lamplight.actions.entries import Actor, optional, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import WEEKDAYS
 from lamplight.core.site.slots import WeekSlot
+from lamplight.core.texts import optional
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.models import KeeperAbsence, SlotsVersion, WalksVersion
 from lamplight.store.rights import keeper_names

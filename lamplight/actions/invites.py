@@ -4,16 +4,18 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from lamplight.actions.entries import Actor, here, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.actions.passphrases import check_strength, set_passphrase
 from lamplight.actions.sites import save_keeper
-from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.sight.actor import Actor, here
+from lamplight.sight.invites import invite_of
 from lamplight.store.database import database
-from lamplight.store.invites import GOOD_FOR, open_invites
+from lamplight.store.invites import open_invites
 from lamplight.store.models import Invite
 from lamplight.store.sites import KeeperRow, SiteRow
+from lamplight.store.tokens import fresh_token, hashed
 
 MOST_OPEN = 20
 GONE = "That invitation was used, withdrawn, or is older than two days. Ask for a new one."
@@ -34,13 +36,6 @@ def make_invite(site: SiteRow, role: RoleAtSite, actor: Actor) -> str:
         write_entry("access", f"Somebody invited as {role.value}", actor)
         Invite.create(site=site.id, role=role.value, hashed=hashed(token), made_by=actor.keeper_id, made_at=actor.now)
     return token
-
-
-def invite_of(token: str, now: datetime) -> Invite | None:
-    """The invitation whose link carries that; None where it is good no more."""
-    row = Invite.get_or_none(Invite.hashed == hashed(token))
-    good = row is not None and row.used_at is None and row.withdrawn_at is None and now - row.made_at < GOOD_FOR
-    return row if good else None
 
 
 def withdraw_invite(invite_id: int, actor: Actor) -> None:

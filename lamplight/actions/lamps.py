@@ -2,82 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass, replace
 from datetime import datetime
 
-from lamplight.actions.causes import known_causes
-from lamplight.actions.entries import Actor, required, write_entry
-from lamplight.actions.kinds import kind_of, kind_then
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.procedures import FREE
-from lamplight.core.diagnosis.disagreements import Disagreement, disagreements
+from lamplight.actions.entries import write_entry
 from lamplight.core.diagnosis.grinding import DRINK_JUDGED, GRIND_EVENTS, grinding
 from lamplight.core.errors import InvalidInput
-from lamplight.core.lamps.causes import Ranked, ranked
-from lamplight.core.lamps.match import Match, Meaning, PanelSignals, checked_signals, meanings, unexplained
+from lamplight.core.lamps.match import Match, PanelSignals, checked_signals, meanings, unexplained
 from lamplight.core.lamps.refills import Filling, filled_event, filling_of, unconfirmed_event
 from lamplight.core.machine.kind import Kind
-from lamplight.library import catalogue
+from lamplight.core.texts import required
+from lamplight.sight.actor import Actor
+from lamplight.sight.causes import known_causes
+from lamplight.sight.kinds import kind_of, kind_then
+from lamplight.sight.machine_view import MachineView
 from lamplight.store.database import database
 from lamplight.store.models import CauseTried, DeviceEvent, PanelSighting
 from lamplight.store.sightings import lamps_as_data
 from lamplight.store.sites import MachineRow
-
-
-@dataclass(frozen=True)
-class Diagnosis:
-    """Causes in the order that this machine's facts decide.
-
-    Attributes:
-        about: the pattern's title or the symptom's key.
-        causes: the likeliest first.
-        begins: for each cause's key, the item or free procedure that mends it here, where there is one.
-        jobs: key and title of what is asked for and none of the causes begins.
-        filling: what it wants to be filled with, or empty.
-    """
-
-    about: str
-    causes: tuple[Ranked, ...]
-    begins: Mapping[str, tuple[str, str]]
-    jobs: tuple[tuple[str, str], ...] = ()
-    filling: str = ""
-
-
-def diagnose(view: MachineView, about: str, cause_keys: tuple[str, ...]) -> Diagnosis:
-    """Causes of a pattern or a complaint on one machine, the likeliest first."""
-    known = known_causes(view.equipped)
-    own = [known[key] for key in cause_keys if key in known]
-    order = ranked(own, view.facts, view.tried, about, view.status.context.now)
-    begins = {}
-    for cause in order:
-        due = view.status.due(cause.cause.begin)
-        if due is not None and due.item.procedure:
-            begins[cause.cause.key] = (due.item.key, due.item.title)
-        elif cause.cause.begin in FREE:
-            begins[cause.cause.key] = (cause.cause.begin, catalogue.procedures()[cause.cause.begin].plain.title)
-    return Diagnosis(about, order, begins)
-
-
-def diagnose_meaning(view: MachineView, meaning: Meaning) -> Diagnosis:
-    """The causes of one thing that the panel means, and at least the job that it asks for."""
-    keys = dict.fromkeys(key for match in meaning.matches for key in match.pattern.causes)
-    found = diagnose(view, meaning.pattern.title, tuple(keys))
-    begun = {key for key, _ in found.begins.values()}
-    asked = (view.status.due(key) for key in sorted(meaning.asks_for - begun))
-    jobs = tuple((due.item.key, due.item.title) for due in asked if due is not None)
-    return replace(found, jobs=jobs, filling=filling_of(meaning.pattern, view.kind.traits) or "")
-
-
-def panel_diagnosis(view: MachineView) -> Diagnosis | None:
-    """The causes of what is to be seen to first; None where the panel is dark or no rule knows it."""
-    return diagnose_meaning(view, view.panel.meanings[0]) if view.panel.meanings else None
-
-
-def disagreements_of(view: MachineView) -> tuple[Disagreement, ...]:
-    """Where lamp and book say different things."""
-    spoken_for = {pattern.asks_for for pattern in view.kind.panel.all_patterns if pattern.asks_for}
-    return disagreements(view.status, view.facts, spoken_for)
 
 
 def note_sighting(

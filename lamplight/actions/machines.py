@@ -7,16 +7,18 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 
 from lamplight.actions.deeds import Place, place, renew_cartridge, write_deed, write_installation
-from lamplight.actions.entries import Actor, optional, required, write_entry
-from lamplight.actions.kinds import kind_of, kind_then
+from lamplight.actions.entries import write_entry
 from lamplight.actions.water import install_cartridge, set_up
 from lamplight.core.bounds import DRINKS_A_DAY, within
 from lamplight.core.care.item import ItemRole, Start
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.keepers.rights import Right
+from lamplight.core.texts import optional, required
 from lamplight.core.usage.counters import Reading
 from lamplight.core.water.cartridge import Cartridge
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import kind_of, kind_then
 from lamplight.store.database import database
 from lamplight.store.models import CounterReading, LimitVersion, Machine, MachineVersion
 from lamplight.store.sites import MachineRow, machines

@@ -7,15 +7,18 @@ from pathlib import Path
 from secrets import token_urlsafe
 from urllib.parse import urlsplit
 
-from lamplight.actions.entries import Actor, optional, required, write_entry
-from lamplight.actions.mail_password import belongs_elsewhere, keep_password
+from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
+from lamplight.core.texts import optional, required
 from lamplight.formats.mail_message import mail_address
+from lamplight.sight.actor import Actor
+from lamplight.sight.mail import wishes_of_token
 from lamplight.store.database import database
 from lamplight.store.mail import MailSettings, WishesRow, mail_settings, wishes_rows
+from lamplight.store.mail_password import belongs_elsewhere, keep_password
 from lamplight.store.models import MailVersion, Outgoing, WishesVersion
 from lamplight.store.rights import keeper_names
 from lamplight.store.sites import SiteRow, keepers
@@ -137,11 +140,6 @@ def _write(site: SiteRow, keeper_id: int | None, mailbox: str, wishes: Wishes, n
 
 def _wants(wishes: Wishes, kind: NoteKind) -> bool:
     return wishes != wishes.without(kind)
-
-
-def wishes_of_token(site: SiteRow, token: str) -> WishesRow | None:
-    """Whose mails a link stops; None for a link that is none, or of somebody who gets none."""
-    return next((row for row in wishes_rows(site.id) if row.stop_token == token), None)
 
 
 def stop_by_link(site: SiteRow, token: str, kind: NoteKind | None, actor: Actor) -> WishesRow:

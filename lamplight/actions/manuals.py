@@ -5,9 +5,11 @@ from __future__ import annotations
 import secrets
 from pathlib import Path
 
-from lamplight.actions.entries import Actor, required, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.actions.photos import shrunk
 from lamplight.core.errors import InvalidInput
+from lamplight.core.texts import required
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database, photo_folder
 from lamplight.store.files import write_whole
 from lamplight.store.models import ManualPage

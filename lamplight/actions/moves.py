@@ -5,9 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from lamplight.actions.entries import Actor, optional, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import Right, allows
+from lamplight.core.texts import optional
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.models import MachineMove, MachineVersion, SetupVersion
 from lamplight.store.moves import stays

@@ -9,14 +9,13 @@ from secrets import token_hex
 
 from peewee import IntegrityError
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.smtp import PutOff, TurnedDown
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.core.mail.note import Note
-from lamplight.core.mail.outbox import IN_HAND_AT_MOST, MailState, left_in_hand, next_try
+from lamplight.core.mail.outbox import IN_HAND_AT_MOST, MailState, PutOff, TurnedDown, left_in_hand, next_try
 from lamplight.core.mail.wishes import NoteKind
 from lamplight.formats.mail_message import as_page, as_text, message_of
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.mail import MailRow, WishesRow, keys_of, mails_in, wishes_rows
 from lamplight.store.models import Outgoing, ToldOnce

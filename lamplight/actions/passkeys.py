@@ -9,9 +9,7 @@ from __future__ import annotations
 import base64
 import json
 from collections.abc import Mapping
-from dataclasses import dataclass
 from datetime import datetime, timedelta
-from ipaddress import ip_address
 from typing import Any
 
 from webauthn import (
@@ -30,61 +28,21 @@ from webauthn.helpers.structs import (
     UserVerificationRequirement,
 )
 
-from lamplight.actions.authority import needs_over
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import confirm
 from lamplight.actions.person_lines import write_of_person
-from lamplight.actions.tokens import hashed
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.actor import Actor
+from lamplight.sight.authority import needs_over
+from lamplight.sight.passkeys import Place, can_have_keys, good_keys
 from lamplight.store.database import database
 from lamplight.store.models import Challenge, Passkey, TwoSteps
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
-from lamplight.store.sites import newest
+from lamplight.store.tokens import hashed
 
 GOOD_FOR = timedelta(minutes=5)
 MOST_KEYS = 10
 LONGEST_CREDENTIAL = 1400  # in base64url; 1023 bytes are allowed (Web Authentication Level 3, 6.1.1)
 NOT_TAKEN = "That passkey was not taken. Try again, or use your passphrase."
-
-
-@dataclass(frozen=True)
-class Place:
-    """Under which address Lamplight is asked for.
-
-    Attributes:
-        host: the name, to which a key belongs.
-        origin: scheme, name and port, which the phone has to have seen.
-    """
-
-    host: str
-    origin: str
-
-
-def can_have_keys(host: str) -> bool:
-    """Whether a key can belong to a name: to no bare number (Web Authentication Level 3, relying party identifier)."""
-    try:
-        ip_address(host.strip("[]"))
-    except ValueError:
-        return bool(host)
-    return False
-
-
-@dataclass(frozen=True)
-class KeyRow:
-    """A passkey that is good."""
-
-    id: int
-    keeper_id: int
-    name: str
-    host: str
-    made_at: datetime
-    used_at: datetime | None
-
-
-def good_keys() -> list[KeyRow]:
-    """Passkeys that were not ended, the newest first."""
-    rows = Passkey.select().where(Passkey.ended_at.is_null()).order_by(Passkey.id.desc())
-    return [KeyRow(row.id, row.keeper_id, row.name, row.host, row.made_at, row.used_at) for row in rows]
 
 
 def ask_for_new(keeper_id: int, actor: Actor, present: str, place: Place) -> str:
@@ -209,12 +167,6 @@ def want_two_steps(wanted: bool, actor: Actor, present: str) -> None:
     with database.atomic():
         said = "Passphrase and passkey are both asked for" if wanted else "Passphrase or passkey is asked for"
         TwoSteps.create(entry=write_of_person("access", said, actor, keeper_id), keeper=keeper_id, wanted=wanted)
-
-
-def two_steps() -> set[int]:
-    """The keepers who are asked for both: they want it, and have a key that is good."""
-    with_keys = {row.keeper_id for row in good_keys()}
-    return {row.keeper_id for row in newest(TwoSteps, "keeper") if row.wanted and row.keeper_id in with_keys}
 
 
 def _only_oneself(actor: Actor, keeper_id: int | None) -> None:

@@ -9,11 +9,11 @@ from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerificationError
 
 from lamplight.actions.api_tokens import end_tokens_of
-from lamplight.actions.authority import needs_over
-from lamplight.actions.entries import Actor
 from lamplight.actions.person_lines import write_of_person
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.actor import Actor
+from lamplight.sight.authority import needs_over
 from lamplight.store.database import database
 from lamplight.store.models import KeeperSecret
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper

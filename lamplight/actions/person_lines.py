@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from lamplight.actions.entries import Actor, here, write_entry
+from lamplight.actions.entries import write_entry
+from lamplight.sight.actor import Actor, here
 from lamplight.store.models import Entry
 from lamplight.store.rights import sites_of
 

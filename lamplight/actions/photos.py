@@ -10,8 +10,10 @@ from threading import Lock
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from lamplight.actions.entries import Actor, optional, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
+from lamplight.core.texts import optional
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database, photo_folder
 from lamplight.store.files import write_whole
 from lamplight.store.models import Photo

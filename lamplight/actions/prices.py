@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from datetime import date
 
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.stock import products
+from lamplight.actions.entries import write_entry
 from lamplight.core.bounds import UNITS, within
 from lamplight.core.errors import InvalidInput
-from lamplight.core.stock.prices import PackPrice, price_spread, unit_price
+from lamplight.core.stock.prices import PackPrice
 from lamplight.core.words import units_in_words
+from lamplight.sight.actor import Actor
+from lamplight.sight.cupboard import products
 from lamplight.store.database import database
 from lamplight.store.models import PriceFact
-from lamplight.store.prices import price_rows
 
 
 def note_price(product_key: str, units: float, money: float, day: date, today: date, actor: Actor) -> None:
@@ -41,16 +41,3 @@ def note_price(product_key: str, units: float, money: float, day: date, today: d
         words = f"{product.title}: {units_in_words(units, product.unit)} for {price.cents / 100:.2f}"
         entry = write_entry("price", words, actor)
         PriceFact.create(entry=entry, product=product_key, units=units, cents=price.cents, day=day)
-
-
-def unit_prices(site_id: int, today: date) -> dict[str, float]:
-    """Money for a unit of each product whose price at a site is known, by key."""
-    known = [row.price for row in price_rows(site_id)]
-    prices = {key: unit_price(known, key, today) for key in {price.product for price in known}}
-    return {key: price for key, price in prices.items() if price is not None}
-
-
-def spread_of_prices(site_id: int, today: date) -> dict[str, float]:
-    """By which share the price of each product went up and down, by key."""
-    known = [row.price for row in price_rows(site_id)]
-    return {key: price_spread(known, key, today) for key in {price.product for price in known}}

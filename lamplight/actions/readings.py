@@ -4,41 +4,30 @@ from __future__ import annotations
 
 from collections import defaultdict
 from collections.abc import Callable, Collection, Mapping, Sequence
-from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput, LamplightError
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading
-from lamplight.core.usage.plausibility import Doubt, KnownRow, Severity, check_plausibility
-from lamplight.core.usage.usage import Usage
+from lamplight.core.usage.plausibility import Doubt
 from lamplight.core.usage.weekday_rates import usage_of
 from lamplight.core.words import grouped
-from lamplight.store.books import ReadingRow, counter_book, counter_books, reading_rows
+from lamplight.sight.actor import Actor
+from lamplight.sight.readings import (
+    AS_TYPED,
+    RESTARTED,
+    SWAPPED,
+    TypedReading,
+    counter_title,
+    facts_of,
+    open_doubts,
+)
+from lamplight.store.books import ReadingRow, counter_books, reading_rows
 from lamplight.store.database import database
 from lamplight.store.models import CounterReading, CounterRestart, Entry, ReadingRemoval
 
-AS_TYPED, RESTARTED, SWAPPED = "as-typed", "restarted", "swapped"
-COUNTER_WORDS = {"milk": "milk drinks", "litres": "litres"}
 ANSWERS = (AS_TYPED, RESTARTED, SWAPPED)
-
-
-@dataclass(frozen=True)
-class TypedReading:
-    """A count typed for a machine, with the keeper's answer to its doubts, if any.
-
-    Attributes:
-        before: after a restart, the last count that the old row showed, where it was seen.
-        counter: which of the machine's counters.
-    """
-
-    machine_id: int
-    value: int
-    at: datetime
-    answer: str = ""
-    before: int | None = None
-    counter: str = "drinks"
 
 
 class DoubtfulReadings(LamplightError):
@@ -47,31 +36,6 @@ class DoubtfulReadings(LamplightError):
     def __init__(self, doubts: Mapping[tuple[int, str], tuple[Doubt, ...]]) -> None:
         super().__init__(" ".join(doubt.sentence for several in doubts.values() for doubt in several))
         self.doubts = doubts
-
-
-def doubts_about(typed: TypedReading, calendar: SiteCalendar, now: datetime) -> tuple[Doubt, ...]:
-    """What may be wrong with a typed count, before anything is saved."""
-    known = _facts(typed)
-    return _open_doubts(typed, known, usage_of(known, calendar, now), calendar, now)
-
-
-def _facts(typed: TypedReading) -> CounterBook:
-    return counter_book(typed.machine_id, typed.counter)
-
-
-def _open_doubts(
-    typed: TypedReading, known: CounterBook, usage: Usage, calendar: SiteCalendar, now: datetime
-) -> tuple[Doubt, ...]:
-    unit = COUNTER_WORDS.get(typed.counter, "drinks")
-    doubts = check_plausibility(typed.value, typed.at, KnownRow(known.row_at(typed.at), usage, calendar, unit), now)
-    return tuple(doubt for doubt in doubts if not answered(doubt, typed.answer))
-
-
-def answered(doubt: Doubt, answer: str) -> bool:
-    """Whether the keeper's answer settles a doubt."""
-    if doubt.severity is Severity.REFUSE:
-        return False
-    return answer in ((RESTARTED, SWAPPED) if doubt.falls else (AS_TYPED,))
 
 
 def take_readings(
@@ -94,7 +58,7 @@ def take_readings(
         for reading in typed:
             facts = known[reading.machine_id, reading.counter]
             calendar = calendar_of(reading.machine_id)
-            doubts = _open_doubts(reading, facts, usage_of(facts, calendar, actor.now), calendar, actor.now)
+            doubts = open_doubts(reading, facts, usage_of(facts, calendar, actor.now), calendar, actor.now)
             if doubts:
                 doubtful[reading.machine_id, reading.counter] = doubts
         if doubtful:
@@ -123,11 +87,6 @@ def _save(typed: TypedReading, known: CounterBook, calendar: SiteCalendar, actor
         summary += ", restarted at zero" if typed.answer == RESTARTED else ", board changed"
     entry = write_entry("reading", summary, actor, typed.machine_id, at=typed.at)
     add_reading(entry, typed, known, calendar, source)
-
-
-def counter_title(counter: str) -> str:
-    """How a counter is called at the head of a line of the log."""
-    return "Counter" if counter == "drinks" else f"Counter of {COUNTER_WORDS.get(counter, counter)}"
 
 
 def add_reading(entry: Entry, typed: TypedReading, known: CounterBook, calendar: SiteCalendar, source: str) -> None:
@@ -173,11 +132,11 @@ def correct_reading(
     with database.atomic():
         old = _reading(machine_id, reading_id)
         typed = TypedReading(machine_id, value, at, answer, counter=old.counter)
-        rest = _facts(typed).but(Reading(old.at, old.value))
+        rest = facts_of(typed).but(Reading(old.at, old.value))
         usage = usage_of(rest, calendar, actor.now)
-        open_doubts = _open_doubts(typed, rest, usage, calendar, actor.now)
-        if open_doubts:
-            raise DoubtfulReadings({(machine_id, old.counter): open_doubts})
+        left = open_doubts(typed, rest, usage, calendar, actor.now)
+        if left:
+            raise DoubtfulReadings({(machine_id, old.counter): left})
         summary = f"{counter_title(old.counter)} {grouped(old.value)} corrected to {grouped(value)}"
         entry = write_entry("correction", summary, actor, machine_id, at=at, replaces_id=old.entry_id)
         ReadingRemoval.create(entry=entry, reading=reading_id)

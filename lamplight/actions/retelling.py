@@ -5,9 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.once import taken_once
-from lamplight.actions.procedures import known_procedure
 from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.course import LISTEN
 from lamplight.core.job.procedure import Procedure
@@ -23,7 +20,10 @@ from lamplight.core.run.rules import apply
 from lamplight.core.run.state import EventKind, RunEvent
 from lamplight.core.run.vessels import offered_ml
 from lamplight.library import catalogue
+from lamplight.sight.actor import Actor
+from lamplight.sight.procedures import known_procedure
 from lamplight.store.models import RunEventRow
+from lamplight.store.once import taken_once
 from lamplight.store.runs import RunRow, course_as_text, finished_runs, run_row
 from lamplight.store.sites import SiteRow
 

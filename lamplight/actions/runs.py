@@ -7,31 +7,31 @@ from dataclasses import dataclass, field, replace
 
 from lamplight.actions.care import write_asking
 from lamplight.actions.deeds import place, renew_cartridge, write_deed
-from lamplight.actions.entries import Actor, optional, write_entry
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_views import machine_view
-from lamplight.actions.once import taken_once
-from lamplight.actions.preparing import NO_WISHES, Preparation, Wishes, prepare
-from lamplight.actions.readings import DoubtfulReadings, TypedReading, add_reading, doubts_about
+from lamplight.actions.entries import write_entry
+from lamplight.actions.readings import DoubtfulReadings, add_reading
 from lamplight.core.bounds import UNITS, within
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import REFILL, Prompted
+from lamplight.core.care.triggers import REFILL
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED
-from lamplight.core.job.inspections import INSPECTIONS, due_inspections
+from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.keepers.rights import Right, RoleAtSite, refuse_unplanned
 from lamplight.core.machine.kind import Kind
-from lamplight.core.machine.marks import MIX_VOLUMES, running_trial
-from lamplight.core.machine.trial import LOOKED_AT
 from lamplight.core.run.finish import doses, settled_items
 from lamplight.core.run.rules import apply
 from lamplight.core.run.state import EventKind, RunEvent
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.stock import Move
+from lamplight.core.texts import optional
 from lamplight.core.words import listed
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.preparing import NO_WISHES, Preparation, Wishes, prepare
+from lamplight.sight.readings import TypedReading, doubts_about
+from lamplight.sight.runs import current_run, existing_run, tried_here
 from lamplight.store.books import counter_book
 from lamplight.store.database import database
-from lamplight.store.doses import dose_facts
 from lamplight.store.models import (
     Cleaning,
     ConfirmationGiven,
@@ -42,8 +42,9 @@ from lamplight.store.models import (
     RunEventRow,
     StockMoveFact,
 )
+from lamplight.store.once import taken_once
 from lamplight.store.plans import announced
-from lamplight.store.runs import RunRow, as_data, last_inspections, open_runs, run_row
+from lamplight.store.runs import RunRow, as_data, open_runs
 from lamplight.store.sites import MachineRow, SiteRow, machine
 from lamplight.store.stock import cupboards
 
@@ -167,26 +168,6 @@ def answer_as_mine(run_id: int, kind: EventKind, step: int, actor: Actor, text: 
         return answer_step(run_id, kind, step, actor, text)
 
 
-def current_run(run_id: int) -> RunRow:
-    """A run that was not undone.
-
-    Raises:
-        InvalidInput: when there is none.
-        StaleStep: when it was undone.
-    """
-    row = _existing(run_id)
-    if Entry.get_by_id(row.entry_id).undone_at is not None:
-        raise StaleStep("This run was undone.")
-    return row
-
-
-def _existing(run_id: int) -> RunRow:
-    row = run_row(run_id)
-    if row is None:
-        raise InvalidInput("There is no such run.")
-    return row
-
-
 def _store(run_id: int, kind: EventKind, step: int, actor: Actor, text: str) -> None:
     actor.needs(Right.DO)
     token = actor.token()
@@ -194,31 +175,6 @@ def _store(run_id: int, kind: EventKind, step: int, actor: Actor, text: str) -> 
         RunEventRow.create(
             run=run_id, kind=kind.value, at=actor.now, step=step, keeper=actor.keeper_id, text=text, once=token
         )
-
-
-def asks_for_lamp(kind: Kind, run: RunRow) -> bool:
-    """Whether the end asks after a lamp: the machine asks for this item by itself."""
-    item = kind.item(run.item)
-    return item is not None and any(isinstance(trigger, Prompted) for trigger in item.triggers)
-
-
-def inspections_due(run: RunRow, actor: Actor) -> tuple[str, ...]:
-    """What the end of a run wants looked at, by key."""
-    wanted = due_inspections(run.state.procedure.inspects, last_inspections(run.machine_id), actor.now)
-    return tuple(dict.fromkeys((*_tried_here(run), *wanted)))
-
-
-def _tried_here(run: RunRow) -> tuple[str, ...]:
-    """What an experiment with the dose of this job wants looked at after every wash; nothing where none runs."""
-    if not any(role in MIX_VOLUMES for step in run.state.procedure.steps for _place, role in step.puts):
-        return ()
-    facts = dose_facts([run.machine_id])
-    looked, trials = facts.looked_at.get(run.machine_id, ()), facts.trials.get(run.machine_id, ())
-    own = [trial for trial in trials if trial.item == run.item]
-    if not own or running_trial(own, own[-1].role, looked) is None:
-        return ()
-    seen = set(run.state.procedure.inspects)
-    return tuple(what for what in LOOKED_AT if what in seen or what not in ("hose",))
 
 
 def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Actor) -> RunRow:
@@ -237,7 +193,7 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
     with database.atomic():
         row = current_run(run_id)
         apply(row.state, RunEvent(EventKind.FINISH, actor.now, step))
-        unanswered = [INSPECTIONS[what].title.lower() for what in _tried_here(row) if what not in finish.inspected]
+        unanswered = [INSPECTIONS[what].title.lower() for what in tried_here(row) if what not in finish.inspected]
         if unanswered:
             raise InvalidInput(
                 f"This wash is part of an experiment: look at {listed(unanswered)}, and say how each is."
@@ -256,7 +212,7 @@ def finish_run(run_id: int, step: int, finish: Finish, site: SiteRow, actor: Act
         _settle(row, kind_of(own.kind), actor) if own else None
         _tell(row, finish, actor)
         _use_up(row, finish, own.place if own else "", site.id, actor)
-    return _existing(run_id)
+    return existing_run(run_id)
 
 
 def _settle(row: RunRow, kind: Kind, actor: Actor) -> None:

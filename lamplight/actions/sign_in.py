@@ -2,22 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from lamplight.actions.authority import needs_over
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import is_right
 from lamplight.actions.person_lines import write_of_person
-from lamplight.actions.tokens import fresh_token, hashed
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.actor import Actor
+from lamplight.sight.authority import needs_over
 from lamplight.store.database import database
 from lamplight.store.models import Entry, KnownDevice, SignIn
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
+from lamplight.store.tokens import fresh_token, hashed
 
-WEEK = timedelta(days=7)
-SET_BACK = timedelta(days=1)  # of the clock, that a session outlives
 KEPT = timedelta(days=60)  # ended sessions, before they are forgotten
 
 
@@ -79,42 +76,6 @@ def begin_session(row: SecretRow, device: str, now: datetime, on: str = "") -> t
             write_of_person("access", words, Actor(now, row.keeper.id), row.keeper.id)
         KnownDevice.replace(keeper=row.keeper.id, hashed=hashed(device), at=now).execute()
     return token, device
-
-
-def keeper_of_session(token: str, now: datetime) -> SecretRow | None:
-    """Who is signed in by that cookie; None when the session ended, its week is over, or the passphrase is another."""
-    session = SignIn.get_or_none(SignIn.hashed == hashed(token))
-    if session is None or session.ended_at is not None or not -SET_BACK < now - session.begun_at < WEEK:
-        return None
-    row = secrets_by_keeper().get(session.keeper_id)
-    return row if row is not None and row.version == session.secret_id else None
-
-
-@dataclass(frozen=True)
-class SessionRow:
-    """A session that is open: since when, and on what."""
-
-    id: int
-    keeper_id: int
-    begun_at: datetime
-    device: str
-    here: bool
-
-
-def open_sessions(now: datetime, token: str = "") -> list[SessionRow]:
-    """Every session that lets somebody in, the newest first.
-
-    Args:
-        now: by the server's clock.
-        token: what this browser's cookie carries, or nothing.
-    """
-    known, here = secrets_by_keeper(), hashed(token)
-    rows = SignIn.select().where(SignIn.ended_at.is_null(), SignIn.begun_at > now - WEEK).order_by(SignIn.id.desc())
-    return [
-        SessionRow(row.id, row.keeper_id, row.begun_at, row.device, bool(token) and row.hashed == here)
-        for row in rows
-        if row.keeper_id in known and known[row.keeper_id].version == row.secret_id
-    ]
 
 
 def end_other_session(session_id: int, actor: Actor) -> None:

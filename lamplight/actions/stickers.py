@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import secrets
 
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.guests import StickerRow, stickers
 from lamplight.store.models import StickerVersion

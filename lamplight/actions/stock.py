@@ -3,55 +3,35 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from lamplight.actions.entries import Actor, here, required, write_entry
-from lamplight.actions.kinds import kinds
-from lamplight.actions.shared import sites_of_product, write_shared
+from lamplight.actions.entries import write_entry
+from lamplight.actions.shared import write_shared
 from lamplight.core.bounds import DOSE, UNITS, VOLUME_ML, within
 from lamplight.core.errors import InvalidInput
-from lamplight.core.job.chemistry import Chemistry, Product, Role
-from lamplight.core.machine.kind import Kind
-from lamplight.core.stock.stock import Awaited, Holding, Move, awaited, holdings
+from lamplight.core.job.chemistry import Chemistry, Product
+from lamplight.core.stock.stock import Move
+from lamplight.core.texts import required
 from lamplight.core.water.acids import AcidPart, acid_named
 from lamplight.core.words import units_in_words
-from lamplight.library import catalogue
+from lamplight.sight.actor import Actor, here
+from lamplight.sight.cupboard import (
+    LONGEST_CUPBOARD,
+    MAIN_CUPBOARD,
+    YEARS_KEPT,
+    concerned_by,
+    cupboard_words,
+    products,
+    roles,
+    stock_held,
+)
 from lamplight.store.database import database
 from lamplight.store.models import ProductVersion, StockMoveFact
 from lamplight.store.sites import SiteRow
-from lamplight.store.stock import cupboards, own_products, stock_moves
+from lamplight.store.stock import cupboards, own_products
 
-MAIN_CUPBOARD, LONGEST_CUPBOARD, YEARS_KEPT = "the main cupboard", 40, 20
 FORMS = ("tablet", "powder", "sachet", "pellets", "liquid", "tube", "cartridge", "piece")
-
-
-def products() -> dict[str, Product]:
-    """Every product by key: those that ship, with the keeper's own over them."""
-    own = own_products()
-    known = {**catalogue.products(), **{key: product for key, product in own.items() if product is not None}}
-    return {key: product for key, product in known.items() if own.get(key, product) is not None}
-
-
-def roles() -> dict[str, Role]:
-    """What procedures ask for, by key."""
-    return catalogue.roles()
-
-
-def serving(role: str, known: Mapping[str, Product]) -> list[Product]:
-    """The products that serve a role, of those that are known, by title."""
-    return sorted((product for product in known.values() if product.serves(role)), key=lambda each: each.title.lower())
-
-
-def stock_held(site_id: int) -> dict[str, Holding]:
-    """What there is at a site of each product that was ever counted, bought or used there."""
-    return holdings(row.fact for row in stock_moves(site_id))
-
-
-def stock_awaited(site_id: int) -> dict[str, tuple[Awaited, ...]]:
-    """What was ordered of each product to a site and has not come, the earliest arrival first."""
-    return awaited(row.fact for row in stock_moves(site_id, as_written=True))
 
 
 def order_stock(site: SiteRow, product_key: str, amount: float, arrives: date, actor: Actor) -> None:
@@ -137,11 +117,6 @@ def shift_stock(product_key: str, amount: float, cupboard: str, into: str, actor
         )  # fmt: skip
 
 
-def cupboard_words(name: str) -> str:
-    """A cupboard in a sentence; the main one has no name of its own."""
-    return name or MAIN_CUPBOARD
-
-
 def _cupboard_named(text: str, actor: Actor) -> str:
     name = " ".join(text.split())
     if len(name) > LONGEST_CUPBOARD:
@@ -207,17 +182,6 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
             acids=" ".join(f"{acid} {grams:g}" for acid, grams in fields.acids),
         )  # fmt: skip
     return key
-
-
-def concerned_by(key: str) -> set[int]:
-    """The sites that go by what a product's label says."""
-    known = products()
-    taking = [kind.key for kind in kinds().values() if key in {one.key for one in _usual(kind, known)}]
-    return sites_of_product(key, taking)
-
-
-def _usual(kind: Kind, known: Mapping[str, Product]) -> list[Product]:
-    return list(catalogue.usual_products(kind, known).values())
 
 
 def acids_typed(text: str) -> tuple[tuple[str, float], ...]:

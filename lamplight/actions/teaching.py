@@ -9,16 +9,17 @@ from typing import Any
 
 import yaml
 
-from lamplight.actions.causes import known_causes
-from lamplight.actions.entries import Actor, optional, required
-from lamplight.actions.kinds import KINDS, kind_of
-from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.shared import write_shared
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals, checked_signals
 from lamplight.core.lamps.panel import PromptForce, Sort
 from lamplight.core.machine.kind import Kind
+from lamplight.core.texts import optional, required
 from lamplight.library.bounded_yaml import load_yaml
+from lamplight.sight.actor import Actor
+from lamplight.sight.causes import known_causes
+from lamplight.sight.kinds import KINDS, kind_of
+from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.store.database import database
 from lamplight.store.models import KindVersion, MachineVersion
 from lamplight.store.sightings import lamps_as_data

@@ -4,16 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from lamplight.actions.corrections import corrected
-from lamplight.actions.entries import Actor
-from lamplight.actions.listening import use_offered
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.runs import answer_step, current_run
-from lamplight.actions.telling import call_in, programmes_known, say_words, tell, words_known
+from lamplight.actions.runs import answer_step
+from lamplight.actions.telling import say_words, tell
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.machine.told import Telling
 from lamplight.core.run.rules import far_too_soon
 from lamplight.core.run.state import EventKind
+from lamplight.library.corrections import corrected
+from lamplight.sight.actor import Actor
+from lamplight.sight.listening import use_offered
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.runs import current_run
+from lamplight.sight.told import call_in, programmes_known, words_known
 from lamplight.store.database import database
 from lamplight.store.runs import RunRow
 from lamplight.store.sites import SiteRow
@@ -52,7 +54,7 @@ def correct_step(
     Args:
         site, run, view, step: the step that is corrected.
         edition: of the programme that the keeper saw.
-        said: what is other, by the names of `lamplight.actions.corrections.corrected`.
+        said: what is other, by the names of `lamplight.library.corrections.corrected`.
         actor: whose.
 
     Raises:

@@ -11,13 +11,14 @@ from typing import TypeVar
 
 from peewee import DatabaseError
 
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.actions.outbox import write_mail
 from lamplight.core.errors import LamplightError
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.mail.note import Note
 from lamplight.core.mail.outbox import AT_ONCE_GOOD_FOR
 from lamplight.core.mail.wishes import NoteKind
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.mail import wishes_rows
 from lamplight.store.models import Entry

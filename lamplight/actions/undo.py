@@ -7,14 +7,16 @@ from collections.abc import Iterator
 
 from peewee import IntegrityError, fn
 
-from lamplight.actions.definitions import concerned_by_entry, refuse_missing
-from lamplight.actions.entries import Actor, optional
-from lamplight.actions.rights import ENTRY_NEEDS
-from lamplight.actions.shared import TOLD, needs_at_all, tell_others
+from lamplight.actions.shared import TOLD, tell_others
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import Right, refuse_undoing
+from lamplight.core.texts import optional
 from lamplight.core.usage.counters import backwards_pairs
 from lamplight.core.words import grouped
+from lamplight.sight.actor import Actor
+from lamplight.sight.definitions import concerned_by_entry, refuse_missing
+from lamplight.sight.rights import ENTRY_NEEDS
+from lamplight.sight.shared import needs_at_all
 from lamplight.store.books import book
 from lamplight.store.database import database
 from lamplight.store.logbook import EntryRow, corrected_since, entry, facts_of, later_versions

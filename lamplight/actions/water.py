@@ -6,17 +6,19 @@ from dataclasses import dataclass
 from datetime import date, datetime
 
 from lamplight.actions.deeds import place, write_deed, write_installation
-from lamplight.actions.entries import Actor, required, write_entry
-from lamplight.actions.kinds import kind_then
+from lamplight.actions.entries import write_entry
 from lamplight.core.bounds import DEGREES, HARDNESS_LITRES, SHARE, within
 from lamplight.core.care.item import ItemRole
 from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput, about
+from lamplight.core.texts import required
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.measured import TestRead, TestWay, hardness_read
 from lamplight.core.water.saturation import USUAL_COLD_C, Analysis
 from lamplight.core.water.water_test import WaterTest
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import kind_then
 from lamplight.store.database import database
 from lamplight.store.models import SetupVersion, WaterTestFact
 from lamplight.store.sites import MachineRow

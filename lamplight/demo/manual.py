@@ -9,13 +9,14 @@ from datetime import datetime, timedelta
 
 from PIL import Image, ImageDraw
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_view
 from lamplight.actions.manuals import add_page
-from lamplight.actions.telling import confirm_all, edition_of, programmes_known, say_words, tell
+from lamplight.actions.telling import confirm_all, say_words, tell
 from lamplight.core.machine.told import Telling
 from lamplight.demo.story import CONFIRMED, CORRECTED, MANUAL_PAGE, WORDS
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.told import edition_of, programmes_known
 from lamplight.store.sites import MachineRow, SiteRow
 
 

@@ -13,18 +13,15 @@ from lamplight.actions.absences import add_absence
 from lamplight.actions.care import read_bar
 from lamplight.actions.care_costs import save_money
 from lamplight.actions.dose import note_measuring, note_pushes
-from lamplight.actions.entries import Actor
 from lamplight.actions.exchange import ImportFacts, import_readings
 from lamplight.actions.guests import tell_as_guest
 from lamplight.actions.hours import add_keeper_absence, add_slots, save_ways
-from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_sighting
-from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done, set_limit
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
 from lamplight.actions.preparing import defer
 from lamplight.actions.prices import note_price
-from lamplight.actions.readings import TypedReading, take_readings
+from lamplight.actions.readings import take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.actions.stickers import renew_sticker
@@ -71,6 +68,10 @@ from lamplight.demo.story import (
     MachineStory,
 )  # fmt: skip
 from lamplight.formats.readings_csv import write
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.readings import TypedReading
 from lamplight.simulators.mail_catcher import FOLDER as CATCHER_FOLDER
 from lamplight.store.backups import BACKUP_FOLDER
 from lamplight.store.database import PHOTO_FOLDER, data_file, data_folder, database

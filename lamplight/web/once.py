@@ -7,8 +7,7 @@ from urllib.parse import urlsplit
 from flask import Flask, flash, redirect, request, url_for
 from werkzeug.wrappers import Response
 
-from lamplight.actions.once import SentBefore, refuse_again
-from lamplight.store.once import Sent
+from lamplight.store.once import Sent, SentBefore, refuse_again
 from lamplight.web.addresses import same_site
 
 

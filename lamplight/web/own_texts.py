@@ -8,9 +8,9 @@ from typing import Any
 
 from flask import Blueprint, Response, abort, request
 
-from lamplight.actions.own_texts import OwnTexts
 from lamplight.core.errors import InvalidInput
 from lamplight.library.mistakes import FileMistakes, Mistake
+from lamplight.sight.own_texts import OwnTexts
 from lamplight.web.here import site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other

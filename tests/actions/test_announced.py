@@ -4,13 +4,11 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.machine_views import machine_views
+from lamplight.actions.entries import write_entry
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
 from lamplight.actions.moves import MoveFields, move_machine
-from lamplight.actions.notify import notify
-from lamplight.actions.planning import KEPT_ANNOUNCEMENTS, announce, plan_stands, plan_view
+from lamplight.actions.planning import KEPT_ANNOUNCEMENTS, announce
 from lamplight.actions.sites import save_keeper, save_site
 from lamplight.actions.undo import undo
 from lamplight.clockwork import post_office
@@ -18,6 +16,10 @@ from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import Wishes
 from lamplight.core.plan.problem import plan_faults
+from lamplight.lines.notify import notify
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.plan import plan_stands, plan_view
 from lamplight.store.mail import mails
 from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
 from lamplight.store.plans import announced

@@ -13,20 +13,21 @@ from dataclasses import replace
 from datetime import date, timedelta
 from random import Random
 
-from lamplight.actions.cache import forget
 from lamplight.actions.care import mark_done, note_part, read_bar, switch_item
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine, change_machine, set_limit
 from lamplight.actions.moves import MoveFields, move_machine
-from lamplight.actions.readings import TypedReading, take_readings
+from lamplight.actions.readings import take_readings
 from lamplight.actions.sites import save_site
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge, set_up
 from lamplight.core.care.item import ItemRole
 from lamplight.core.care.triggers import LIMITED
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
+from lamplight.sight.actor import Actor
+from lamplight.sight.cache import forget
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.readings import TypedReading
 from lamplight.store.moves import site_of_machine, stays
 from lamplight.store.sites import machine, site_of
 from lamplight.store.waters import Setup, setups

@@ -2,22 +2,17 @@
 
 from __future__ import annotations
 
-from lamplight.actions.building import (
-    NOTHING,
-    begin_kind,
-    change_kind,
-    kept_as_written,
-    like_another,
-    suggested_items,
-)
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.kinds import KINDS, kind_of
+from lamplight.actions.building import NOTHING, begin_kind, change_kind
+from lamplight.actions.entries import write_entry
 from lamplight.actions.undo import undo
 from lamplight.core.errors import InvalidInput
 from lamplight.library import kind_edit as edit
 from lamplight.library.catalogue import kind_text, kinds, parse
 from lamplight.library.kind_text import opened, written
 from lamplight.library.schema import KindFile
+from lamplight.sight.actor import Actor
+from lamplight.sight.building import kept_as_written, like_another, suggested_items
+from lamplight.sight.kinds import KINDS, kind_of
 from lamplight.store.logbook import entries
 from tests.base import NOW, DataTest
 

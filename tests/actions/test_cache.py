@@ -10,11 +10,11 @@ from itertools import permutations
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from lamplight.actions import cache
 from lamplight.actions.care import mark_done
-from lamplight.actions.entries import Actor
-from lamplight.actions.machine_views import machine_view, machine_views
 from lamplight.actions.undo import put_back, undo
+from lamplight.sight import cache
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_views import machine_view, machine_views
 from lamplight.store.backups import back_up_to
 from lamplight.store.changes import EVERYTHING, UNCOUNTED, edition
 from lamplight.store.database import database

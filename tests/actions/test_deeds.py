@@ -6,10 +6,11 @@ import re
 from datetime import timedelta
 
 from lamplight.actions.care import mark_done
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import KINDS
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
-from lamplight.actions.own_texts import OWN_KINDS
+from lamplight.actions.own_texts import save_text
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import KINDS
+from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.store.models import CareDone
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
@@ -24,7 +25,7 @@ class Settled(DataTest):
         """Written a month ago; drawer emptied this morning."""
         super().setUp()
         self.text = KINDS.copied("removable-tabletop")
-        self.kind = OWN_KINDS.save(self.text, ACTOR)
+        self.kind = save_text(OWN_KINDS, self.text, ACTOR)
         fields = MachineFields("Own", self.kind.key)
         self.own = add_machine(self.site.id, fields, NewMachine({"drinks": 100}), Actor(NOW - timedelta(days=30)))
         self.row = machine(self.site.id, self.own)
@@ -41,11 +42,11 @@ class Settled(DataTest):
         drawer = "  grounds-drawer: {like: grounds-drawer, settles: []}"
         apart = re.sub(r"(?m)^  grounds-drawer: .*$", drawer, self.text)
         self.assertNotEqual(apart, self.text)
-        OWN_KINDS.save(apart, ACTOR)
+        save_text(OWN_KINDS, apart, ACTOR)
         self.assertEqual(self.tray(), NOW - timedelta(hours=3))
         mark_done([(self.row, "grounds-drawer")], NOW - timedelta(hours=1), ACTOR)
         self.assertEqual(self.tray(), NOW - timedelta(hours=3))
-        OWN_KINDS.save(self.text, ACTOR)
+        save_text(OWN_KINDS, self.text, ACTOR)
         self.assertEqual(self.tray(), NOW - timedelta(hours=3))
         mark_done([(self.row, "grounds-drawer")], NOW, ACTOR)
         self.assertEqual(self.tray(), NOW)

@@ -5,16 +5,18 @@ from __future__ import annotations
 from datetime import timedelta
 
 from lamplight.actions.building import begin_kind
-from lamplight.actions.entries import Actor
-from lamplight.actions.machine_views import machine_views
 from lamplight.actions.machines import MachineFields, change_machine
-from lamplight.actions.own_texts import OWN_KINDS, OWN_PROCEDURES
+from lamplight.actions.own_texts import delete_text, save_text
 from lamplight.actions.prices import note_price
 from lamplight.actions.runs import begin_run
-from lamplight.actions.stock import ProductFields, products, save_product
+from lamplight.actions.stock import ProductFields, save_product
 from lamplight.actions.undo import put_back, undo
 from lamplight.core.errors import InvalidInput
 from lamplight.library.catalogue import kind_text, procedure_text
+from lamplight.sight.actor import Actor
+from lamplight.sight.cupboard import products
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.own_texts import OWN_KINDS, OWN_PROCEDURES
 from lamplight.store.models import Entry, KindVersion
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest, WebTest
@@ -60,7 +62,7 @@ class Definitions(DataTest):
         used = self.machine("Bar", kind=key, counter=None)
         change_machine(self.site.id, machine(self.site.id, used), MachineFields("Bar", "jug-compact"), False, HAND)
         change = newest("machine")
-        OWN_KINDS.delete(key, HAND)
+        delete_text(OWN_KINDS, key, HAND)
         gone = Entry.select().order_by(Entry.id.desc()).first().id
         self.refused(lambda: undo(change, LATER), "Bar", key, "Put that back first")
         undo(gone, LATER)
@@ -71,10 +73,10 @@ class Definitions(DataTest):
     def test_procedure(self):
         """A procedure by which a kind of one's own is guided."""
         shipped = "jug-strip-down"
-        OWN_PROCEDURES.save(procedure_text(shipped).replace(f"key: {shipped}", "key: our-way", 1), HAND)
+        save_text(OWN_PROCEDURES, procedure_text(shipped).replace(f"key: {shipped}", "key: our-way", 1), HAND)
         line = Entry.select().order_by(Entry.id.desc()).first().id
         ours = kind_text("jug-compact").replace("key: jug-compact", "key: ours", 1)
-        OWN_KINDS.save(ours.replace(f"procedure: {shipped}", "procedure: our-way", 1), HAND)
+        save_text(OWN_KINDS, ours.replace(f"procedure: {shipped}", "procedure: our-way", 1), HAND)
         self.refused(lambda: undo(line, LATER), "our-way", "Change or undo that first")
         undo(Entry.select().order_by(Entry.id.desc()).first().id, LATER)
         undo(line, LATER)

@@ -5,8 +5,9 @@ from __future__ import annotations
 from unittest import mock
 
 from lamplight.actions import exchange
-from lamplight.actions.entries import Actor
-from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings, readings_as_csv
+from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings
+from lamplight.sight.actor import Actor
+from lamplight.sight.exports import readings_as_csv
 from lamplight.store.books import book
 from lamplight.store.models import CounterReading, Entry
 from lamplight.store.sites import the_site

@@ -7,15 +7,11 @@ from datetime import timedelta
 
 from PIL import Image
 
-from lamplight.actions.causes import known_causes
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import KINDS
-from lamplight.actions.own_texts import OWN_KINDS, OWN_PROCEDURES
+from lamplight.actions.own_texts import delete_text, save_text
 from lamplight.actions.photos import add_photo, photo_path, shrunk
-from lamplight.actions.preparing import Wishes, defer, prepare
-from lamplight.actions.procedures import PROCEDURES, procedure_for, procedures
+from lamplight.actions.preparing import defer
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
-from lamplight.actions.stock import ProductFields, move_stock, products, save_product, stock_held
+from lamplight.actions.stock import ProductFields, move_stock, save_product
 from lamplight.actions.undo import put_back, undo
 from lamplight.actions.water import install_cartridge
 from lamplight.core.care.status import Status
@@ -24,6 +20,13 @@ from lamplight.core.job.confirmations import LAMP_OUT
 from lamplight.core.run.state import EventKind
 from lamplight.core.stock.stock import Move
 from lamplight.library.catalogue import kind_of
+from lamplight.sight.actor import Actor
+from lamplight.sight.causes import known_causes
+from lamplight.sight.cupboard import products, stock_held
+from lamplight.sight.kinds import KINDS
+from lamplight.sight.own_texts import OWN_KINDS, OWN_PROCEDURES
+from lamplight.sight.preparing import Wishes, prepare
+from lamplight.sight.procedures import PROCEDURES, procedure_for, procedures
 from lamplight.store.backups import back_up_to
 from lamplight.store.checking import problems_in
 from lamplight.store.database import database, photo_folder
@@ -379,27 +382,27 @@ class OwnTexts(Guided):
 
     def test_copy_change_use_delete(self):
         """A copied procedure guides an item of an own kind; in use it cannot be deleted."""
-        from lamplight.actions.kinds import kind_of as known_kind
+        from lamplight.sight.kinds import kind_of as known_kind
 
         text = PROCEDURES.copied("outlets").replace("Wipe the spouts", "Polish the spouts")
-        self.assertEqual(OWN_PROCEDURES.save(text, HAND).plain.key, "outlets-2")
+        self.assertEqual(save_text(OWN_PROCEDURES, text, HAND).plain.key, "outlets-2")
         kind = KINDS.copied("removable-tabletop").replace(
             "outlets: {like: outlets}", "outlets: {like: outlets, procedure: outlets-2}"
         )
-        OWN_KINDS.save(kind, HAND)
+        save_text(OWN_KINDS, kind, HAND)
         own = known_kind("removable-tabletop-2")
         self.assertEqual(procedure_for(own, "outlets-2").steps[0].title, "Polish the spouts")
         with self.assertRaisesRegex(InvalidInput, "uses this procedure"):
-            OWN_PROCEDURES.delete("outlets-2", HAND)
+            delete_text(OWN_PROCEDURES, "outlets-2", HAND)
         with self.assertRaisesRegex(InvalidInput, "does not say what 'nonsense'"):
-            OWN_PROCEDURES.save(text.replace("Polish", "Polish {nonsense}"), HAND)
+            save_text(OWN_PROCEDURES, text.replace("Polish", "Polish {nonsense}"), HAND)
         with self.assertRaisesRegex(InvalidInput, "is a shipped procedure"):
-            OWN_PROCEDURES.save(text.replace("outlets-2", "outlets"), HAND)
-        OWN_PROCEDURES.save(text.replace("outlets-2", "outlets-3"), HAND)
-        OWN_PROCEDURES.delete("outlets-3", HAND)
+            save_text(OWN_PROCEDURES, text.replace("outlets-2", "outlets"), HAND)
+        save_text(OWN_PROCEDURES, text.replace("outlets-2", "outlets-3"), HAND)
+        delete_text(OWN_PROCEDURES, "outlets-3", HAND)
         self.assertNotIn("outlets-3", procedures())
         with self.assertRaisesRegex(InvalidInput, "Only procedures of your own"):
-            OWN_PROCEDURES.delete("outlets", HAND)
+            delete_text(OWN_PROCEDURES, "outlets", HAND)
 
     def test_products(self):
         """A label read again changes the shipped one's dose; odd ones are refused."""

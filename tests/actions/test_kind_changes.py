@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from lamplight.actions.kind_changes import moved_dates
 from lamplight.core.care.triggers import BeforeAbsence, CountSince, Prompted
 from lamplight.library.catalogue import kinds
+from lamplight.sight.kind_changes import moved_dates
 from tests.base import NOW, DataTest
 
 

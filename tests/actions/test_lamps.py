@@ -5,21 +5,9 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import timedelta
 
-from lamplight.actions.causes import known_causes, known_symptoms
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.lamps import (
-    change_grind,
-    diagnose,
-    disagreements_of,
-    judge_drink,
-    note_refill,
-    note_sighting,
-    panel_diagnosis,
-    try_cause,
-)
+from lamplight.actions.lamps import change_grind, judge_drink, note_refill, note_sighting, try_cause
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
-from lamplight.actions.own_texts import OWN_KINDS
+from lamplight.actions.own_texts import save_text
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.teaching import PatternWords, correct_pattern, teach_pattern
 from lamplight.actions.undo import consequences, undo
@@ -30,6 +18,11 @@ from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState, Sort
 from lamplight.core.run.state import EventKind
 from lamplight.library.catalogue import kinds
+from lamplight.sight.actor import Actor
+from lamplight.sight.causes import known_causes, known_symptoms
+from lamplight.sight.diagnosis import diagnose, disagreements_of, panel_diagnosis
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.store.logbook import entries
 from lamplight.store.models import Entry
 from lamplight.store.runs import run_row
@@ -216,7 +209,7 @@ class OwnPanel(DataTest):
     def setUp(self):
         """Saved, and a machine of it."""
         super().setUp()
-        OWN_KINDS.save(KIND, HAND)
+        save_text(OWN_KINDS, KIND, HAND)
         self.own = add_machine(self.site.id, MachineFields("Own", "bench"), NewMachine({"drinks": 100}), HAND)
         self.row = machine(self.site.id, self.own)
 
@@ -345,4 +338,4 @@ class OwnPanel(DataTest):
         for old, new, said in rows:
             with self.subTest(new=new), self.assertRaisesRegex(InvalidInput, said):
                 self.assertIn(old, KIND)
-                OWN_KINDS.save(KIND.replace(old, new), HAND)
+                save_text(OWN_KINDS, KIND.replace(old, new), HAND)

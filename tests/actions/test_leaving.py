@@ -4,18 +4,16 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.access import access_at, end_some_access
-from lamplight.actions.api_tokens import Scope, actors_of_token, good_tokens, make_token
-from lamplight.actions.entries import Actor
-from lamplight.actions.feeds import feed_of, renew_feed
-from lamplight.actions.forgetting import forget_person, may_be_forgotten
-from lamplight.actions.invites import accept_invite, make_invite, open_invites
+from lamplight.actions.access import end_some_access
+from lamplight.actions.api_tokens import make_token
+from lamplight.actions.feeds import renew_feed
+from lamplight.actions.forgetting import forget_person
+from lamplight.actions.invites import accept_invite, make_invite
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
-from lamplight.actions.notify import notify, write_trial
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.photos import add_photo
 from lamplight.actions.runs import answer_step, begin_run
-from lamplight.actions.sign_in import account_of, begin_session, keeper_of_session, note_lockout
+from lamplight.actions.sign_in import account_of, begin_session, note_lockout
 from lamplight.actions.sites import save_keeper, save_site, serve_no_more
 from lamplight.clockwork import post_office
 from lamplight.core.errors import InvalidInput, NotAllowed
@@ -23,8 +21,16 @@ from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import Wishes
 from lamplight.core.run.state import EventKind
+from lamplight.lines.notify import notify, write_trial
+from lamplight.sight.access import access_at
+from lamplight.sight.actor import Actor
+from lamplight.sight.api_tokens import Scope, actors_of_token, good_tokens
+from lamplight.sight.feeds import feed_of
+from lamplight.sight.forgetting import may_be_forgotten
+from lamplight.sight.sessions import keeper_of_session
 from lamplight.simulators.mail_catcher import caught, throw_away_to
 from lamplight.store.database import data_file, database, photo_folder
+from lamplight.store.invites import open_invites
 from lamplight.store.logbook import entries
 from lamplight.store.mail import mails, wishes_rows
 from lamplight.store.models import Photo

@@ -5,29 +5,21 @@ from __future__ import annotations
 import random
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.listening import (
-    hear,
-    hear_on,
-    hear_the_end,
-    heard_in,
-    offered,
-    take_back,
-    use_offered,
-    water_came,
-)
-from lamplight.actions.machine_views import machine_view
-from lamplight.actions.preparing import Wishes, prepare
+from lamplight.actions.listening import hear, hear_on, hear_the_end, take_back, water_came
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.telling import tell_whole
 from lamplight.actions.undo import undo
-from lamplight.actions.unheard import can_listen
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.steps import StepKind
 from lamplight.core.run.hearing import waits_for_a_call
 from lamplight.core.run.state import EventKind
 from lamplight.library.catalogue import kinds, palette
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.listening import heard_in, offered, use_offered
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.preparing import Wishes, prepare
+from lamplight.sight.unheard import can_listen
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest

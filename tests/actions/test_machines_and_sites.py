@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, change_machine, set_limit
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.actor import Actor
 from lamplight.store.models import Entry, Machine
 from lamplight.store.sites import closures, keepers, machine, machines, the_site
 from tests.base import NOW, WEEK, DataTest

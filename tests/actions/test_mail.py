@@ -9,19 +9,12 @@ from datetime import date, timedelta
 from pathlib import Path
 from unittest.mock import patch
 
-from lamplight.actions import notify as turns
-from lamplight.actions.cache import forget
 from lamplight.actions.care import mark_done
-from lamplight.actions.entries import Actor
 from lamplight.actions.hours import add_keeper_absence, add_slots
 from lamplight.actions.lamps import note_sighting
-from lamplight.actions.mail_password import mail_password, password_file
 from lamplight.actions.mail_settings import ServerFields, save_mail, save_wishes, stop_by_link
-from lamplight.actions.notes import alarms_of
-from lamplight.actions.notify import by_itself, notify, plan_anew
 from lamplight.actions.outbox import send_again, stop_mail, tidy
 from lamplight.actions.sites import save_keeper, save_site
-from lamplight.actions.smtp import PutOff, Server, TurnedDown, hand_over
 from lamplight.actions.stock import move_stock
 from lamplight.actions.undo import undo
 from lamplight.clockwork import post_office
@@ -29,13 +22,20 @@ from lamplight.core.care.item import ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal
-from lamplight.core.mail.outbox import IN_HAND_AT_MOST, MailState
+from lamplight.core.mail.outbox import IN_HAND_AT_MOST, MailState, PutOff, TurnedDown
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.core.stock.stock import Move
 from lamplight.library import catalogue
+from lamplight.lines import notify as turns
+from lamplight.lines.notify import by_itself, notify, plan_anew
+from lamplight.lines.smtp import Server, hand_over
+from lamplight.sight.actor import Actor
+from lamplight.sight.cache import forget
+from lamplight.sight.notes import alarms_of
 from lamplight.simulators.mail_catcher import HOST, Mood, catching, caught, set_mood, throw_away
 from lamplight.store.database import database
 from lamplight.store.mail import mail_settings, mails, wishes_rows
+from lamplight.store.mail_password import mail_password, password_file
 from lamplight.store.models import Entry, Outgoing
 from lamplight.store.plans import announced
 from lamplight.store.sites import machine

@@ -6,15 +6,16 @@ import random
 import unittest
 from datetime import timedelta
 
-from lamplight.actions import machine_views
-from lamplight.actions.cache import forget
 from lamplight.actions.care import mark_done
-from lamplight.actions.entries import Actor, write_entry
+from lamplight.actions.entries import write_entry
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import add_closure
-from lamplight.actions.standings import Standing
 from lamplight.core.care.status import Status
 from lamplight.library import catalogue
+from lamplight.sight import machine_views
+from lamplight.sight.actor import Actor
+from lamplight.sight.cache import forget
+from lamplight.sight.standings import Standing
 from lamplight.store.changes import UNBOOKED, edition
 from lamplight.store.database import database
 from lamplight.store.day_cache import FILE, keep_day, read_day

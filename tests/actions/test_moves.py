@@ -8,16 +8,13 @@ from datetime import UTC, date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
 from lamplight.actions.absences import add_absence
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import KINDS
-from lamplight.actions.machine_views import machine_view, machine_views
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine, change_machine
 from lamplight.actions.moves import MoveFields, move_machine
-from lamplight.actions.own_texts import OWN_KINDS
-from lamplight.actions.prices import note_price, unit_prices
+from lamplight.actions.own_texts import save_text
+from lamplight.actions.prices import note_price
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site, serve_no_more
-from lamplight.actions.stock import move_stock, stock_held
+from lamplight.actions.stock import move_stock
 from lamplight.actions.undo import put_back, undo
 from lamplight.actions.water import TypedTest, add_water_test
 from lamplight.core.errors import InvalidInput, NotAllowed
@@ -25,6 +22,12 @@ from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.run.state import EventKind
 from lamplight.core.site.calendar import OpeningHours
 from lamplight.core.stock.stock import Move
+from lamplight.sight.actor import Actor
+from lamplight.sight.cupboard import stock_held
+from lamplight.sight.kinds import KINDS
+from lamplight.sight.machine_views import machine_view, machine_views
+from lamplight.sight.own_texts import OWN_KINDS
+from lamplight.sight.prices import unit_prices
 from lamplight.store.books import book, books
 from lamplight.store.logbook import entries
 from lamplight.store.models import Machine
@@ -286,17 +289,17 @@ class Apart(TwoSites):
     def test_a_kind_of_both_is_changed_by_whoever_keeps_both(self):
         """Also a procedure; one of which no machine stands elsewhere is anybody's who keeps machines here."""
         shared = KINDS.copied("removable-tabletop")
-        copied = OWN_KINDS.save(shared, ACTOR)
+        copied = save_text(OWN_KINDS, shared, ACTOR)
         for here, name in ((self.site, "Here"), (self.other, "There")):
             add_machine(here.id, MachineFields(name, copied.key), NewMachine(), Actor(NOW, site_id=here.id))
         keeper = save_keeper("Ada", "AD", ACTOR)
         actor = Actor(NOW, keeper, True, role=RoleAtSite.KEEPER, site_id=self.site.id)
         with self.assertRaisesRegex(NotAllowed, "keeps both"):
-            OWN_KINDS.save(shared, actor)
-        OWN_KINDS.save(KINDS.copied("jug-compact"), actor)
+            save_text(OWN_KINDS, shared, actor)
+        save_text(OWN_KINDS, KINDS.copied("jug-compact"), actor)
         save_keeper("Ben", "BN", self.there, role=RoleAtSite.OWNER)
         save_keeper("Ada", "AD", self.there, keeper, role=RoleAtSite.KEEPER)
-        OWN_KINDS.save(shared, actor)
+        save_text(OWN_KINDS, shared, actor)
 
 
 class ClocksApart(TwoSites):

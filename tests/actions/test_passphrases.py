@@ -8,10 +8,11 @@ from datetime import timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import set_passphrase
-from lamplight.actions.sign_in import SET_BACK, WEEK, account_of, begin_session, end_session, keeper_of_session, sign_in
+from lamplight.actions.sign_in import account_of, begin_session, end_session, sign_in
 from lamplight.actions.sites import save_keeper
+from lamplight.sight.actor import Actor
+from lamplight.sight.sessions import SET_BACK, WEEK, keeper_of_session
 from lamplight.store.database import database
 from lamplight.store.models import FailedTry, KnownDevice, SignIn
 from tests import SHIPPED_HASHER

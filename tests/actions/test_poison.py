@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from datetime import UTC, date, datetime, timedelta
 
-from lamplight.actions.cache import forget
-from lamplight.actions.entries import Actor
 from lamplight.actions.poison import void_poison
 from lamplight.actions.runs import begin_run
 from lamplight.core.errors import InvalidInput
 from lamplight.core.moment import read_moment
+from lamplight.sight.actor import Actor
+from lamplight.sight.cache import forget
 from lamplight.store.checking import problems_in
 from lamplight.store.database import database
 from lamplight.store.models import Closure, CounterReading, Entry, RunEventRow

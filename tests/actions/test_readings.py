@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.readings import DoubtfulReadings, TypedReading, correct_reading, remove_reading, take_readings
+from lamplight.actions.readings import DoubtfulReadings, correct_reading, remove_reading, take_readings
 from lamplight.actions.undo import consequences, put_back, undo
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.actor import Actor
+from lamplight.sight.readings import TypedReading
 from lamplight.store.books import book, reading_rows
 from lamplight.store.logbook import entries
 from lamplight.store.models import CounterReading, Entry

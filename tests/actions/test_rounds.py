@@ -6,17 +6,19 @@ import random
 import unittest
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.machine_views import machine_views
 from lamplight.actions.machines import LastDoneAnswer, declare_done
-from lamplight.actions.planning import announce, plan_view
-from lamplight.actions.rounds import RoundEvent, note_in_round, round_view, set_out
+from lamplight.actions.planning import announce
+from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.actions.runs import begin_run
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.problem import plan_faults
 from lamplight.core.round.problem import round_faults
 from lamplight.library import catalogue
-from lamplight.store.rounds import open_round
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.plan import plan_view
+from lamplight.sight.rounds import round_view
+from lamplight.store.rounds import RoundEvent, open_round
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.undo import put_back, undo
@@ -12,6 +11,7 @@ from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.run.state import EventKind, Outcome
 from lamplight.library.catalogue import procedure_for
+from lamplight.sight.actor import Actor
 from lamplight.store.books import book
 from lamplight.store.logbook import entries
 from lamplight.store.models import CareDone, Entry, RunEventRow

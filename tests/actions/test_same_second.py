@@ -6,9 +6,8 @@ from datetime import timedelta
 from itertools import permutations
 
 from lamplight.actions.care import mark_done, note_event, note_prompt, prompt_gone
-from lamplight.actions.entries import Actor
 from lamplight.actions.lamps import change_grind, judge_drink, note_sighting
-from lamplight.actions.readings import TypedReading, take_readings
+from lamplight.actions.readings import take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import AfterEvent
@@ -16,6 +15,8 @@ from lamplight.core.diagnosis.grinding import grinding
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState
 from lamplight.core.run.state import EventKind
+from lamplight.sight.actor import Actor
+from lamplight.sight.readings import TypedReading
 from lamplight.store.models import CareDone, Cleaning, DeviceEvent
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, the_site

@@ -7,23 +7,9 @@ from datetime import timedelta
 
 from PIL import Image
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import KINDS, kind_of
-from lamplight.actions.machine_views import machine_view
 from lamplight.actions.manuals import add_page
-from lamplight.actions.preparing import prepare
 from lamplight.actions.runs import answer_step, begin_run
-from lamplight.actions.telling import (
-    confirm_all,
-    edition_of,
-    lift,
-    programmes_known,
-    say_words,
-    sharing,
-    tell,
-    tell_whole,
-    words_known,
-)
+from lamplight.actions.telling import confirm_all, lift, say_words, sharing, tell, tell_whole
 from lamplight.actions.telling_in_run import asks_otherwise, confirm_step, correct_step, leave_out_step
 from lamplight.actions.undo import put_back, undo
 from lamplight.core.anatomy.duration import Duration
@@ -33,6 +19,11 @@ from lamplight.core.machine.told import Origin, Telling
 from lamplight.core.run.state import EventKind
 from lamplight.library.catalogue import kind_text, kinds
 from lamplight.library.use_file import programme_as_file, use_as_file, use_from_file
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import KINDS, kind_of
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.preparing import prepare
+from lamplight.sight.told import edition_of, programmes_known, words_known
 from lamplight.store.logbook import entries
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine

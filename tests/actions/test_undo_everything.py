@@ -6,18 +6,19 @@ from datetime import date, timedelta
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.care import mark_done, note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_views import machine_views
 from lamplight.actions.machines import LastDoneAnswer, declare_done, set_limit
 from lamplight.actions.sites import add_closure
 from lamplight.actions.undo import put_back, undo
-from lamplight.actions.water import Setup, TypedTest, add_water_test, install_cartridge, set_up
+from lamplight.actions.water import TypedTest, add_water_test, install_cartridge, set_up
 from lamplight.core.assess import assess
 from lamplight.core.water.cartridge import Cartridge
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_views import machine_views
 from lamplight.store.books import book
 from lamplight.store.models import Entry
 from lamplight.store.sites import machine, the_site
+from lamplight.store.waters import Setup
 from tests.base import NOW, DataTest
 
 HAND = Actor(NOW)

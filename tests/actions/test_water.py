@@ -7,12 +7,12 @@ from datetime import timedelta
 
 from lamplight.actions.care import mark_done
 from lamplight.actions.deeds import place, renew_cartridge
-from lamplight.actions.entries import Actor
 from lamplight.actions.undo import undo
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
+from lamplight.sight.actor import Actor
 from lamplight.store.models import Entry
 from lamplight.store.sites import machine
 from lamplight.store.waters import installations

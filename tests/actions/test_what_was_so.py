@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import date, timedelta
 
 from lamplight.actions.care import mark_done
-from lamplight.actions.entries import Actor
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.sites import save_site
 from lamplight.actions.undo import undo
@@ -13,6 +12,7 @@ from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.site.calendar import OFFICE_HOURS
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.library.catalogue import kinds
+from lamplight.sight.actor import Actor
 from lamplight.store.models import Entry
 from lamplight.store.sites import machine, the_site
 from lamplight.store.waters import Setup, waters

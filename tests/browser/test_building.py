@@ -6,10 +6,10 @@ import re
 
 import yaml
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import KINDS, kind_of
-from lamplight.actions.own_texts import OWN_KINDS
 from lamplight.actions.sites import save_site
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import KINDS, kind_of
+from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.store.database import database
 from tests.base import NOW, WEEK
 from tests.browser.base import BrowserTest

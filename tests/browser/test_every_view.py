@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_site
 from lamplight.library.catalogue import kinds
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from tests.base import NOW, WEEK
 from tests.browser.base import BrowserTest

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import KINDS, kind_of
-from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
-from lamplight.actions.own_texts import OWN_KINDS
+from lamplight.actions.own_texts import save_text
 from lamplight.actions.sites import save_site
 from lamplight.core.anatomy.duration import seen_once
 from lamplight.library import catalogue
+from lamplight.sight.actor import Actor
+from lamplight.sight.kinds import KINDS, kind_of
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.simulators.machine import Playing, screen
 from lamplight.store.database import database
 from lamplight.store.sites import the_site
@@ -46,7 +47,7 @@ class Listening(BrowserTest):
             text = KINDS.copied("jug-compact")
             head, _, rest = text.partition("  descale:\n")
             after = rest[rest.index("  combined:") :]
-            self.kind = OWN_KINDS.save(head + COURSE.lstrip("\n") + after, Actor(NOW))
+            self.kind = save_text(OWN_KINDS, head + COURSE.lstrip("\n") + after, Actor(NOW))
             site = save_site("Test Works", "Europe/Berlin", WEEK, Actor(NOW))
             start = NewMachine(counters={"drinks": 1000})
             self.machine_id = add_machine(site.id, MachineFields("Counter", "jug-compact"), start, Actor(NOW))

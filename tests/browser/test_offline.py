@@ -9,10 +9,10 @@ from datetime import timedelta
 
 from playwright.sync_api import Error as PlaywrightError
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.core.run.state import EventKind, Outcome
+from lamplight.sight.actor import Actor
 from lamplight.store.books import book
 from lamplight.store.database import database
 from lamplight.store.models import Entry, RoundEventRow, RunEventRow

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.invites import make_invite
-from lamplight.actions.passkeys import good_keys
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.sight.actor import Actor
+from lamplight.sight.passkeys import good_keys
 from lamplight.store.database import database
 from lamplight.store.sites import keepers, the_site
 from lamplight.web.addresses import Reach

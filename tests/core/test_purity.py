@@ -10,6 +10,8 @@ import unittest
 from collections.abc import Iterator
 from pathlib import Path
 
+from lamplight.store import models
+
 PACKAGE = Path(__file__).resolve().parents[2] / "lamplight"
 ALLOWED = {
     "core": {"core"},
@@ -17,16 +19,18 @@ ALLOWED = {
     "formats": {"core", "formats"},
     "drawing": {"core", "drawing"},
     "store": {"core", "store"},
-    "actions": {"core", "library", "formats", "store", "actions"},
+    "sight": {"core", "library", "formats", "store", "sight"},
+    "actions": {"core", "library", "formats", "store", "sight", "actions"},
+    "lines": {"core", "library", "formats", "store", "sight", "actions", "lines"},
     "simulators": {"core", "simulators"},
-    "web": {"core", "library", "formats", "drawing", "store", "actions", "simulators", "web"},
-    "demo": {"core", "library", "formats", "store", "actions", "simulators", "demo"},
+    "web": {"core", "library", "formats", "drawing", "store", "sight", "actions", "lines", "simulators", "web"},
+    "demo": {"core", "library", "formats", "store", "sight", "actions", "simulators", "demo"},
 }
 # The rooms of the core from the ground up: each imports only from itself and from those before it.
 ROOMS = (
-    "errors", "bounds", "languages", "words", "moment", "timeline", "keepers", "anatomy", "site", "usage", "water",
-    "care", "lamps", "machine", "assess", "job", "run", "dose", "round", "plan", "stock", "year", "diagnosis", "mail",
-    "guest", "api",
+    "errors", "texts", "bounds", "languages", "words", "moment", "timeline", "keepers", "anatomy", "site", "usage",
+    "water", "care", "lamps", "machine", "assess", "job", "run", "dose", "round", "plan", "stock", "year",
+    "diagnosis", "mail", "guest", "api",
 )  # fmt: skip
 
 
@@ -88,6 +92,23 @@ def impurities(package: Path) -> list[str]:
     return found
 
 
+WRITES = {"atomic", "create", "insert_many", "bulk_create", "save", "delete_instance", "update", "insert", "delete"}
+MODELS = set(models.__all__)
+WRITERS = {"write_entry", "write_shared", "write_of_person", "write_deed"}
+
+
+def writing_calls(path: Path) -> Iterator[str]:
+    """What a module calls that opens a transaction or writes a row: by a model, by the database, by who does so."""
+    for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute) and node.func.attr in WRITES:
+            owner = node.func.value
+            name = owner.attr if isinstance(owner, ast.Attribute) else getattr(owner, "id", "")
+            if name in MODELS or name in ("database", "versions") or node.func.attr == "atomic":
+                yield f"{name}.{node.func.attr}"
+        elif isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id in WRITERS:
+            yield node.func.id
+
+
 def modules() -> dict[str, set[str]]:
     """Each module of the core with the modules of the core that it imports."""
     core = PACKAGE / "core"
@@ -100,7 +121,7 @@ def modules() -> dict[str, set[str]]:
 
 
 class Arrows(unittest.TestCase):
-    """web -> actions -> store -> core, and no way back."""
+    """web -> actions -> sight -> store -> core, and no way back."""
 
     def test_layers(self):
         """Each folder imports only what lies below it."""
@@ -117,6 +138,25 @@ class Arrows(unittest.TestCase):
             for name in free:
                 del left[name]
         self.assertEqual(left, {})
+
+    def test_looking_never_writes(self):
+        """Nothing in `sight` opens a transaction or writes a row, nor does what goes out in `lines`."""
+        found = {
+            path.relative_to(PACKAGE).as_posix(): calls
+            for layer in ("sight", "lines")
+            for path in sorted((PACKAGE / layer).rglob("*.py"))
+            if (calls := sorted(set(writing_calls(path))))
+        }
+        self.assertEqual(found, {})
+
+    def test_every_action_writes(self):
+        """Each module of `actions` opens a transaction, or writes in that of whoever calls it; else it only looks."""
+        looks = [
+            path.name
+            for path in sorted((PACKAGE / "actions").glob("*.py"))
+            if path.name != "__init__.py" and not any(writing_calls(path))
+        ]
+        self.assertEqual(looks, [])
 
     def test_core_reads_no_clock_and_no_file(self):
         """No now(), today(), open() in the core."""
@@ -155,6 +195,13 @@ class Guards(unittest.TestCase):
         """A run, asked from the care items."""
         package = self.planted("core/care/bad.py", "def f():\n    from lamplight.core.run import state\n")
         self.assertEqual(climbs(package), ["care/bad.py imports run"])
+
+    def test_a_look_that_writes(self):
+        """A line of the log, written where one only looks."""
+        package = self.planted(
+            "sight/bad.py", "def f():\n    write_entry('x', 'y', None)\n    Entry.create(kind='x')\n"
+        )
+        self.assertEqual(sorted(writing_calls(package / "sight" / "bad.py")), ["Entry.create", "write_entry"])
 
     def test_a_clock(self):
         """The present, read in a room of the core."""

@@ -5,9 +5,9 @@ from __future__ import annotations
 import re
 import unittest
 
-from lamplight.actions.causes import known_causes, known_symptoms
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.library.catalogue import kinds
+from lamplight.sight.causes import known_causes, known_symptoms
 from tests.library.test_procedures import procedure_for
 
 

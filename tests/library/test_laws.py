@@ -8,7 +8,6 @@ from datetime import UTC, datetime
 from itertools import groupby
 from pathlib import Path
 
-from lamplight.actions.procedures import FREE
 from lamplight.core.job.adapt import adapt_procedure
 from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.steps import applies
@@ -27,6 +26,7 @@ from lamplight.library.catalogue import (
     usual_products,
 )
 from lamplight.library.schema import KindFile
+from lamplight.sight.procedures import FREE
 from tests.library import laws
 from tests.pace import after_waiting, said_to
 

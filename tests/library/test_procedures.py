@@ -8,7 +8,6 @@ from __future__ import annotations
 import unittest
 from datetime import UTC, datetime
 
-from lamplight.actions.procedures import FREE
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Inside
 from lamplight.core.job.containers import Vessel, least_vessel, least_without_stops
@@ -30,6 +29,7 @@ from lamplight.library.catalogue import (
     usual_products,
 )
 from lamplight.library.procedure_schema import ProcedureFile
+from lamplight.sight.procedures import FREE
 from tests.pace import after_waiting, said_to
 
 START = datetime(2026, 11, 24, 7, tzinfo=UTC)

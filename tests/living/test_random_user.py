@@ -10,13 +10,13 @@ import os
 from datetime import timedelta
 from random import Random
 
-from lamplight.actions import notify as turns
-from lamplight.actions.cache import forget
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sites import save_keeper
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.demo.seed import prepare
+from lamplight.lines import notify as turns
+from lamplight.sight.actor import Actor
+from lamplight.sight.cache import forget
 from lamplight.store.database import database, open_file
 from lamplight.store.models import Entry, Machine, Run
 from lamplight.web.addresses import Reach

@@ -9,28 +9,30 @@ import os
 from datetime import timedelta
 from random import Random
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.feeds import SCREEN, renew_feed
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.listening import hear, hear_the_end, offered
-from lamplight.actions.machine_views import machine_views
+from lamplight.actions.feeds import renew_feed
+from lamplight.actions.listening import hear, hear_the_end
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
-from lamplight.actions.notes import Reader, alarms_of, morning_note, week_note
-from lamplight.actions.notify import notify, plan_anew
-from lamplight.actions.preparing import Wishes
-from lamplight.actions.procedures import procedure_for
 from lamplight.actions.rounds import set_out
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.actions.stickers import renew_sticker
 from lamplight.actions.undo import undo
-from lamplight.actions.unheard import can_listen
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.steps import StepKind
 from lamplight.core.mail.wishes import Wishes as MailWishes
 from lamplight.core.run.hearing import waits_for_a_call
 from lamplight.core.run.state import Break, EventKind
 from lamplight.library.catalogue import kinds
+from lamplight.lines.notify import notify, plan_anew
+from lamplight.sight.actor import Actor
+from lamplight.sight.feeds import SCREEN
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.listening import offered
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.notes import Reader, alarms_of, morning_note, week_note
+from lamplight.sight.preparing import Wishes
+from lamplight.sight.procedures import procedure_for
+from lamplight.sight.unheard import can_listen
 from lamplight.store.database import database
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, the_site

@@ -9,7 +9,7 @@ import time
 from datetime import date, datetime, timedelta
 from unittest import mock
 
-from lamplight.actions.backups import back_up_once, newest_backup_in_words
+from lamplight.lines.daily_copy import back_up_once, newest_backup_in_words
 from lamplight.store import backups, restoring
 from lamplight.store.backups import BACKUP_FOLDER, back_up_daily, back_up_to, backups_in, photos_beside
 from lamplight.store.database import data_file, photo_folder

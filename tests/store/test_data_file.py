@@ -13,10 +13,10 @@ from unittest import mock
 
 from playhouse.test_utils import assert_query_count
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.machine_views import machine_views
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.core.run.state import EventKind
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_views import machine_views
 from lamplight.store import schema
 from lamplight.store.backups import BACKUP_FOLDER, back_up_to
 from lamplight.store.books import books

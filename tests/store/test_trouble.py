@@ -11,8 +11,8 @@ from unittest import mock
 
 from peewee import SqliteDatabase
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.sites import save_site
+from lamplight.sight.actor import Actor
 from lamplight.store.database import data_file, database, photo_folder, why_not_writable
 from lamplight.store.migrating import open_database, schema_version
 from lamplight.store.sites import the_site

@@ -10,9 +10,6 @@ from bs4 import BeautifulSoup
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.care import mark_done, note_prompt, read_bar, switch_item
-from lamplight.actions.causes import known_symptoms
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import kind_of
 from lamplight.actions.lamps import note_refill, note_sighting, try_cause
 from lamplight.actions.machines import (
     LastDoneAnswer,
@@ -22,7 +19,7 @@ from lamplight.actions.machines import (
     change_machine,
     declare_done,
 )
-from lamplight.actions.readings import RESTARTED, TypedReading, take_readings
+from lamplight.actions.readings import take_readings
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.actions.sites import add_closure
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
@@ -35,6 +32,10 @@ from lamplight.core.lamps.panel import LampSignal, LampState
 from lamplight.core.run.state import EventKind
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.library.catalogue import kinds
+from lamplight.sight.actor import Actor
+from lamplight.sight.causes import known_symptoms
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.readings import RESTARTED, TypedReading
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
 from tests.base import NOW, WebTest

@@ -5,12 +5,13 @@ from __future__ import annotations
 import re
 from datetime import timedelta
 
-from lamplight.actions.api_tokens import Scope, end_token, good_tokens, make_token
-from lamplight.actions.entries import Actor
+from lamplight.actions.api_tokens import end_token, make_token
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_keeper, save_site
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.sight.actor import Actor
+from lamplight.sight.api_tokens import Scope, good_tokens
 from lamplight.store.books import book
 from lamplight.store.database import database
 from lamplight.store.logbook import entries

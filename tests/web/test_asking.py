@@ -9,9 +9,10 @@ from bs4 import BeautifulSoup
 from click.testing import CliRunner
 
 from lamplight.actions.care import events_of
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.readings import TypedReading, take_readings
+from lamplight.actions.readings import take_readings
 from lamplight.cli import main
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.readings import TypedReading
 from lamplight.store.books import reading_rows
 from lamplight.store.database import database
 from lamplight.store.logbook import entries

@@ -10,8 +10,8 @@ from datetime import date, timedelta
 from icalendar import Calendar
 
 from lamplight.actions.absences import add_absence
-from lamplight.actions.entries import Actor
 from lamplight.actions.sites import save_keeper
+from lamplight.sight.actor import Actor
 from lamplight.store.models import Closure
 from tests.base import NOW, WebTest
 from tests.formats.test_days_off_file import off

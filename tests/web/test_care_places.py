@@ -6,8 +6,8 @@ import io
 import re
 from datetime import timedelta
 
-from lamplight.actions.kinds import kind_of
 from lamplight.core.care.status import Status
+from lamplight.sight.kinds import kind_of
 from lamplight.store.logbook import entries
 from lamplight.store.sites import the_site
 from tests.base import NOW, WebTest, flat

@@ -4,16 +4,18 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.dose import begin_trial, mix_of, mixes_of
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.kinds import KINDS
-from lamplight.actions.preparing import prepare
+from lamplight.actions.dose import begin_trial
+from lamplight.actions.entries import write_entry
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.trial import Trial
 from lamplight.core.run.state import EventKind
 from lamplight.core.stock.stock import Move
+from lamplight.sight.actor import Actor
+from lamplight.sight.dose import mix_of, mixes_of
+from lamplight.sight.kinds import KINDS
+from lamplight.sight.preparing import prepare
 from lamplight.store.database import database
 from lamplight.store.models import StockMoveFact
 from lamplight.store.runs import run_row

@@ -12,14 +12,14 @@ import zxingcpp
 from bs4 import BeautifulSoup
 from PIL import Image
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.guests import guest_alarms, may_tell, standing_of
-from lamplight.actions.kinds import kind_of
 from lamplight.actions.stickers import renew_sticker
 from lamplight.core.care.item import ItemRole
 from lamplight.core.guest.reports import GuestTells
 from lamplight.core.guest.usable import Usable
 from lamplight.library.catalogue import kinds
+from lamplight.sight.actor import Actor
+from lamplight.sight.guests import guest_alarms, may_tell, standing_of
+from lamplight.sight.kinds import kind_of
 from lamplight.store.books import book
 from lamplight.store.database import database, photo_folder
 from lamplight.store.guests import reports_decided, stickers, waiting_reports

@@ -12,7 +12,7 @@ from pathlib import Path
 from bs4 import BeautifulSoup
 from PIL import Image
 
-from lamplight.actions.stock import stock_held
+from lamplight.sight.cupboard import stock_held
 from lamplight.store.database import database, open_file
 from lamplight.store.models import Deferral, Photo, StockMoveFact
 from lamplight.store.runs import open_runs, run_row

@@ -6,7 +6,6 @@ import json
 import unittest
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.moves import MoveFields, move_machine
 from lamplight.actions.runs import answer_as_mine, answer_step, begin_run
 from lamplight.actions.sites import save_keeper, save_site
@@ -14,6 +13,7 @@ from lamplight.core.errors import StaleStep
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.run.ahead import place_key, places_ahead
 from lamplight.core.run.state import EventKind
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.models import RunEventRow

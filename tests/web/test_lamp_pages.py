@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.lamps import note_sighting
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import SIGNS, LampSignal, LampState
 from lamplight.drawing import signs
+from lamplight.sight.actor import Actor
 from lamplight.store.models import CauseTried, PanelSighting
 from lamplight.store.sites import machine
 from tests.base import NOW, WebTest

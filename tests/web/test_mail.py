@@ -5,16 +5,16 @@ from __future__ import annotations
 import unittest
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.mail_password import mail_password
 from lamplight.actions.mail_settings import ServerFields, save_mail, save_wishes
-from lamplight.actions.notify import notify
 from lamplight.actions.sites import save_keeper
 from lamplight.clockwork import post_office
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import Wishes
+from lamplight.lines.notify import notify
+from lamplight.sight.actor import Actor
 from lamplight.simulators.mail_catcher import Mood, caught, set_mood
 from lamplight.store.mail import mail_settings, mails, wishes_rows
+from lamplight.store.mail_password import mail_password
 from tests.base import NOW, WebTest
 
 EARLY = NOW.replace(hour=5, minute=30)

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sites import save_keeper
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock

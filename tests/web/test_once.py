@@ -11,15 +11,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from peewee import IntegrityError
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine, change_machine
-from lamplight.actions.once import FormToken, SentBefore
 from lamplight.actions.sites import save_keeper
 from lamplight.actions.undo import put_back, undo
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.models import Entry, Keeper, KeeperVersion, Machine, MachineVersion
+from lamplight.store.once import FormToken, SentBefore
 from lamplight.store.sites import keepers, machine, machines
 from tests.base import NOW, DataTest, WebTest
 from tests.web.walk import FORM, addresses, contents

@@ -6,8 +6,8 @@ import re
 import unittest
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
+from lamplight.sight.actor import Actor
 from lamplight.web.paging import PAGE, paged
 from tests.base import NOW, WebTest
 

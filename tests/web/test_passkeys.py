@@ -6,10 +6,11 @@ import json
 import unittest
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.passkeys import can_have_keys, end_keys_of, good_keys, two_steps
+from lamplight.actions.passkeys import end_keys_of
 from lamplight.actions.sites import save_keeper, save_site, serve_no_more
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.sight.actor import Actor
+from lamplight.sight.passkeys import can_have_keys, good_keys, two_steps
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.models import Challenge, Passkey, SignIn

@@ -10,17 +10,17 @@ from html import unescape
 from urllib.parse import quote, unquote
 
 from lamplight.actions.absences import add_absence
-from lamplight.actions.entries import Actor
-from lamplight.actions.feeds import feed_events
 from lamplight.actions.hours import add_slots
-from lamplight.actions.machine_views import machine_views
-from lamplight.actions.planning import plan_view
 from lamplight.actions.sites import save_keeper
 from lamplight.actions.stock import move_stock
-from lamplight.actions.supplies_ahead import left_empty, shelves
 from lamplight.core.plan.problem import plan_faults
 from lamplight.core.stock.stock import Move
 from lamplight.library import catalogue
+from lamplight.sight.actor import Actor
+from lamplight.sight.feeds import feed_events
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.plan import plan_view
+from lamplight.sight.shelves import left_empty, shelves
 from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
 from lamplight.store.plans import announced, pins, plan_wishes
 from lamplight.store.sites import the_site

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from playhouse.test_utils import count_queries
 
-from lamplight.actions import cache
-from lamplight.actions.entries import Actor
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.core.run.state import EventKind
+from lamplight.sight import cache
+from lamplight.sight.actor import Actor
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, WebTest

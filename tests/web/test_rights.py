@@ -9,16 +9,18 @@ from pathlib import Path
 
 from bs4 import BeautifulSoup
 
-from lamplight.actions.entries import Actor, write_entry
-from lamplight.actions.invites import make_invite, open_invites
+from lamplight.actions.entries import write_entry
+from lamplight.actions.invites import make_invite
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.passphrases import set_passphrase
-from lamplight.actions.rights import ENTRY_NEEDS
-from lamplight.actions.sign_in import open_sessions
 from lamplight.actions.sites import save_keeper
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.sight.actor import Actor
+from lamplight.sight.rights import ENTRY_NEEDS
+from lamplight.sight.sessions import open_sessions
 from lamplight.store.database import database
+from lamplight.store.invites import open_invites
 from lamplight.store.logbook import entries
 from lamplight.store.models import AnnouncedPlan, Entry, RunEventRow
 from lamplight.store.rights import roles_at

@@ -6,9 +6,9 @@ import re
 import unittest
 from datetime import timedelta
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.sites import save_keeper
-from lamplight.actions.weeks_ahead import plan_slots
+from lamplight.sight.actor import Actor
+from lamplight.sight.weeks import plan_slots
 from lamplight.store.models import Entry, RoundEventRow
 from lamplight.store.rounds import open_round, ways, week_slots
 from lamplight.store.sites import the_site

@@ -9,7 +9,6 @@ from flask import request
 from werkzeug.test import EnvironBuilder
 from werkzeug.wrappers import Response
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import change_passphrase, is_right, set_passphrase
 from lamplight.actions.sign_in import account_of
 from lamplight.actions.sites import save_keeper
@@ -17,6 +16,7 @@ from lamplight.actions.tries import FREE_TRIES
 from lamplight.actions.undo import put_back, undo
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.sites import keepers

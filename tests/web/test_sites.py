@@ -8,14 +8,14 @@ from datetime import UTC, datetime, timedelta
 
 from bs4 import BeautifulSoup
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.runs import begin_run
 from lamplight.actions.sites import save_keeper, save_site, serve_no_more
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.languages import BRITISH
 from lamplight.core.words import write_in, written_in
+from lamplight.sight.actor import Actor
+from lamplight.sight.machine_views import machine_view
 from lamplight.store.database import photo_folder
 from lamplight.store.logbook import entries
 from lamplight.store.models import Entry, GuestReport, Machine, Photo

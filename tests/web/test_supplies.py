@@ -6,15 +6,16 @@ import csv
 import io
 from datetime import timedelta
 
-from lamplight.actions.care_costs import machine_costs, out_of_use_minutes
-from lamplight.actions.entries import Actor
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_views import machine_views
-from lamplight.actions.stock import move_stock, products, stock_awaited, stock_held
-from lamplight.actions.supplies_ahead import HORIZON_DAYS, lacking_soon, shelves, shopping, uses_ahead
+from lamplight.actions.stock import move_stock
 from lamplight.core.care.triggers import EndOfService
 from lamplight.core.errors import InvalidInput
 from lamplight.core.stock.stock import Move
+from lamplight.sight.actor import Actor
+from lamplight.sight.costs import machine_costs, out_of_use_minutes
+from lamplight.sight.cupboard import products, stock_awaited, stock_held
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.shelves import HORIZON_DAYS, lacking_soon, shelves, shopping, uses_ahead
 from tests.base import NOW, WebTest
 
 

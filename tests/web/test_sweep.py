@@ -8,21 +8,16 @@ from __future__ import annotations
 import re
 from datetime import timedelta
 
-from lamplight.actions.api_tokens import Scope, make_token
-from lamplight.actions.entries import Actor
+from lamplight.actions.api_tokens import make_token
 from lamplight.actions.feeds import renew_feed
 from lamplight.actions.guests import tell_as_guest
 from lamplight.actions.hours import add_slots
 from lamplight.actions.invites import make_invite
-from lamplight.actions.kinds import KINDS
 from lamplight.actions.lamps import note_sighting
-from lamplight.actions.machine_views import machine_view
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
-from lamplight.actions.notify import notify, write_trial
-from lamplight.actions.own_texts import OWN_KINDS, OWN_PROCEDURES
+from lamplight.actions.own_texts import delete_text, save_text
 from lamplight.actions.passphrases import set_passphrase
-from lamplight.actions.procedures import PROCEDURES
 from lamplight.actions.runs import begin_run
 from lamplight.actions.sign_in import note_lockout
 from lamplight.actions.sites import add_closure, save_keeper, save_site
@@ -37,6 +32,13 @@ from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.mail.wishes import Wishes
 from lamplight.core.stock.stock import Move
+from lamplight.lines.notify import notify, write_trial
+from lamplight.sight.actor import Actor
+from lamplight.sight.api_tokens import Scope
+from lamplight.sight.kinds import KINDS
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.own_texts import OWN_KINDS, OWN_PROCEDURES
+from lamplight.sight.procedures import PROCEDURES
 from lamplight.store.database import database, photo_folder
 from lamplight.store.mail import wishes_rows
 from lamplight.store.models import Entry, Outgoing, Photo
@@ -187,14 +189,14 @@ class Sweep(Roles):
         fields = ProductFields("Milk cleaner, ours", "milk-cleaner", "liquid", "alkaline", "ml", 20.0)
         kind = KINDS.copied("jug-compact")
         key = re.search(r"(?m)^key: (.*)$", kind)[1]
-        own = OWN_KINDS.save(kind, Actor(NOW, site_id=self.other.id))
+        own = save_text(OWN_KINDS, kind, Actor(NOW, site_id=self.other.id))
         text = PROCEDURES.copied("drip-tray")
-        procedure = OWN_PROCEDURES.save(text, Actor(NOW, site_id=self.other.id)).plain.key
+        procedure = save_text(OWN_PROCEDURES, text, Actor(NOW, site_id=self.other.id)).plain.key
         for what, act in (
             ("product", lambda who: save_product(fields, who, "milk-liquid")),
-            ("kind", lambda who: OWN_KINDS.save(kind.replace(own.title, f"{own.title} here"), who)),
-            ("kind deleted", lambda who: OWN_KINDS.delete(key, who)),
-            ("procedure deleted", lambda who: OWN_PROCEDURES.delete(procedure, who)),
+            ("kind", lambda who: save_text(OWN_KINDS, kind.replace(own.title, f"{own.title} here"), who)),
+            ("kind deleted", lambda who: delete_text(OWN_KINDS, key, who)),
+            ("procedure deleted", lambda who: delete_text(OWN_PROCEDURES, procedure, who)),
         ):
             before = self.of_the_other()
             with self.subTest(what=what):

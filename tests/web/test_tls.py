@@ -17,9 +17,9 @@ from pathlib import Path
 from cryptography import x509
 from cryptography.x509.verification import PolicyBuilder, Store, VerificationError
 
-from lamplight.actions.entries import Actor
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sites import save_keeper
+from lamplight.sight.actor import Actor
 from lamplight.store.database import ServedAlready, alone_on, database
 from lamplight.web import create_app
 from lamplight.web.addresses import Reach

@@ -8,10 +8,10 @@ from datetime import timedelta
 
 from bs4 import BeautifulSoup
 
-from lamplight.actions.machine_views import machine_view
-from lamplight.actions.telling import programmes_known
 from lamplight.core.machine.told import Origin
 from lamplight.library.catalogue import kinds
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.told import programmes_known
 from lamplight.store.logbook import entries
 from lamplight.store.runs import open_runs, run_row
 from lamplight.store.sites import machine

@@ -10,6 +10,7 @@ from __future__ import annotations
 from datetime import datetime, timedelta
 from enum import StrEnum
 
+from lamplight.core.errors import LamplightError
 from lamplight.core.mail.wishes import NoteKind
 
 # Soon at first, then ever later. RFC 5321, section 4.5.4.1, asks for half an hour between tries of a mail server, two
@@ -62,3 +63,11 @@ def left_in_hand(state: MailState, kind: NoteKind) -> MailState:
     if state is MailState.IN_HAND or kind is NoteKind.AT_ONCE:
         return MailState.WAITING
     return MailState.UNKNOWN
+
+
+class PutOff(LamplightError):
+    """The mail could not be handed over, and is tried again later."""
+
+
+class TurnedDown(LamplightError):
+    """The server refuses the mail for good."""

@@ -58,7 +58,7 @@ class CareDone(OrderedFact):
     item = CharField()
     at = UtcField(null=True)
     value = IntegerField(null=True)
-    settled = JSONField()
+    settled = JSONField(default=list)
     start = CharField(max_length=20, default=Start.DONE.value)
     judged_by = CharField(max_length=60, null=True)
 

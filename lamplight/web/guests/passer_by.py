@@ -12,9 +12,7 @@ from markupsafe import Markup
 from werkzeug.exceptions import HTTPException
 from werkzeug.wrappers import Response
 
-from lamplight.actions.guests import cared_for, elsewhere, may_tell, standing_of, tell_as_guest
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_view, machine_views
+from lamplight.actions.guests import tell_as_guest
 from lamplight.core.errors import InvalidInput
 from lamplight.core.guest.reports import LONGEST_WORDS, GuestTells
 from lamplight.core.guest.tasks import GuestAct, GuestTask, guest_tasks
@@ -22,6 +20,9 @@ from lamplight.core.guest.usable import Usable
 from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings, step_lamp
 from lamplight.drawing.closeup.scene import CloseUp, closeup
 from lamplight.drawing.lamp_panel import lamp_panel
+from lamplight.sight.guests import cared_for, elsewhere, may_tell, standing_of
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_view, machine_views
 from lamplight.store.guests import StickerRow, stickers
 from lamplight.store.moves import site_of_machine
 from lamplight.store.sightings import lamps_from_data

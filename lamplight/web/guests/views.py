@@ -8,14 +8,15 @@ import segno
 from flask import Blueprint, Response, abort, flash, request, send_file, url_for
 from markupsafe import Markup
 
-from lamplight.actions.guests import accept_reports, dismiss_reports, signals_of
-from lamplight.actions.kinds import kind_of
+from lamplight.actions.guests import accept_reports, dismiss_reports
 from lamplight.actions.stickers import allow_photos, end_sticker, renew_sticker
 from lamplight.core.errors import InvalidInput
 from lamplight.core.guest.reports import GuestTells
 from lamplight.drawing.lamp_panel import lamp_panel, signals_in_words
 from lamplight.drawing.sticker import sticker as drawn_sticker
 from lamplight.drawing.sticker import sticker_file
+from lamplight.sight.guests import signals_of
+from lamplight.sight.kinds import kind_of
 from lamplight.store.database import photo_folder
 from lamplight.store.guests import ReportRow, reports_decided, stickers, waiting_reports
 from lamplight.store.mail import mail_settings

@@ -8,15 +8,16 @@ from typing import Any
 from flask import request
 from ruamel.yaml.comments import CommentedMap
 
-from lamplight.actions.building import like_another, suggested_items, take_suggested
-from lamplight.actions.kinds import kinds
-from lamplight.actions.telling import programme_title
+from lamplight.actions.building import take_suggested
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.told import MANUAL_WORDS
 from lamplight.library import kind_edit as edit
 from lamplight.library.placing import placeable
 from lamplight.library.use_file import use_written
+from lamplight.sight.building import like_another, suggested_items
+from lamplight.sight.kinds import kinds
+from lamplight.sight.told import programme_title
 from lamplight.web import forms
 from lamplight.web.kinds.build_model import meaning_typed, usual_outlets_as_file
 from lamplight.web.told.rows import uses_typed

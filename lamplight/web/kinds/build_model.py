@@ -9,11 +9,6 @@ from typing import Any
 from flask import url_for
 from markupsafe import Markup
 
-from lamplight.actions.building import suggested_items
-from lamplight.actions.kinds import KINDS, kinds
-from lamplight.actions.listening import Offered, calls_of
-from lamplight.actions.procedures import procedure_for
-from lamplight.actions.telling import programme_title, word_title
 from lamplight.core.anatomy.outlets import COFFEE, FROTHER, HOT_WATER, MILK, WAND
 from lamplight.core.anatomy.parts import TOLERANCES, Part
 from lamplight.core.care.trigger_words import trigger_in_words
@@ -33,6 +28,11 @@ from lamplight.library.kind_text import opened
 from lamplight.library.panel_schema import COLOURS
 from lamplight.library.placing import Placeable, placeable
 from lamplight.library.schema import standard_items
+from lamplight.sight.building import suggested_items
+from lamplight.sight.kinds import KINDS, kinds
+from lamplight.sight.listening import Offered, calls_of
+from lamplight.sight.procedures import procedure_for
+from lamplight.sight.told import programme_title, word_title
 from lamplight.web.runs.closeups import made_of_words
 from lamplight.web.told.rows import CallRow, rows_of
 

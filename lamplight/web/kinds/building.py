@@ -6,17 +6,13 @@ from typing import Any
 
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.building import (
-    BUILT,
-    begin_kind,
-    change_kind,
-    kept_as_written,
-)
-from lamplight.actions.kinds import KINDS, kind_of, kinds
+from lamplight.actions.building import BUILT, begin_kind, change_kind
 from lamplight.actions.undo import undo
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
+from lamplight.sight.building import kept_as_written
+from lamplight.sight.kinds import KINDS, kind_of, kinds
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.texts import machines_of_kind
 from lamplight.web.here import actor, site, sites_known

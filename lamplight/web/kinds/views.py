@@ -5,9 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, flash, request
 from markupsafe import Markup
 
-from lamplight.actions.kind_changes import moved_dates
-from lamplight.actions.kinds import KINDS, kind_of, kinds
-from lamplight.actions.own_texts import OWN_KINDS
+from lamplight.actions.own_texts import delete_text, save_text
 from lamplight.core.anatomy.parts import Part
 from lamplight.core.care.trigger_words import trigger_in_words
 from lamplight.core.errors import InvalidInput
@@ -17,6 +15,9 @@ from lamplight.drawing.closeup.scene import CloseUp, closeup
 from lamplight.drawing.cutaway import Label, Scene, cutaway
 from lamplight.library.catalogue import defaults, kind_schema
 from lamplight.library.mistakes import Mistake
+from lamplight.sight.kind_changes import moved_dates
+from lamplight.sight.kinds import KINDS, kind_of, kinds
+from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.store.texts import machines_of_kind
 from lamplight.web.clock import now
 from lamplight.web.here import actor, site, sites_known
@@ -107,7 +108,7 @@ def save():  # noqa: ANN201
         if moved or not request.form.get("editing"):
             return PLACE.editor(text, (), moved, changed.key)
     try:
-        saved = OWN_KINDS.save(text, actor())
+        saved = save_text(OWN_KINDS, text, actor())
     except InvalidInput as problem:
         return PLACE.editor(text, [Mistake("key", 1, str(problem))])
     flash(f"The kind “{saved.title}” is saved.")
@@ -117,6 +118,6 @@ def save():  # noqa: ANN201
 @blueprint.post("/<key>/delete")
 def delete(key: str):  # noqa: ANN201
     PLACE.known(key)
-    OWN_KINDS.delete(key, actor())
+    delete_text(OWN_KINDS, key, actor())
     flash("The kind is gone. The log can bring it back.")
     return see_other("kinds.page")

@@ -8,13 +8,10 @@ from datetime import datetime, timedelta
 
 from markupsafe import Markup
 
-from lamplight.actions.causes import known_causes, known_symptoms
-from lamplight.actions.lamps import Diagnosis, diagnose_meaning, disagreements_of, grinding
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.diagnosis.disagreements import Disagreement
 from lamplight.core.diagnosis.faults import FaultWeeks, fault_weeks
-from lamplight.core.diagnosis.grinding import Grinding
+from lamplight.core.diagnosis.grinding import Grinding, grinding
 from lamplight.core.diagnosis.panel_reading import PanelReading
 from lamplight.core.lamps.causes import Symptom
 from lamplight.core.lamps.match import Meaning, PanelSignals, meanings, unexplained
@@ -24,6 +21,9 @@ from lamplight.core.lamps.sightings import panels_seen
 from lamplight.core.machine.kind import Kind
 from lamplight.drawing.lamp_panel import lamp_panel, signals_in_words, state_words
 from lamplight.drawing.multiples import fault_bars
+from lamplight.sight.causes import known_causes, known_symptoms
+from lamplight.sight.diagnosis import Diagnosis, diagnose_meaning, disagreements_of
+from lamplight.sight.machine_view import MachineView
 
 SENSES = (("see", "You see"), ("hear", "You hear"), ("taste", "You taste"), ("feel", "You feel"))
 DARK = PanelSignals()

@@ -7,15 +7,16 @@ from datetime import timedelta
 
 from flask import Blueprint, abort, flash, request
 
-from lamplight.actions.causes import known_symptoms
-from lamplight.actions.lamps import change_grind, diagnose, judge_drink, note_refill, note_sighting, try_cause
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_view, machine_views
+from lamplight.actions.lamps import change_grind, judge_drink, note_refill, note_sighting, try_cause
 from lamplight.actions.teaching import PatternWords, correct_pattern, teach_pattern
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings, step_lamp
 from lamplight.core.lamps.panel import PromptForce, Sort
 from lamplight.drawing.lamp_panel import signals_in_words
+from lamplight.sight.causes import known_symptoms
+from lamplight.sight.diagnosis import diagnose
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_view, machine_views
 from lamplight.store.sightings import lamps_from_data, most_seen
 from lamplight.web import forms
 from lamplight.web.clock import now

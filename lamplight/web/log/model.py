@@ -7,11 +7,11 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from lamplight.actions.building import BUILT
-from lamplight.actions.kinds import kind_of, kinds
-from lamplight.actions.machine_views import run_outcomes
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.needs import need_lines
 from lamplight.core.run.finish import run_minutes
+from lamplight.sight.kinds import kind_of, kinds
+from lamplight.sight.machine_views import run_outcomes
 from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.photos import PhotoRow, photos_of_runs
 from lamplight.store.runs import RunRow, ended_runs_of

@@ -8,9 +8,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.item import CareItem
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_view import MachineView
 
 REST = "rest"
 

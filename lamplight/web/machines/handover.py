@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date
 
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.lamps.panel import Condition, Panel, Pattern
 from lamplight.core.machine.differences import Difference
 from lamplight.core.machine.kind import AccessFact
 from lamplight.core.machine.stand_in import AHEAD, Coming, LampAhead, coming, lamps_ahead
 from lamplight.core.machine.told import ACCESS
+from lamplight.sight.machine_view import MachineView
 from lamplight.web.machines.settings import others_here
 
 

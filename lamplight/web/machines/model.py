@@ -9,8 +9,6 @@ from datetime import date, datetime
 from markupsafe import Markup
 
 from lamplight.actions.care import events_of
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.item import Due, Start
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import COUNTED, Prompted
@@ -20,6 +18,8 @@ from lamplight.core.usage.passage import NEVER
 from lamplight.core.words import amount, clock_words, day_words, grouped
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import double_ruler, lamp_marks, marks_of, scale
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_view import MachineView
 from lamplight.store.sites import MachineRow as MachineFacts
 from lamplight.web.lamps.model import lit_lamps, message_shown, panel_words
 

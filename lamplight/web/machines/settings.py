@@ -8,11 +8,8 @@ from dataclasses import dataclass, replace
 from flask import flash, request, url_for
 from markupsafe import Markup
 
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_view import MachineView
 from lamplight.actions.machines import set_limits
-from lamplight.actions.procedures import procedure_for
-from lamplight.actions.telling import KnownWords, programme_title, say_words, word_title, words_known
+from lamplight.actions.telling import say_words
 from lamplight.core.anatomy.parts import Part
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.own_items import WHICHEVER_FIRST, own_items
@@ -23,6 +20,10 @@ from lamplight.core.machine.differences import Difference, differences, told_dif
 from lamplight.core.machine.kind import Kind
 from lamplight.drawing.closeup.scene import CloseUp, closeup
 from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.procedures import procedure_for
+from lamplight.sight.told import KnownWords, programme_title, word_title, words_known
 from lamplight.web import forms
 from lamplight.web.here import actor, site
 from lamplight.web.machines.fields import REST, fields_of_settings

@@ -8,9 +8,6 @@ from datetime import date, datetime
 from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.care import note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
-from lamplight.actions.kinds import kind_of, kinds
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_view, machine_views
 from lamplight.actions.machines import (
     LastDoneAnswer,
     MachineFields,
@@ -20,13 +17,16 @@ from lamplight.actions.machines import (
     declare_done,
     set_limit,
 )
-from lamplight.actions.readings import COUNTER_WORDS
 from lamplight.actions.water import set_up
 from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import asked_in_order
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.sight.kinds import kind_of, kinds
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_view, machine_views
+from lamplight.sight.readings import COUNTER_WORDS
 from lamplight.store.logbook import entries
 from lamplight.store.waters import MAINS, Setup
 from lamplight.web import forms

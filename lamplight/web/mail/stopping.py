@@ -8,10 +8,11 @@ from __future__ import annotations
 from flask import Blueprint, abort, request
 from flask import render_template as render
 
-from lamplight.actions.entries import Actor
-from lamplight.actions.mail_settings import stop_by_link, wishes_of_token
+from lamplight.actions.mail_settings import stop_by_link
 from lamplight.core.errors import InvalidInput
 from lamplight.core.mail.wishes import NoteKind
+from lamplight.sight.actor import Actor
+from lamplight.sight.mail import wishes_of_token
 from lamplight.store.mail import WishesRow
 from lamplight.store.sites import SiteRow, sites
 from lamplight.web.clock import now

@@ -7,17 +7,7 @@ from datetime import time
 
 from flask import Blueprint, Response, abort, flash, g, render_template, request, url_for
 
-from lamplight.actions.mail_password import mail_password
-from lamplight.actions.mail_settings import (
-    CATCHER,
-    SECURITY,
-    SERVER,
-    ServerFields,
-    save_mail,
-    save_wishes,
-)
-from lamplight.actions.notes import Reader, next_morning, week_note
-from lamplight.actions.notify import write_trial
+from lamplight.actions.mail_settings import CATCHER, SECURITY, SERVER, ServerFields, save_mail, save_wishes
 from lamplight.actions.outbox import AGAIN, send_again, stop_mail
 from lamplight.core.errors import InvalidInput
 from lamplight.core.mail.note import Note
@@ -25,8 +15,11 @@ from lamplight.core.mail.outbox import STATE_WORDS, MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.core.site.calendar import WEEKDAYS, minute_of
 from lamplight.formats.mail_message import as_page
+from lamplight.lines.notify import write_trial
+from lamplight.sight.notes import Reader, next_morning, week_note
 from lamplight.store.database import data_folder
 from lamplight.store.mail import MailSettings, WishesRow, mail_row, mail_settings, mails, wishes_rows
+from lamplight.store.mail_password import mail_password
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.here import actor, everybody, keeper, signs_in, site

@@ -8,20 +8,11 @@ from collections.abc import Mapping
 
 from flask import Blueprint, Response, abort, flash, request, url_for
 
-from lamplight.actions.feeds import (
-    ALARMS,
-    CALENDAR,
-    SCREEN,
-    end_feed,
-    feed_file,
-    feed_of,
-    preview_days_off,
-    renew_feed,
-    take_days_off,
-)
-from lamplight.actions.machine_views import machine_views
+from lamplight.actions.feeds import ALARMS, end_feed, renew_feed, take_days_off
 from lamplight.core.errors import InvalidInput
 from lamplight.formats.days_off_file import DaysOff
+from lamplight.sight.feeds import CALENDAR, SCREEN, feed_file, feed_of, preview_days_off
+from lamplight.sight.machine_views import machine_views
 from lamplight.store.plans import feeds
 from lamplight.store.sites import sites
 from lamplight.web import forms

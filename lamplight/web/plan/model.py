@@ -9,14 +9,14 @@ from datetime import date, datetime, timedelta
 from flask import url_for
 from markupsafe import Markup
 
-from lamplight.actions.planning import PlanView
-from lamplight.actions.supplies_ahead import Shelf
-from lamplight.actions.weeks_ahead import WEEKS
 from lamplight.core.plan.moves import Price, visit_price
 from lamplight.core.plan.problem import Planned
 from lamplight.core.site.slots import Slot
 from lamplight.core.words import day_words, listed, plural, span_words
 from lamplight.drawing.weeks import DayHung, Tag, week_line
+from lamplight.sight.plan import PlanView
+from lamplight.sight.shelves import Shelf
+from lamplight.sight.weeks import WEEKS
 
 # By machine and item, by the number of the time from now, which shelf has too little.
 Empty = Mapping[tuple[int, str], Mapping[int, Shelf]]

@@ -8,12 +8,12 @@ from datetime import datetime
 from flask import Blueprint, abort, render_template
 from markupsafe import Markup
 
-from lamplight.actions.feeds import SCREEN, feed_of
-from lamplight.actions.guests import standing_of
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_views
 from lamplight.core.guest.usable import Usable
 from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.sight.feeds import SCREEN, feed_of
+from lamplight.sight.guests import standing_of
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_views
 from lamplight.store.sites import sites
 from lamplight.web.clock import now
 from lamplight.web.here import go_to

@@ -8,23 +8,15 @@ from datetime import date, datetime, timedelta
 from flask import Blueprint, flash, request, url_for
 from werkzeug.utils import redirect
 
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import ALL_LOOKED_INTO, machine_views
-from lamplight.actions.planning import (
-    RISKS,
-    SHARES,
-    announce,
-    pin_visit,
-    plan_stands,
-    plan_view,
-    weeks_lived,
-    wish_of_plan,
-)
-from lamplight.actions.supplies_ahead import MOST_MACHINES, SOON_DAYS, lacking_soon, left_empty, shelves
-from lamplight.actions.year import RunsOut, YearMark, arrivals, runs_out, year_ahead
+from lamplight.actions.planning import RISKS, SHARES, announce, pin_visit, wish_of_plan
 from lamplight.core.errors import InvalidInput
 from lamplight.core.moment import read_moment
 from lamplight.core.plan.lived import saved
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import ALL_LOOKED_INTO, machine_views
+from lamplight.sight.plan import plan_stands, plan_view, weeks_lived
+from lamplight.sight.shelves import MOST_MACHINES, SOON_DAYS, lacking_soon, left_empty, shelves
+from lamplight.sight.year import RunsOut, YearMark, arrivals, runs_out, year_ahead
 from lamplight.store.plans import announced, plan_wishes
 from lamplight.store.rounds import week_slots
 from lamplight.store.sites import SiteRow, closures, keepers, machine

@@ -8,12 +8,7 @@ import segno
 from flask import Blueprint, abort, flash, request, url_for
 from markupsafe import Markup
 
-from lamplight.actions.kinds import kinds
-from lamplight.actions.machine_views import machine_view
-from lamplight.actions.own_texts import OWN_PROCEDURES
-from lamplight.actions.preparing import prepare
-from lamplight.actions.procedures import PROCEDURES, known_procedure, procedures
-from lamplight.actions.telling import programmes_known, surety_of
+from lamplight.actions.own_texts import delete_text, save_text
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.general import course_in_general, in_general
 from lamplight.core.job.procedure import Procedure
@@ -22,6 +17,12 @@ from lamplight.drawing.closeup.scene import closeup
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.library.catalogue import defaults, procedure_schema
 from lamplight.library.mistakes import Mistake
+from lamplight.sight.kinds import kinds
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.own_texts import OWN_PROCEDURES
+from lamplight.sight.preparing import prepare
+from lamplight.sight.procedures import PROCEDURES, known_procedure, procedures
+from lamplight.sight.told import programmes_known, surety_of
 from lamplight.web.clock import now
 from lamplight.web.here import actor, site
 from lamplight.web.own_texts import TextPlace, typed_text
@@ -98,7 +99,7 @@ def save():  # noqa: ANN201
     if mistakes:
         return PLACE.editor(text, mistakes)
     try:
-        saved = OWN_PROCEDURES.save(text, actor())
+        saved = save_text(OWN_PROCEDURES, text, actor())
     except InvalidInput as problem:
         return PLACE.editor(text, [Mistake("", 1, str(problem))])
     flash(f"The procedure “{saved.plain.title}” is saved. Runs that are under way keep the old one.")
@@ -108,7 +109,7 @@ def save():  # noqa: ANN201
 @blueprint.post("/<key>/delete")
 def delete(key: str):  # noqa: ANN201
     PLACE.known(key)
-    OWN_PROCEDURES.delete(key, actor())
+    delete_text(OWN_PROCEDURES, key, actor())
     flash("The procedure is gone. The log can bring it back.")
     return see_other("procedures.page")
 

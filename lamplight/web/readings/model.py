@@ -8,12 +8,12 @@ from datetime import datetime
 
 from markupsafe import Markup
 
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.plausibility import Doubt
 from lamplight.core.words import clock_words, day_words, grouped
 from lamplight.drawing.cutaway import silhouette
+from lamplight.sight.machine_view import MachineView
 from lamplight.store.books import ReadingRow
 
 

@@ -8,21 +8,16 @@ from typing import Any
 
 from flask import Blueprint, Response, abort, flash, request
 
-from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings, readings_as_csv
-from lamplight.actions.kinds import kind_of
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_view, machine_views
-from lamplight.actions.readings import (
-    DoubtfulReadings,
-    TypedReading,
-    correct_reading,
-    doubts_about,
-    remove_reading,
-    take_readings,
-)
+from lamplight.actions.exchange import FileDoubts, FileProblems, ImportFacts, import_readings
+from lamplight.actions.readings import DoubtfulReadings, correct_reading, remove_reading, take_readings
 from lamplight.core.care.triggers import COUNTERS
 from lamplight.core.errors import InvalidInput
 from lamplight.core.usage.plausibility import Doubt
+from lamplight.sight.exports import readings_as_csv
+from lamplight.sight.kinds import kind_of
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_view, machine_views
+from lamplight.sight.readings import TypedReading, doubts_about
 from lamplight.store.books import latest_readings, reading_rows
 from lamplight.store.sites import machines
 from lamplight.web import forms

@@ -9,8 +9,6 @@ from datetime import datetime, timedelta
 from flask import url_for
 from markupsafe import Markup
 
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.rounds import CarriedLine, RoundView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.care.status import Status
 from lamplight.core.round.carry import Nature
@@ -18,6 +16,8 @@ from lamplight.core.round.problem import RoundJob, Share, Turn
 from lamplight.core.round.stops import machine_tracks, sum_words
 from lamplight.core.words import day_words, listed
 from lamplight.drawing.score import Bar, Block, Score, Shut, score
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.rounds import CarriedLine, RoundView
 from lamplight.web.lamps.model import lit_lamps
 
 # The score is drawn to the next whole five minutes, and never shorter than half an hour.

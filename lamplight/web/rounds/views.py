@@ -5,9 +5,10 @@ from __future__ import annotations
 from flask import Blueprint, abort, flash, redirect, request, url_for
 
 from lamplight.actions.care import mark_done
-from lamplight.actions.machine_views import machine_views
-from lamplight.actions.rounds import RoundView, note_in_round, round_view, set_out, time_for_it
+from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.rounds import RoundView, round_view, time_for_it
 from lamplight.store.rounds import RoundEvent, RoundRow, open_round
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now

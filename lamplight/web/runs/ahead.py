@@ -7,9 +7,9 @@ from typing import Any
 
 from flask import Response, current_app, jsonify
 
-from lamplight.actions.runs import inspections_due
 from lamplight.core.run.ahead import Place, place_key, places_ahead
 from lamplight.core.run.state import RunState
+from lamplight.sight.runs import inspections_due
 from lamplight.store.photos import photos_of_runs
 from lamplight.store.runs import RunRow
 from lamplight.store.told import manual_pages

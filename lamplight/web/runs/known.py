@@ -4,9 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from lamplight.actions.listening import Offered, offered
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.telling import KnownWords, call_in, edition_of, programmes_known, word_title, words_known
 from lamplight.core.job.adapt import volume_meant
 from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.steps import Step, StepKind
@@ -14,6 +11,9 @@ from lamplight.core.machine.programme import Use
 from lamplight.core.machine.told import Origin, Source
 from lamplight.core.run.state import RunState
 from lamplight.library import catalogue
+from lamplight.sight.listening import Offered, offered
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.told import KnownWords, call_in, edition_of, programmes_known, word_title, words_known
 
 
 @dataclass(frozen=True)

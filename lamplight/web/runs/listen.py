@@ -7,13 +7,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.actions.listening import Offered, heard_in, offered
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.steps import StepKind
 from lamplight.core.run.hearing import may_take_back, waits_for_a_call
 from lamplight.core.run.state import RunState
 from lamplight.library import catalogue
+from lamplight.sight.listening import Offered, heard_in, offered
+from lamplight.sight.machine_view import MachineView
 from lamplight.web.told.rows import line_of
 
 

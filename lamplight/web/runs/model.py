@@ -8,8 +8,6 @@ from datetime import datetime
 
 from markupsafe import Markup
 
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.runs import asks_for_lamp
 from lamplight.core.care.item import Due
 from lamplight.core.job.chemistry import CIRCUITS, Inside
 from lamplight.core.job.confirmations import consequences, settles
@@ -27,6 +25,8 @@ from lamplight.drawing.bulbs import string_of_bulbs
 from lamplight.drawing.closeup.scene import closeup
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.drawing.dial import dial
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.runs import asks_for_lamp
 from lamplight.store.runs import RunRow
 from lamplight.web.runs.closeups import closeup_of
 from lamplight.web.runs.fillings import Filling, fillings, levels_drawn

@@ -8,15 +8,10 @@ from zlib import crc32
 
 from flask import Blueprint, abort, flash, request, send_file
 
-from lamplight.actions.dose import mixes_of
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import ALL_LOOKED_INTO, first_pressing, machine_view, machine_views
 from lamplight.actions.photos import add_photo, photo_path, shrunk
-from lamplight.actions.preparing import Preparation, Wishes, defer, prepare
-from lamplight.actions.procedures import RINSE_OUT
+from lamplight.actions.preparing import defer
 from lamplight.actions.readings import DoubtfulReadings
-from lamplight.actions.runs import Finish, answer_as_mine, answer_step, begin_run, finish_run, inspections_due
-from lamplight.actions.telling import Surety, programmes_known, surety_of
+from lamplight.actions.runs import Finish, answer_as_mine, answer_step, begin_run, finish_run
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT
 from lamplight.core.job.inspections import INSPECTIONS
@@ -24,6 +19,13 @@ from lamplight.core.run.ahead import place_key
 from lamplight.core.run.hearing import unusual
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.sight.dose import mixes_of
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import ALL_LOOKED_INTO, first_pressing, machine_view, machine_views
+from lamplight.sight.preparing import Preparation, Wishes, prepare
+from lamplight.sight.procedures import RINSE_OUT
+from lamplight.sight.runs import inspections_due
+from lamplight.sight.told import Surety, programmes_known, surety_of
 from lamplight.store.photos import machine_of_picture, photos_of_runs
 from lamplight.store.runs import RunRow, ended_runs, run_row, written_at_end
 from lamplight.store.sites import machine

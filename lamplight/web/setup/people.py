@@ -10,18 +10,21 @@ from flask import abort, flash, redirect, request, session, url_for
 from flask_login import current_user
 from markupsafe import Markup
 
-from lamplight.actions.access import Access, access_at, end_some_access
-from lamplight.actions.api_tokens import SCOPE_WORDS, Scope, end_token, make_token
-from lamplight.actions.authority import known_to
-from lamplight.actions.entries import Actor
-from lamplight.actions.forgetting import forget_person, may_be_forgotten
+from lamplight.actions.access import end_some_access
+from lamplight.actions.api_tokens import SCOPE_WORDS, end_token, make_token
+from lamplight.actions.forgetting import forget_person
 from lamplight.actions.invites import make_invite, withdraw_invite
-from lamplight.actions.passkeys import can_have_keys, two_steps
 from lamplight.actions.passphrases import change_passphrase, whose_is_asked
 from lamplight.actions.sign_in import end_other_session
 from lamplight.actions.sites import save_keeper, serve_no_more
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
+from lamplight.sight.access import Access, access_at
+from lamplight.sight.actor import Actor
+from lamplight.sight.api_tokens import Scope
+from lamplight.sight.authority import known_to
+from lamplight.sight.forgetting import may_be_forgotten
+from lamplight.sight.passkeys import can_have_keys, two_steps
 from lamplight.simulators.mail_catcher import throw_away_to
 from lamplight.store.database import data_folder
 from lamplight.store.forgetting import PersonRow, TakenPhoto, photos_by, sites_ever_served

@@ -8,13 +8,13 @@ from zoneinfo import available_timezones
 from flask import Blueprint, flash, request, session
 
 from lamplight.actions.absences import add_absence, take_holidays
-from lamplight.actions.backups import newest_backup_in_words
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
 from lamplight.core.languages import BRITISH, LANGUAGES
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours
 from lamplight.core.site.degrees import CELSIUS
 from lamplight.library.catalogue import countries
+from lamplight.lines.daily_copy import newest_backup_in_words
 from lamplight.store.books import absences
 from lamplight.store.database import data_folder
 from lamplight.store.sites import SiteRow, closures, machine, machines

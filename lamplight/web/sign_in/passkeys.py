@@ -8,8 +8,9 @@ from typing import Any
 
 from flask import Response, jsonify, request, session
 
-from lamplight.actions.passkeys import Place, ask_for_known, keeper_by_key, two_steps
+from lamplight.actions.passkeys import ask_for_known, keeper_by_key
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.passkeys import Place, two_steps
 from lamplight.store.passphrases import SecretRow
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now

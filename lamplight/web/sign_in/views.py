@@ -10,12 +10,14 @@ from flask_login import LoginManager, UserMixin, current_user, login_user, logou
 from werkzeug.exceptions import SecurityError
 from werkzeug.wrappers import Response
 
-from lamplight.actions.invites import GONE, accept_invite, invite_of
-from lamplight.actions.passkeys import can_have_keys, good_keys, two_steps
-from lamplight.actions.sign_in import begin_session, end_session, keeper_of_session, note_lockout, sign_in
+from lamplight.actions.invites import GONE, accept_invite
+from lamplight.actions.sign_in import begin_session, end_session, note_lockout, sign_in
 from lamplight.actions.tries import TooManyTries, origin_of
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
+from lamplight.sight.invites import invite_of
+from lamplight.sight.passkeys import can_have_keys, good_keys, two_steps
+from lamplight.sight.sessions import keeper_of_session
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper
 from lamplight.store.sites import site_of
 from lamplight.web import forms

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from flask import Blueprint, abort, request, url_for
 
-from lamplight.actions.kinds import kind_of, kinds
-from lamplight.actions.telling import programme_title
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.core.moment import read_moment
 from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.library import catalogue
+from lamplight.sight.kinds import kind_of, kinds
+from lamplight.sight.told import programme_title
 from lamplight.simulators.machine import Playing, Screen, screen
 from lamplight.web.clock import now
 from lamplight.web.here import site

@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.words import plural
+from lamplight.sight.machine_view import MachineView
 from lamplight.store.sites import SiteRow
 from lamplight.web.today.model import Stand, Task, stands, task_of
 

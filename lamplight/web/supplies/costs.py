@@ -8,14 +8,15 @@ from datetime import date
 from flask import Response, flash, request
 from markupsafe import Markup
 
-from lamplight.actions.care_costs import MachineCost, forms_compared, machine_costs, save_money
-from lamplight.actions.machine_views import machine_views
-from lamplight.actions.prices import unit_prices
-from lamplight.actions.stock import products
+from lamplight.actions.care_costs import save_money
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.stock.costs import years_together
 from lamplight.core.words import grouped, units_in_words
 from lamplight.formats.costs_csv import write_costs
+from lamplight.sight.costs import MachineCost, forms_compared, machine_costs
+from lamplight.sight.cupboard import products
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.prices import unit_prices
 from lamplight.store.prices import PriceRow, money, price_rows
 from lamplight.web import forms
 from lamplight.web.clock import now

@@ -7,24 +7,15 @@ from collections.abc import Mapping
 
 from flask import abort, flash, request
 
-from lamplight.actions.dose import (
-    MixHere,
-    begin_trial,
-    mix_of,
-    mixes_of,
-    note_measuring,
-    note_pushes,
-    note_vessel,
-    set_mark,
-    stop_trial,
-)
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_view, machine_views
+from lamplight.actions.dose import begin_trial, note_measuring, note_pushes, note_vessel, set_mark, stop_trial
 from lamplight.core.dose.beaker import Measuring
 from lamplight.core.dose.vessel import RoundVessel
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.machine.trial import Trial
 from lamplight.core.words import units_in_words
+from lamplight.sight.dose import MixHere, mix_of, mixes_of
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_view, machine_views
 from lamplight.store.doses import measurings
 from lamplight.web import forms
 from lamplight.web.clock import now

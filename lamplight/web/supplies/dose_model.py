@@ -6,9 +6,6 @@ from dataclasses import dataclass
 
 from markupsafe import Markup
 
-from lamplight.actions.dose import MixHere, saved_so_far, washes_a_year
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.prices import unit_prices
 from lamplight.core.dose.beaker import DoseCut, Drawn, Saved, drawn_of, same_strength, saved_by
 from lamplight.core.dose.in_hand import InHand, ways_to_measure
 from lamplight.core.dose.repeats import Repeats, more_needed, repeats
@@ -18,6 +15,9 @@ from lamplight.core.machine.marks import state_of_trial
 from lamplight.core.machine.trial import Trial, TrialState
 from lamplight.core.words import plural, units_in_words
 from lamplight.drawing.beaker import DrawnBeaker, beaker, dots
+from lamplight.sight.dose import MixHere, saved_so_far, washes_a_year
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.prices import unit_prices
 from lamplight.store.doses import MeasuringRow, PushRow, measurings, pushes, vessel
 from lamplight.web.clock import now
 from lamplight.web.here import site

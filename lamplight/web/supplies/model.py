@@ -8,13 +8,13 @@ from datetime import date, timedelta
 
 from markupsafe import Markup
 
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.supplies_ahead import Lacking, Shelf
 from lamplight.core.stock.ahead import nth_unit
 from lamplight.core.stock.batches import past_date
 from lamplight.core.stock.keeping import left_to_spoil
 from lamplight.core.words import day_words, units_in_words
 from lamplight.drawing.shelf import DrawnShelf, shelf
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.shelves import Lacking, Shelf
 
 SOON_DAYS = 14
 

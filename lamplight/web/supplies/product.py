@@ -9,7 +9,6 @@ from flask import abort, flash, request
 from werkzeug.wrappers import Response
 
 from lamplight.actions.care_costs import save_supply
-from lamplight.actions.machine_views import machine_views
 from lamplight.actions.prices import note_price
 from lamplight.actions.stock import (
     FORMS,
@@ -17,12 +16,9 @@ from lamplight.actions.stock import (
     acids_typed,
     move_stock,
     order_stock,
-    products,
-    roles,
     save_product,
     shift_stock,
 )
-from lamplight.actions.supplies_ahead import Shelf, shelf_of
 from lamplight.core.bounds import UNITS, within
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry
@@ -30,6 +26,9 @@ from lamplight.core.job.dose import range_words
 from lamplight.core.stock.stock import Move
 from lamplight.core.words import units_in_words
 from lamplight.drawing.shelf import shelf_scale
+from lamplight.sight.cupboard import products, roles
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.shelves import Shelf, shelf_of
 from lamplight.store.prices import money, price_rows
 from lamplight.store.stock import cupboards
 from lamplight.web import forms

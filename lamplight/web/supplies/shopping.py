@@ -7,13 +7,13 @@ from datetime import date
 
 from flask import Response, flash, request
 
-from lamplight.actions.machine_views import machine_views
 from lamplight.actions.stock import order_stock
-from lamplight.actions.supplies_ahead import ToBuy, shelves, shopping
 from lamplight.core.errors import InvalidInput
 from lamplight.core.stock.reorder import Bought
 from lamplight.core.words import units_in_words
 from lamplight.formats.shopping_csv import write_shopping
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.shelves import ToBuy, shelves, shopping
 from lamplight.store.database import database
 from lamplight.store.prices import money
 from lamplight.web import forms

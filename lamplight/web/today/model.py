@@ -9,7 +9,6 @@ from functools import lru_cache
 
 from markupsafe import Markup
 
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.job.needs import NeedLine, added_up
@@ -18,6 +17,7 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.words import day_words
 from lamplight.drawing.cutaway import Scene, cutaway, cutaway_again
 from lamplight.drawing.frame import frame
+from lamplight.sight.machine_view import MachineView
 from lamplight.web.lamps.model import lit_lamps, message_shown, trouble_shown
 
 ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 218, 150

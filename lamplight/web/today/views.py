@@ -5,10 +5,10 @@ from __future__ import annotations
 from flask import Blueprint, flash, redirect, request, url_for
 
 from lamplight.actions.care import mark_done
-from lamplight.actions.machine_views import machine_views, still_to_look_at
-from lamplight.actions.rounds import round_view
-from lamplight.actions.supplies_ahead import SOON_DAYS, lacking_soon
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.machine_views import machine_views, still_to_look_at
+from lamplight.sight.rounds import round_view
+from lamplight.sight.shelves import SOON_DAYS, lacking_soon
 from lamplight.store.moves import site_of_machine, site_then
 from lamplight.store.sites import MachineRow, machine
 from lamplight.web import forms

@@ -7,13 +7,13 @@ from dataclasses import dataclass
 
 from werkzeug.datastructures import MultiDict
 
-from lamplight.actions.listening import Offered, calls_of
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.procedures import procedures
-from lamplight.actions.telling import programme_title, programmes_known, surety_of, word_title, words_known
 from lamplight.core.machine.programme import Use
 from lamplight.core.machine.told import ACCESS, MANUAL_WORDS, Origin
 from lamplight.library import catalogue
+from lamplight.sight.listening import Offered, calls_of
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.procedures import procedures
+from lamplight.sight.told import programme_title, programmes_known, surety_of, word_title, words_known
 from lamplight.web.told.rows import CallRow, kept_rows, rows_of
 
 

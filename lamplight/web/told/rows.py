@@ -8,8 +8,6 @@ from dataclasses import dataclass, replace
 
 from werkzeug.datastructures import MultiDict
 
-from lamplight.actions.corrections import corrected
-from lamplight.actions.listening import use_offered
 from lamplight.actions.telling import MOST_CALLS
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.errors import InvalidInput
@@ -18,7 +16,9 @@ from lamplight.core.machine.programme import Use
 from lamplight.core.machine.told import KnownCall, Source
 from lamplight.core.words import listed, words_for_ml
 from lamplight.library import catalogue
+from lamplight.library.corrections import corrected
 from lamplight.library.use_file import use_as_file, use_from_file
+from lamplight.sight.listening import use_offered
 
 TEXTS = {"says": "What it shows then", "how": "How it is done", "place": "Where it goes", "over": "It is over when"}
 # What every call may say; the others only where the palette lets a call take them.

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from flask import Blueprint, abort, flash, request, send_file
 
-from lamplight.actions.listening import hear, hear_on, hear_the_end, heard_in, take_back, water_came
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_view
+from lamplight.actions.listening import hear, hear_on, hear_the_end, take_back, water_came
 from lamplight.actions.manuals import MEGABYTE, MOST_BYTES_IN_ALL, add_page, page_path
-from lamplight.actions.telling import lift, programme_title, say_words, sharing, tell_whole
+from lamplight.actions.telling import lift, say_words, sharing, tell_whole
 from lamplight.actions.telling_in_run import asks_otherwise, confirm_step, correct_step, leave_out_step
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.machine.told import Origin
+from lamplight.sight.listening import heard_in
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.told import programme_title
 from lamplight.store.logbook import entries
 from lamplight.store.photos import machine_of_picture
 from lamplight.store.runs import RunRow, run_row

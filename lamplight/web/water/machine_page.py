@@ -8,14 +8,7 @@ from datetime import datetime
 
 from flask import abort, flash, request
 
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_view
-from lamplight.actions.prices import unit_prices
-from lamplight.actions.stock import products
 from lamplight.actions.water import install_cartridge
-from lamplight.actions.water_bench import WaterStory, water_story
-from lamplight.actions.water_choices import bypass_rows, judged
-from lamplight.actions.water_year import cartridges_compared
 from lamplight.core.care.item import ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.acids import ACIDS, ALL_ACIDS, AcidPart, grams_for
@@ -29,6 +22,13 @@ from lamplight.core.water.descaler import (
     verdict,
 )
 from lamplight.core.words import decimal, tenths, units_in_words
+from lamplight.sight.cupboard import products
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_view
+from lamplight.sight.prices import unit_prices
+from lamplight.sight.water_choices import bypass_rows, judged
+from lamplight.sight.water_story import WaterStory, water_story
+from lamplight.sight.water_year import cartridges_compared
 from lamplight.store.stock import uses_by_machine
 from lamplight.web import forms
 from lamplight.web.clock import now

@@ -8,8 +8,6 @@ from datetime import date
 
 from markupsafe import Markup
 
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.water_bench import WaterStory
 from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.water.advice import WANTED_ALKALINITY_DH, soft_water_advice
 from lamplight.core.water.at_machine import level_to_set
@@ -19,6 +17,8 @@ from lamplight.core.water.water_test import WaterTest
 from lamplight.core.words import tenths
 from lamplight.drawing.slide_rule import Levels, Mark, slide_rule
 from lamplight.drawing.water_line import DrawnWater, water_line
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.water_story import WaterStory
 from lamplight.store.waters import WaterTestRow
 
 SHORT = {"mg/L CaCO3": "mg/L", "dH": "°dH", "fH": "°fH", "eH": "°e", "gpg": "gpg", "mmol/L": "mmol/L", "meq/L": "meq/L"}

@@ -6,15 +6,15 @@ from collections.abc import Mapping
 
 from flask import Blueprint, flash, request
 
-from lamplight.actions.looking import look_into
-from lamplight.actions.machine_views import machine_views
-from lamplight.actions.stock import products
 from lamplight.actions.water import TypedTest, add_water_test
-from lamplight.actions.water_bench import water_story
 from lamplight.core.bounds import DEGREES
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.water.hardness import UNITS
 from lamplight.core.water.measured import TestWay, hardness_read
+from lamplight.sight.cupboard import products
+from lamplight.sight.looking import look_into
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.water_story import water_story
 from lamplight.store.stock import uses_by_machine
 from lamplight.store.waters import MAINS, water_tests
 from lamplight.web import forms

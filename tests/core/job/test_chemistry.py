@@ -60,7 +60,7 @@ class Refusals(unittest.TestCase):
     def test_where_it_comes_by(self):
         """What is pumped is drawn from the tank and leaves by its outlets; what lies in a tub comes by nothing."""
         self.assertEqual(meets(["tub"], ["coffee", "second"]), frozenset())
-        self.assertEqual(meets(["water"], ["coffee", "second"]), {"tank", "canister", "brew", "milk"})
+        self.assertEqual(meets(["water"], ["coffee", "milk"]), {"tank", "canister", "brew", "milk"})
         self.assertEqual(meets(["milk"], ["second"]), {"tank", "canister", "water", "tub", "jug"})
         tablet = (Inside("brew", Chemistry.ALKALINE, "Tablet", run_begun=False),)
         descaler = product(Chemistry.DESCALER)

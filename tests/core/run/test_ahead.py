@@ -9,12 +9,12 @@ from datetime import UTC, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.actions.procedures import procedure_for
 from lamplight.core.errors import InvalidInput
 from lamplight.core.run.ahead import leads_on, place_key, places_ahead
 from lamplight.core.run.rules import WHOLE, apply, begin
 from lamplight.core.run.state import Break, EventKind, RunContext, RunEvent
 from lamplight.library.catalogue import kinds, products, usual_products
+from lamplight.sight.procedures import procedure_for
 
 BEGAN = datetime(2026, 11, 24, 6, 12, tzinfo=UTC)
 JOBS = [(kind.key, item.procedure) for kind in kinds().values() for item in kind.items if item.procedure]

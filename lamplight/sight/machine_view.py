@@ -7,9 +7,6 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cached_property
 
-from lamplight.actions.causes import known_causes
-from lamplight.actions.kinds import equipped_kind
-from lamplight.actions.procedures import END_OF_DAY, procedure_for
 from lamplight.core.assess import MachineStatus
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
@@ -23,6 +20,9 @@ from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.kind import Kind
 from lamplight.core.mail.alarms import stops
 from lamplight.core.run.state import RunState
+from lamplight.sight.causes import known_causes
+from lamplight.sight.kinds import equipped_kind
+from lamplight.sight.procedures import END_OF_DAY, procedure_for
 from lamplight.store.runs import (
     RunRow,
     ended_runs,

@@ -7,9 +7,6 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from functools import partial
 
-from lamplight.actions.cache import kept
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.stock import products, stock_awaited, stock_held
 from lamplight.core.care.item import Due
 from lamplight.core.job.chemistry import Product
 from lamplight.core.plan.terms import ROUTINE_DAYS, term_after, term_now
@@ -22,6 +19,9 @@ from lamplight.core.stock.reorder import Bought, Pack, cheapest_packs, service_z
 from lamplight.core.stock.stock import Awaited, Holding
 from lamplight.core.stock.usage import finds_nothing
 from lamplight.core.usage.passage import Passage
+from lamplight.sight.cache import kept
+from lamplight.sight.cupboard import products, stock_awaited, stock_held
+from lamplight.sight.machine_view import MachineView
 from lamplight.store.prices import Supply, price_rows, supplies
 from lamplight.store.sites import SiteRow
 

@@ -7,13 +7,13 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from functools import partial
 
-from lamplight.actions.cache import kept
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.stock import products, stock_awaited, stock_held
 from lamplight.core.care.item import CareItem
 from lamplight.core.plan.terms import term_after, term_now
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.usage import StockUse, runs_out_on
+from lamplight.sight.cache import kept
+from lamplight.sight.cupboard import products, stock_awaited, stock_held
+from lamplight.sight.machine_view import MachineView
 from lamplight.store.sites import SiteRow
 
 # What lasts so long stands in the year; of no more machines than a page holds.

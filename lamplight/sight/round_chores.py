@@ -6,9 +6,6 @@ from collections.abc import Collection
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.preparing import Preparation, prepare
-from lamplight.actions.procedures import END_OF_DAY, RINSE_OUT
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.assess import status_at
 from lamplight.core.care.by_event import COUNTS_FOR_THE_DAY
@@ -23,6 +20,9 @@ from lamplight.core.round.problem import Rank, Share
 from lamplight.core.round.works import CLEANER_WAITS_S, Work, hands_s, in_units, works_left, works_of
 from lamplight.core.run.clock import calls_at, timer
 from lamplight.core.words import clock_words
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.preparing import Preparation, prepare
+from lamplight.sight.procedures import END_OF_DAY, RINSE_OUT
 from lamplight.store.sites import SiteRow
 
 # How far ahead is looked where nobody has a time for the machines any more.

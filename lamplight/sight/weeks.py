@@ -6,9 +6,6 @@ from collections.abc import Callable, Mapping, Sequence
 from datetime import date, datetime, timedelta
 from functools import cache, partial
 
-from lamplight.actions.cache import kept
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.stock import stock_awaited, stock_held
 from lamplight.core.care.item import CareItem, Due
 from lamplight.core.care.triggers import Prompted
 from lamplight.core.plan.problem import PlanProblem, Task, TaskKey
@@ -17,6 +14,9 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import Slot, slots_from
 from lamplight.core.stock.stock import Awaited, Holding, enough, there_from
 from lamplight.core.words import day_words
+from lamplight.sight.cache import kept
+from lamplight.sight.cupboard import stock_awaited, stock_held
+from lamplight.sight.machine_view import MachineView
 from lamplight.store.plans import Announced, pins, plan_wishes
 from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import SiteRow

@@ -7,12 +7,6 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from math import ceil
 
-from lamplight.actions.causes import known_causes
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import machine_views
-from lamplight.actions.planning import PlanView, plan_view
-from lamplight.actions.rounds import LONGEST_TIME, RoundView, round_view
-from lamplight.actions.stock import products, stock_held
 from lamplight.core.diagnosis.panel_reading import lit_since
 from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm, stops
 from lamplight.core.mail.note import Note, NoteLine, NoteSection
@@ -22,6 +16,12 @@ from lamplight.core.round.stops import sum_words
 from lamplight.core.site.slots import Slot, slots_on
 from lamplight.core.stock.demand import StockLine
 from lamplight.core.words import clock_words, day_words, listed, plural, units_in_words
+from lamplight.sight.causes import known_causes
+from lamplight.sight.cupboard import products, stock_held
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.plan import PlanView, plan_view
+from lamplight.sight.rounds import LONGEST_TIME, RoundView, round_view
 from lamplight.store.plans import announcements
 from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import SiteRow, closures

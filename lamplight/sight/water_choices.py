@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from lamplight.actions.stock import products
-from lamplight.actions.water_bench import WaterStory, descalers, descaling_dose
 from lamplight.core.job.chemistry import Product
 from lamplight.core.water.cartridge import blended, filter_litres
 from lamplight.core.water.descaler import Option, Verdict, compared, verdict, vinegar_ml
+from lamplight.sight.cupboard import products
+from lamplight.sight.water_story import WaterStory, descalers, descaling_dose
 
 BYPASSES = (0.0, 0.1, 0.2, 0.3, 0.4, 0.5)
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import datetime
 from functools import lru_cache
 
-from lamplight.actions.text_library import TextLibrary
 from lamplight.core.anatomy.parts import FILTER_PART
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
@@ -14,6 +13,7 @@ from lamplight.core.machine.told import Told, WordTold, kind_as_told
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.library import catalogue
 from lamplight.library.schema import KindFile
+from lamplight.sight.text_library import TextLibrary
 from lamplight.store.models import KindVersion
 from lamplight.store.sites import MachineRow, kinds_over_time, machine_versions
 

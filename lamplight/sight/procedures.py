@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping
 from functools import lru_cache
 
-from lamplight.actions.stock import products
-from lamplight.actions.text_library import TextLibrary
 from lamplight.core.job.adapt import adapt_procedure
 from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.chemistry import Product
@@ -14,6 +12,8 @@ from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.job.traits import forms_of
 from lamplight.core.machine.kind import Kind
 from lamplight.library import catalogue
+from lamplight.sight.cupboard import products
+from lamplight.sight.text_library import TextLibrary
 from lamplight.store.models import ProcedureVersion
 
 # Jobs that stand for no care item of their own: they are begun from a machine's page.

@@ -10,10 +10,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import partial
 
-from lamplight.actions.own_texts import OWN_KINDS, OWN_PROCEDURES, OwnTexts
-from lamplight.actions.stock import concerned_by, products
 from lamplight.core.errors import InvalidInput
 from lamplight.core.words import listed, plural
+from lamplight.sight.cupboard import concerned_by, products
+from lamplight.sight.own_texts import OWN_KINDS, OWN_PROCEDURES, OwnTexts
 from lamplight.store.definitions import (
     dependents_of_machine,
     keys_written,

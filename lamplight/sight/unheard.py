@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import cache, lru_cache
 
-from lamplight.actions.procedures import known_procedure
 from lamplight.core.job.course import LISTEN
 from lamplight.core.job.procedure import Need
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Programme, Use
 from lamplight.library import catalogue
+from lamplight.sight.procedures import known_procedure
 
 
 @cache

@@ -6,7 +6,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from lamplight.actions.machine_view import MachineView
 from lamplight.core.care.item import Due, ItemRole, Start
 from lamplight.core.care.triggers import ScaleBudget
 from lamplight.core.job.chemistry import Product
@@ -16,6 +15,7 @@ from lamplight.core.water.descaler import Descaler, DescalerMix
 from lamplight.core.water.ledger import DescaleDone, LedgerLine, scale_ledger
 from lamplight.core.water.scale import DEPOSITED_SHARE, SCALE_BUDGET_G
 from lamplight.core.water.through import WaterThrough, taken_per_litre
+from lamplight.sight.machine_view import MachineView
 
 DESCALER = "descaler"
 # What was taken out of stock so near to a descaling was its dose.

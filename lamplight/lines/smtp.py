@@ -8,7 +8,7 @@ import ssl
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from lamplight.core.errors import LamplightError
+from lamplight.core.mail.outbox import PutOff, TurnedDown
 
 SECONDS_TO_ANSWER = 30
 
@@ -22,14 +22,6 @@ class Server:
     security: str = "none"
     user: str = ""
     password: str = ""
-
-
-class PutOff(LamplightError):
-    """The mail could not be handed over, and is tried again later."""
-
-
-class TurnedDown(LamplightError):
-    """The server refuses the mail for good."""
 
 
 def hand_over(server: Server, sender: str, recipient: str, message: bytes, at_last: Callable[[], None]) -> None:

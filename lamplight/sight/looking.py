@@ -6,11 +6,6 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.actions.cache import kept, minute
-from lamplight.actions.kinds import equipped_kind, kind_here, kind_of, kinds
-from lamplight.actions.machine_view import Looked, MachineView
-from lamplight.actions.procedures import procedure_for
-from lamplight.actions.stock import products, stock_held
 from lamplight.core.assess import DayBasis, MachineStatus, day_basis, status_at
 from lamplight.core.care.status import Status
 from lamplight.core.job.chemistry import Inside, Product
@@ -23,6 +18,11 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.stock import Holding, enough
 from lamplight.core.words import write_in, written_in
 from lamplight.library.catalogue import usual_products as serving_on
+from lamplight.sight.cache import kept, minute
+from lamplight.sight.cupboard import products, stock_held
+from lamplight.sight.kinds import equipped_kind, kind_here, kind_of, kinds
+from lamplight.sight.machine_view import Looked, MachineView
+from lamplight.sight.procedures import procedure_for
 from lamplight.store.books import books
 from lamplight.store.changes import Edition, edition
 from lamplight.store.database import database

@@ -15,8 +15,8 @@ from functools import cache
 from pathlib import Path
 
 from lamplight import __version__
-from lamplight.actions.cache import kept
 from lamplight.core.care.status import Status
+from lamplight.sight.cache import kept
 from lamplight.store.changes import Edition
 from lamplight.store.database import data_folder
 from lamplight.store.day_cache import keep_day, read_day
@@ -100,7 +100,7 @@ def _read(stamp: str) -> dict[int, tuple[str, Standing]]:
 def _edition_of_the_rules() -> str:
     """Changes when the rules do: what they said before is not believed any more."""
     here = Path(__file__).resolve().parents[1]
-    rooms = (here / room for room in ("core", "library", "actions"))
+    rooms = (here / room for room in ("core", "library", "sight"))
     files = sorted(path for room in rooms for path in room.rglob("*.*") if path.suffix in (".py", ".yaml"))
     sizes = "".join(f"{path.name} {path.stat().st_size} {path.stat().st_mtime_ns}" for path in files)
     return f"{__version__} {hashlib.sha256(sizes.encode()).hexdigest()[:16]}"

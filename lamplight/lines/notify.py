@@ -8,20 +8,21 @@ from dataclasses import astuple
 from datetime import datetime, timedelta
 from functools import partial
 
-from lamplight.actions.cache import kept
-from lamplight.actions.guests import guest_alarms
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.machine_views import find_out, machine_views
 from lamplight.actions.mail_settings import FROM_ITSELF, NONE, SERVER
-from lamplight.actions.notes import Reader, alarms_of, at_once_note, morning_note, trial_note, week_note
 from lamplight.actions.outbox import TRIAL_GOOD_FOR, Delivered, HandOver, deliver, tidy, write_mail
-from lamplight.actions.planning import announce, plan_stands
+from lamplight.actions.planning import announce
 from lamplight.actions.troubles import going_on
 from lamplight.core.mail.alarms import Alarm
 from lamplight.core.mail.outbox import AT_ONCE_GOOD_FOR
 from lamplight.core.mail.wishes import DueNote, NoteKind, is_away, notes_due
 from lamplight.core.site.computer_clock import BACK
 from lamplight.core.words import write_in
+from lamplight.sight.cache import kept
+from lamplight.sight.guests import guest_alarms
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.machine_views import find_out, machine_views
+from lamplight.sight.notes import Reader, alarms_of, at_once_note, morning_note, trial_note, week_note
+from lamplight.sight.plan import plan_stands
 from lamplight.store.changes import edition
 from lamplight.store.clock import last_written
 from lamplight.store.database import database, why_not_writable

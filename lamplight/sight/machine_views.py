@@ -8,14 +8,14 @@ from datetime import datetime, timedelta
 from functools import partial
 from heapq import heappop, heappush
 
-from lamplight.actions.cache import kept, minute
-from lamplight.actions.looking import Surroundings, books_of, look_at, surroundings, with_surroundings
-from lamplight.actions.machine_view import Looked, MachineView
-from lamplight.actions.standings import SECONDS_A_LOOK, Standing, standings
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.run.finish import outcome_words
+from lamplight.sight.cache import kept, minute
+from lamplight.sight.looking import Surroundings, books_of, look_at, surroundings, with_surroundings
+from lamplight.sight.machine_view import Looked, MachineView
+from lamplight.sight.standings import SECONDS_A_LOOK, Standing, standings
 from lamplight.store.runs import (
     run_rows,
     written_at_end,

@@ -5,8 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 from datetime import date
 
-from lamplight.actions.machine_view import MachineView
-from lamplight.actions.water_bench import descaling_dose, scale_budget
 from lamplight.core.care.item import ItemRole
 from lamplight.core.care.triggers import CountSince, DaysSince, LitresByHardness, MonthsSince, ScaleBudget
 from lamplight.core.errors import MissingReading
@@ -18,6 +16,8 @@ from lamplight.core.year.closed import closed_sums
 from lamplight.core.year.days import usage_spread, year_ahead
 from lamplight.core.year.lived import ONCE, YearSpread, spread_year
 from lamplight.core.year.ways import Terms, WaterWay, YearDay, four_ways
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.water_story import descaling_dose, scale_budget
 
 CARTRIDGE = "cartridge"
 # Of the mix as much is poured away as it takes, and about twice that for rinsing (common practice, no source).

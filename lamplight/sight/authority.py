@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from lamplight.actions.entries import Actor
 from lamplight.core.errors import NotAllowed
 from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.sight.actor import Actor
 from lamplight.store.rights import roles_by_site
 
 

@@ -1,0 +1,1 @@
+"""What goes out or runs beside: mail, and what happens by itself. Opens no transaction of its own."""

@@ -1,0 +1,269 @@
+"""The round of one keeper: planned from what every machine needs."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from lamplight.core.care.status import Status
+from lamplight.core.errors import InvalidInput
+from lamplight.core.round.carry import CarryLine, carry_list
+from lamplight.core.round.fold import Chore
+from lamplight.core.round.planning import plan_round
+from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
+from lamplight.core.round.stops import Stop, stops_of, why_left_out
+from lamplight.core.round.works import UNIT_S, in_units
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.site.slots import KeeperAway, WeekSlot, slot_after, slot_at
+from lamplight.core.site.work_windows import rushes
+from lamplight.core.stock.stock import enough
+from lamplight.sight.cache import kept, minute
+from lamplight.sight.cupboard import products, stock_held
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.round_chores import NO_SLOT_AHEAD, Asked, MachineChores, Waiting, chores_at
+from lamplight.store.changes import edition
+from lamplight.store.database import database
+from lamplight.store.rounds import RoundRow, keepers_away, open_round, ways, week_slots
+from lamplight.store.sites import SiteRow
+
+
+@dataclass(frozen=True)
+class CarriedLine:
+    """A line of the bag, whether it is packed, and whether the cupboard has it; None where nobody counted."""
+
+    line: CarryLine
+    packed: bool
+    there: bool | None
+
+
+@dataclass(frozen=True)
+class RoundView:
+    """A round as it stands.
+
+    Attributes:
+        calendar: of the site.
+        now, until: from when it is planned, and by when it should be over.
+        row: the round that was set out on, or None before.
+        plan, problem: what is done when.
+        stops: the plan as it is walked.
+        views: the machines by number.
+        waiting: what is due and not done in it.
+        bag: what to carry.
+        home: where the keeper sets out and the cupboard stands; empty where nobody said.
+        next_slot: when somebody comes the next time; None where nobody does.
+        beyond: how many machines want something and were not looked at, since there is no time for them.
+    """
+
+    calendar: SiteCalendar
+    now: datetime
+    until: datetime
+    row: RoundRow | None
+    plan: RoundPlan
+    problem: RoundProblem
+    stops: tuple[Stop, ...]
+    views: Mapping[int, MachineView]
+    waiting: tuple[Waiting, ...]
+    bag: tuple[CarriedLine, ...]
+    home: str
+    next_slot: datetime | None
+    beyond: int = 0
+
+    @property
+    def not_done(self) -> tuple[Waiting, ...]:
+        """Everything that is due and not done in it, and why."""
+        until_s = int((self.until - self.now).total_seconds())
+        left = [
+            Waiting(job.machine, share, why_left_out(job, self.plan, until_s))
+            for job in self.plan.left_out
+            for share in job.shares
+        ]
+        return (*left, *self.waiting)
+
+    def at(self, seconds: int) -> datetime:
+        """The moment so many seconds from the beginning of the plan."""
+        return self.now + timedelta(seconds=seconds)
+
+
+def time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None = None) -> datetime:
+    """By when a round should be over: after so many minutes, else at the end of the slot that goes on, else in a while.
+
+    Raises:
+        InvalidInput: for less than five minutes or more than ten hours.
+    """
+    return _time_for_it(site, now, keeper_id, minutes, _hours(site))
+
+
+# The hours of a week for the machines, and who is away from them.
+Hours = tuple[tuple[WeekSlot, ...], tuple[KeeperAway, ...]]
+
+
+def _hours(site: SiteRow) -> Hours:
+    return week_slots(site.id), keepers_away(site.id)
+
+
+def _time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None, hours: Hours) -> datetime:
+    if minutes is not None:
+        if not LEAST_TIME <= timedelta(minutes=minutes) <= LONGEST_TIME:
+            raise InvalidInput("A round takes between 5 minutes and 10 hours.")
+        return now + timedelta(minutes=minutes)
+    slot = slot_at(now, site.calendar, hours[0], keeper_id, hours[1])
+    if slot is not None and slot.end - now >= LEAST_TIME:
+        return slot.end
+    return now + USUAL_TIME
+
+
+def round_view(
+    site: SiteRow,
+    views: Sequence[MachineView],
+    now: datetime,
+    keeper_id: int | None,
+    minutes: int | None = None,
+) -> RoundView:
+    """The round from now on: the one that was set out on, or the one that could be.
+
+    Args:
+        site: where.
+        views: every machine, the most urgent first.
+        now: from when.
+        keeper_id: whose.
+        minutes: how much time there is; as `time_for_it` has it where nobody says.
+    """
+    now = minute(now)
+    row = open_round(site.id, keeper_id)
+    hours = _hours(site)
+    until = _time_for_it(site, now, keeper_id, minutes, hours)
+    if row is not None and minutes is None:
+        until = max(row.until, now + LEAST_TIME)
+    ends = max(now, until - timedelta(minutes=1))
+    following = slot_after(ends, site.calendar, hours[0], keeper_id, away=hours[1])
+    next_slot = following.start if following else None
+    asked = Asked(site, now, until, next_slot or now + NO_SLOT_AHEAD, row.skipped if row else frozenset())
+    gathered, beyond = _gathered(views, asked)
+    chores = _most_urgent([chore for machine in gathered for chore in machine.chores], until - now)
+    own = {view.row.id: view for view in views}
+    known = ways(site.id)
+    walks = _walks(own, known.home, known.seconds, row)
+    plan, problem = _planned(site, chores, walks, asked, own)
+    return RoundView(
+        site.calendar,
+        now,
+        until,
+        row,
+        plan,
+        problem,
+        stops_of(plan),
+        own,
+        tuple(one for machine in gathered for one in machine.waiting),
+        _bag(plan, gathered, row, site.id),
+        known.home,
+        next_slot,
+        beyond,
+    )
+
+
+def _gathered(views: Sequence[MachineView], asked: Asked) -> tuple[list[MachineChores], int]:
+    """What the machines need that need anything, the most urgent first; and how many were not looked at."""
+    wanting = [view for view in views if view.run or view.left_inside or view.worst >= Status.SOON]
+    gathered: list[MachineChores] = []
+    hands_s, time_s = 0, (asked.until - asked.now).total_seconds()
+    # Runs that are open stand first; beyond twice the time nothing would be reached.
+    for view in sorted(wanting, key=lambda view: view.run is None):
+        if hands_s > LOOKED_AT * time_s and view.run is None:
+            break
+        here = _kept_chores(view, asked)
+        gathered.append(here)
+        hands_s += sum(work.hands_s for chore in here.chores for work in chore.works)
+    return gathered, len(wanting) - len(gathered)
+
+
+def _kept_chores(view: MachineView, asked: Asked) -> MachineChores:
+    """What a machine needs, worked out once as long as it stands as it does."""
+    rests_on = (view, asked.site, asked.now, asked.until, asked.next_slot, frozenset(asked.skipped))
+    return kept(("chores", view.row.id), rests_on, lambda: chores_at(view, asked))
+
+
+def _most_urgent(chores: Sequence[Chore], time: timedelta) -> list[Chore]:
+    """No more than can be looked at together; nothing far beyond the time there is."""
+    chosen: list[Chore] = []
+    hands = 0
+    for chore in sorted(chores, key=lambda chore: (not chore.begun, chore.share.rank)):
+        if len(chosen) >= MOST_CHORES or (hands > LOOKED_AT * time.total_seconds() and not chore.begun):
+            break
+        chosen.append(chore)
+        hands += sum(work.hands_s for work in chore.works)
+    return chosen
+
+
+def _walks(
+    views: Mapping[int, MachineView], home: str, seconds: Mapping[tuple[str, str], int], row: RoundRow | None
+) -> Walks:
+    """How far it is, from where the keeper is."""
+    places = {machine: view.row.place for machine, view in views.items()}
+    here = places.get(row.at, home) if row is not None and row.at is not None else home
+    return Walks(places, {pair: in_units(value) for pair, value in seconds.items()}, here)
+
+
+def _planned(
+    site: SiteRow,
+    chores: Sequence[Chore],
+    walks: Walks,
+    asked: Asked,
+    views: Mapping[int, MachineView],
+) -> tuple[RoundPlan, RoundProblem]:
+    """The plan; it is remembered as long as nothing was written and the minute is the same."""
+    until_s = int((asked.until - asked.now).total_seconds())
+    taken = {machine: _rushes(views[machine], site.calendar, asked) for machine in {c.machine for c in chores}}
+    state = edition(database)
+    key = state and (
+        state.whole,
+        site.id,
+        asked.now,
+        asked.until,
+        asked.next_slot,
+        asked.skipped,
+        walks.home,
+        tuple(views),
+    )
+    remembered: dict[object, tuple[RoundPlan, RoundProblem]] = kept("rounds", state and state.whole, dict)
+    if key in remembered:
+        return remembered[key]
+    planned = plan_round(chores, walks, until_s, taken)
+    if key is not None:
+        remembered[key] = planned
+    return planned
+
+
+def _rushes(view: MachineView, calendar: SiteCalendar, asked: Asked) -> tuple[Span, ...]:
+    """When people queue before a machine; nobody does where it gives no drinks anyway."""
+    if view.stopped or view.cleaner_inside:
+        return ()
+    day, spans = calendar.today(asked.now), []
+    while calendar.at_minute(day, 0) < asked.until:
+        for rush in rushes(day, calendar):
+            start, end = ((moment - asked.now).total_seconds() for moment in (rush.start, rush.end))
+            if end > 0 and rush.start < asked.until:
+                spans.append(Span(int(start // UNIT_S) * UNIT_S, in_units(end), rush.words))
+        day += timedelta(days=1)
+    return tuple(spans)
+
+
+def _bag(
+    plan: RoundPlan, gathered: Sequence[MachineChores], row: RoundRow | None, site_id: int
+) -> tuple[CarriedLine, ...]:
+    """What to carry, what is packed, what is missing; a job takes what all of its chores take that are led."""
+    by_chore = {packing.job: packing for machine in gathered for packing in machine.packings}
+    lines = carry_list(plan, by_chore, products())
+    held, packed = stock_held(site_id), row.packed if row else frozenset()
+    return tuple(
+        CarriedLine(line, line.key in packed, enough(held.get(line.product), line.units) if line.product else None)
+        for line in lines
+    )
+
+
+# How long a round may take where nobody said, and the longest that is planned. Ours, no source.
+USUAL_TIME, LONGEST_TIME, LEAST_TIME = timedelta(hours=2), timedelta(hours=10), timedelta(minutes=5)
+
+
+# So many chores are planned, the most urgent first; so many times the work that there is time for is looked at.
+MOST_CHORES, LOOKED_AT = 80, 2
