@@ -31,7 +31,8 @@ test: .venv/.workshop
 
 test-long: .venv/.workshop
 	@LAMPLIGHT_LIVES=20 LAMPLIGHT_STEPS=200 LAMPLIGHT_LONG=1 LAMPLIGHT_BOOKS=500 \
-		$(BIN)/python -m unittest -v tests.living.test_random_user tests.living.test_run_states tests.actions.test_any_order
+		$(BIN)/python -m unittest -v tests.living.test_random_user tests.living.test_run_states tests.actions.test_any_order \
+		tests.web.test_methods tests.web.test_any_book tests.web.test_sweep tests.browser.test_fortnight
 
 lint: .venv/.workshop
 	@$(BIN)/ruff check . && $(BIN)/ruff format --check .

@@ -4,6 +4,8 @@ from argon2 import PasswordHasher
 from hypothesis import HealthCheck, settings
 
 from lamplight.actions import passphrases
+from lamplight.core.plan import exact
+from lamplight.core.round import search
 
 # A law may take its time: how long it takes is no part of it, and machines differ.
 settings.register_profile("lamplight", deadline=None, suppress_health_check=[HealthCheck.too_slow])
@@ -12,3 +14,17 @@ settings.load_profile("lamplight")
 # Hashing is slow on purpose; what is tested is everything around it. `test_passphrases` looks at what ships.
 SHIPPED_HASHER = passphrases.HASHER
 passphrases.HASHER = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
+
+# So is planning well. What is tested of the plans themselves asks for what ships; see `shipped_effort`.
+SHIPPED_EFFORT = (exact.EFFORT, search.STRETCHES_TRIED)
+exact.EFFORT, search.STRETCHES_TRIED = 0.02, 3_000
+
+
+def shipped_effort() -> None:
+    """Plan as what ships does, until `spared_effort`: for `setUpModule` and `tearDownModule`."""
+    exact.EFFORT, search.STRETCHES_TRIED = SHIPPED_EFFORT
+
+
+def spared_effort() -> None:
+    """Plan at once again."""
+    exact.EFFORT, search.STRETCHES_TRIED = 0.02, 3_000

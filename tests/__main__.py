@@ -1,4 +1,4 @@
-"""Run every test in two processes, as most machines have two cores: each takes the next module that nobody took.
+"""Run every test in three processes, for two cores one of which waits for a browser: each takes the next module.
 
 The slowest tests are told at the end; the last line is ``N passed, N failed, N skipped``.
 """
@@ -18,8 +18,9 @@ import warnings
 from pathlib import Path
 
 HERE = Path(__file__).parent
-# What takes longest comes first, for the second process; the first one begins at the other end.
+# What takes longest comes first, in one process the browser's; the others begin at the other end.
 BESIDE = "--beside"
+BROWSING, REST = "browsing", "rest"
 LONG = ("tests.browser.", "tests.test_package", "tests.test_cli")
 ROOM_WANTED = 4 * 1024**3  # bytes; the installed program of its test takes most
 LAST_LINE = re.compile(r"(\d+) passed, (\d+) failed, (\d+) skipped\n$")
@@ -54,7 +55,7 @@ def run(suite: unittest.TestSuite) -> tuple[int, int, int]:
     warnings.simplefilter("default")
     warnings.filterwarnings("error", module=r"lamplight(\.|$)")
     result = unittest.TextTestRunner(resultclass=Counted, verbosity=1, warnings=None).run(suite)
-    for took, name in sorted(result.times, reverse=True)[:5]:
+    for took, name in sorted(result.times, reverse=True)[: int(os.environ.get("LAMPLIGHT_SLOWEST", "5"))]:
         print(f"{took:6.1f} s  {name}", file=sys.stderr)
     failed = {case.id().split(" ")[0] for case, _ in [*result.failures, *result.errors]}
     return result.passed, len(failed) + len(result.unexpectedSuccesses), len(result.skipped)
@@ -90,17 +91,35 @@ class Claimed(unittest.TestSuite):
 
 
 def everything() -> tuple[int, int, int]:
-    """Two processes at once, which are done at about the same time."""
-    with tempfile.TemporaryDirectory() as claims:
-        command = [sys.executable, "-m", "tests", BESIDE, claims]
-        beside = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True, cwd=HERE.parent)
-        own = run(Claimed(modules()[::-1], Path(claims)))
-        said, _ = beside.communicate()
-        found = LAST_LINE.search(said)
-        print(said[: found.start()] if found else said, file=sys.stderr)
-        theirs = [int(count) for count in found.groups()] if found else [0, 1, 0]
+    """Three processes at once, which are done at about the same time."""
+    counted = [0, 0, 0]
+    with tempfile.TemporaryDirectory() as claims, tempfile.TemporaryDirectory() as said:
+        begun = []
+        for what in (BROWSING, REST):
+            told = (Path(said) / what).open("w+", encoding="utf-8")
+            command = [sys.executable, "-m", "tests", BESIDE, claims, what]
+            begun.append((subprocess.Popen(command, stdout=told, stderr=subprocess.STDOUT, cwd=HERE.parent), told))
+        counts = [run(Claimed(modules()[::-1], Path(claims)))]
+        for process, told in begun:
+            process.wait()
+            told.seek(0)
+            words = told.read()
+            told.close()
+            found = LAST_LINE.search(words)
+            print(words[: found.start()] if found else words, file=sys.stderr)
+            counts.append(tuple(int(count) for count in found.groups()) if found else (0, 1, 0))
+        counted = [sum(own) for own in zip(*counts, strict=True)]
         left = set(modules()) - {path.name for path in Path(claims).iterdir()}
-    return own[0] + theirs[0], own[1] + theirs[1] + len(left), own[2] + theirs[2]
+    return counted[0], counted[1] + len(left), counted[2]
+
+
+def order(what: str) -> list[str]:
+    """The modules as one of the processes beside takes them."""
+    names = modules()
+    if what == BROWSING:
+        return names
+    middle = len(names) // 2
+    return names[middle:] + names[:middle][::-1]
 
 
 def in_memory() -> None:
@@ -116,7 +135,7 @@ def main(wanted: list[str]) -> int:
     """Run the named modules or folders, or all; answers the exit status."""
     in_memory()
     if wanted[:1] == [BESIDE]:
-        passed, failed, skipped = run(Claimed(modules(), Path(wanted[1])))
+        passed, failed, skipped = run(Claimed(order(wanted[2]), Path(wanted[1])))
     elif wanted:
         loader = unittest.TestLoader()
         parts = [discovered(Path(name)) if "/" in name else loader.loadTestsFromName(name) for name in wanted]

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from datetime import datetime
 from ipaddress import ip_address
 
+from lamplight.store.live import newest
 from lamplight.store.models import Passkey, TwoSteps
-from lamplight.store.sites import newest
 
 
 @dataclass(frozen=True)

@@ -6,7 +6,7 @@ from collections import defaultdict
 from collections.abc import Callable, Collection, Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from typing import Any, TypeVar
 
 from peewee import ModelSelect
 
@@ -18,8 +18,8 @@ from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.site.absence import Absence as CoreAbsence
 from lamplight.core.usage.counters import CleaningDrinks, CounterBook, Reading, Restart
-from lamplight.store.database import database
 from lamplight.store.doses import dose_facts
+from lamplight.store.live import facts_of, live
 from lamplight.store.models import (
     Absence,
     BarReading,
@@ -36,10 +36,13 @@ from lamplight.store.models import (
     ReadingRemoval,
 )
 from lamplight.store.moves import Stay
+from lamplight.store.prepared import fetched, fetched_of
 from lamplight.store.sightings import sightings_by_machine
 from lamplight.store.sites import kinds_over_time, machine_versions
 from lamplight.store.told import told_by_machine
 from lamplight.store.waters import waters
+
+OneFact = TypeVar("OneFact", bound=Fact)
 
 
 @dataclass(frozen=True)
@@ -53,12 +56,6 @@ class ReadingRow:
     value: int
     source: str
     counter: str = "drinks"
-
-
-def live(model: type[Fact], machine_ids: Collection[int] | None) -> ModelSelect:
-    """Facts of machines that count, in the order in which they were written: their entry was not undone."""
-    rows = model.select(model).join(Entry, on=model.entry).where(Entry.undone_at.is_null()).order_by(model.id)
-    return rows if machine_ids is None else rows.where(model.machine.in_(list(machine_ids)))
 
 
 def live_readings(machine_ids: Collection[int] | None = None, counter: str | None = "drinks") -> ModelSelect:
@@ -94,14 +91,12 @@ def latest_readings(machine_ids: Collection[int], limit: int) -> list[ReadingRow
 def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
     """The book of each machine, by machine id; the same number of queries however many machines there are."""
     counters = _counters(machine_ids)
-    done = _grouped(live(CareDone, machine_ids).select(CareDone, Entry), _deed)
-    limits = _last(live(LimitVersion, machine_ids), lambda r: (r.item, r.trigger), lambda r: (r.limit, r.reason))
-    switches = _last(live(ItemSwitch, machine_ids), lambda r: r.item, lambda r: r.off)
-    parts = _last(live(PartNote, machine_ids), lambda r: r.part, lambda r: (r.state, r.note))
-    bars = _grouped(
-        live(BarReading, machine_ids).order_by(BarReading.at, BarReading.id), lambda r: BarSeen(r.item, r.at, r.percent)
-    )
-    events = _grouped(live(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at, r.seq))
+    done = _grouped(_facts(CareDone, machine_ids, with_entry=True), _deed)
+    limits = _last(LimitVersion, machine_ids, lambda r: (r.item, r.trigger), lambda r: (r.limit, r.reason))
+    switches = _last(ItemSwitch, machine_ids, lambda r: r.item, lambda r: r.off)
+    parts = _last(PartNote, machine_ids, lambda r: r.part, lambda r: (r.state, r.note))
+    bars = _grouped(_facts(BarReading, machine_ids, "at"), lambda r: BarSeen(r.item, r.at, r.percent))
+    events = _grouped(_facts(DeviceEvent, machine_ids), lambda r: EventSeen(r.what, r.at, r.seq))
     seen = sightings_by_machine(machine_ids)
     away = absences()
     told, words = told_by_machine(machine_ids)
@@ -153,19 +148,36 @@ def _away(rows: Sequence[AbsenceRow], machine_id: int, own: tuple[Stay, ...]) ->
 def _counters(machine_ids: Collection[int] | None) -> dict[int, dict[str, CounterBook]]:
     """Readings, restarts and cleaning drinks by machine and counter."""
     facts: dict[tuple[int, str], tuple[list, list, list]] = defaultdict(lambda: ([], [], []))
-    columns = (CounterReading.at, CounterReading.value, CounterReading.seq)
-    rows = live_readings(machine_ids, None).select(CounterReading.machine, CounterReading.counter, *columns)
     # Hundreds of readings a machine: read without the detour over models.
-    for machine_id, counter, at, value, seq in database.execute(rows):
-        facts[machine_id, counter][0].append(Reading(datetime.fromisoformat(at), value, seq))
-    for row in live(CounterRestart, machine_ids):
+    for machine_id, counter, at, value, seq in fetched_of("counts", _counts, machine_ids):
+        facts[machine_id, counter][0].append(Reading(at, value, seq))
+    for row in _facts(CounterRestart, machine_ids):
         facts[row.machine_id, row.counter][1].append(Restart(row.at, row.before, row.after))
-    for row in live(Cleaning, machine_ids):
-        facts[row.machine_id, row.counter][2].append(CleaningDrinks(row.at, row.drinks, row.seq))
+    for cleaned in _facts(Cleaning, machine_ids):
+        facts[cleaned.machine_id, cleaned.counter][2].append(CleaningDrinks(cleaned.at, cleaned.drinks, cleaned.seq))
     counters: dict[int, dict[str, CounterBook]] = defaultdict(dict)
     for (machine_id, counter), (readings, restarts, cleaning) in facts.items():
         counters[machine_id][counter] = CounterBook(tuple(readings), tuple(restarts), tuple(cleaning))
     return counters
+
+
+def _counts(machine_ids: Collection[int] | None) -> ModelSelect:
+    """Readings as bare columns."""
+    r = CounterReading
+    columns = (r.machine, r.counter, r.at, r.value, r.seq)
+    return live_readings(machine_ids, None).select(*columns).tuples()
+
+
+def _facts(
+    model: type[OneFact], machine_ids: Collection[int] | None, order: str = "", with_entry: bool = False
+) -> list[OneFact]:
+    """Facts of machines whose entry was not undone, in the order in which they were written, or by a column first."""
+
+    def build(ids: Collection[int] | None) -> ModelSelect:
+        rows = live(model, ids).select(model, Entry) if with_entry else live(model, ids)
+        return rows.order_by(getattr(model, order), model.id) if order else rows
+
+    return fetched_of(("facts", model, order, with_entry), build, machine_ids)
 
 
 def _deed(row: CareDone) -> DoneFact:
@@ -184,17 +196,22 @@ def _own_limits(last: dict[tuple[str, str], tuple[float | None, str]]) -> tuple[
     )
 
 
-def _grouped(rows: ModelSelect, turn: Callable[[Any], Any]) -> dict[int, list]:
+def _grouped(rows: Iterable[Any], turn: Callable[[Any], Any]) -> dict[int, list]:
     by_machine: dict[int, list] = defaultdict(list)
     for row in rows:
         by_machine[row.machine_id].append(turn(row))
     return by_machine
 
 
-def _last(rows: ModelSelect, key: Callable[[Any], Any], turn: Callable[[Any], Any]) -> dict[int, dict]:
+def _last(
+    model: type[Fact],
+    machine_ids: Collection[int] | None,
+    key: Callable[[Any], Any],
+    turn: Callable[[Any], Any],
+) -> dict[int, dict]:
     """The fact of each key that holds, by machine: the one whose moment is the last, whenever it was written."""
     by_machine: dict[int, dict] = defaultdict(dict)
-    for row in rows.order_by(Entry.at, rows.model.id):
+    for row in facts_of(model, machine_ids):
         by_machine[row.machine_id][key(row)] = turn(row)
     return by_machine
 
@@ -227,9 +244,7 @@ class AbsenceRow:
 
 def absences(site_id: int | None = None) -> list[AbsenceRow]:
     """All absences, of one site or of all, by date."""
-    rows: Iterable[Absence] = (
-        Absence.select().join(Entry, on=Absence.entry).where(Entry.undone_at.is_null()).order_by(Absence.first)
-    )
+    rows: list[Absence] = fetched("absences", lambda: live(Absence, None).order_by(Absence.first))
     return [
         AbsenceRow(row.entry_id, row.machine_id, CoreAbsence(row.first, row.last), row.label, row.site_id)
         for row in rows

@@ -14,18 +14,19 @@ from lamplight.core.dose.beaker import Measuring
 from lamplight.core.dose.vessel import RoundVessel
 from lamplight.core.machine.marks import DoseMark, DoseTrial
 from lamplight.core.machine.trial import Trial
+from lamplight.store.live import by_moment, facts_of, live
 from lamplight.store.models import (
     DoseMarkVersion,
     DoseMeasuring,
     DoseTrialFact,
     DoseVesselVersion,
     Entry,
-    Fact,
     Inspected,
     Push,
     Run,
     TrialStop,
 )
+from lamplight.store.prepared import fetched_of
 
 
 @dataclass(frozen=True)
@@ -37,36 +38,27 @@ class DoseFacts:
     trials: Mapping[int, tuple[DoseTrial, ...]]
 
 
-def _live(model: type[Fact], machine_ids: Collection[int] | None, *more: type) -> ModelSelect:
-    rows = model.select(model, Entry, *more).join(Entry, on=model.entry).where(Entry.undone_at.is_null())
-    rows = rows if machine_ids is None else rows.where(model.machine.in_(list(machine_ids)))
-    return rows.order_by(Entry.at, model.id)
-
-
 def dose_facts(machine_ids: Collection[int] | None = None) -> DoseFacts:
     """Inspections, marks and experiments; three queries, a fourth where there are experiments."""
     looked: dict[int, tuple[LookedAt, ...]] = defaultdict(tuple)
     marks: dict[int, tuple[DoseMark, ...]] = defaultdict(tuple)
     trials: dict[int, tuple[DoseTrial, ...]] = defaultdict(tuple)
-    seen = (
-        Inspected.select(Inspected.machine, Inspected.what, Inspected.well, Inspected.at, Inspected.entry, Run.item)
-        .join(Entry, on=Inspected.entry)
-        .join(Run, JOIN.LEFT_OUTER, on=(Run.entry == Inspected.entry))
-        .where(Entry.undone_at.is_null())
-        .order_by(Inspected.id)
-    )
-    if machine_ids is not None:
-        seen = seen.where(Inspected.machine.in_(list(machine_ids)))
-    for machine_id, what, well, at, entry_id, item in seen.tuples():
+    for machine_id, what, well, at, entry_id, item in fetched_of("inspected", _inspected, machine_ids):
         looked[machine_id] += (LookedAt(what, well, at, item or "", entry_id),)
-    for row in _live(DoseMarkVersion, machine_ids):
+    for row in facts_of(DoseMarkVersion, machine_ids):
         marks[row.machine_id] += (DoseMark(row.role, row.ml),)
-    begun = list(_live(DoseTrialFact, machine_ids))
-    stopped = {row.trial_id for row in _live(TrialStop, machine_ids)} if begun else set()
+    begun = facts_of(DoseTrialFact, machine_ids)
+    stopped = {row.trial_id for row in facts_of(TrialStop, machine_ids)} if begun else set()
     for row in begun:
         trial = Trial(row.share, row.minutes, row.washes, row.entry.at, row.hypothesis)
         trials[row.machine_id] += (DoseTrial(row.id, row.role, row.item, trial, row.id in stopped),)
     return DoseFacts(dict(looked), dict(marks), dict(trials))
+
+
+def _inspected(machine_ids: Collection[int] | None) -> ModelSelect:
+    columns = (Inspected.machine, Inspected.what, Inspected.well, Inspected.at, Inspected.entry, Run.item)
+    rows = live(Inspected, machine_ids).select(*columns)
+    return rows.join(Run, JOIN.LEFT_OUTER, on=(Run.entry == Inspected.entry)).tuples()
 
 
 @dataclass(frozen=True)
@@ -80,13 +72,13 @@ class MeasuringRow:
 
 def measurings(machine_id: int, role: str) -> list[MeasuringRow]:
     """The measurings of one mix on a machine, oldest first."""
-    rows = _live(DoseMeasuring, [machine_id]).where(DoseMeasuring.role == role).order_by(DoseMeasuring.at)
+    rows = by_moment(DoseMeasuring, [machine_id]).where(DoseMeasuring.role == role).order_by(DoseMeasuring.at)
     return [MeasuringRow(row.entry_id, row.at, Measuring(row.filled_ml, row.left_ml)) for row in rows]
 
 
 def vessel(machine_id: int, role: str) -> RoundVessel | None:
     """The vessel of one mix on a machine, or None."""
-    row = _live(DoseVesselVersion, [machine_id]).where(DoseVesselVersion.role == role)
+    row = by_moment(DoseVesselVersion, [machine_id]).where(DoseVesselVersion.role == role)
     found = row.order_by(DoseVesselVersion.id.desc()).first()
     return RoundVessel(found.bottom_mm, found.top_mm, found.height_mm) if found else None
 

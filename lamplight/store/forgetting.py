@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
+from lamplight.store.live import newest
 from lamplight.store.models import Entry, KeeperRole, KeeperVersion, Photo
 from lamplight.store.moves import first_site
-from lamplight.store.sites import newest
 
 FORMER = "A former keeper ("
 

@@ -8,6 +8,7 @@ from peewee import fn
 
 from lamplight.core.guest.reports import GuestTelling, GuestTells
 from lamplight.store.models import Entry, GuestReport, Machine, StickerVersion
+from lamplight.store.prepared import fetched
 
 
 @dataclass(frozen=True)
@@ -62,9 +63,9 @@ def waiting_reports(machine_id: int | None = None) -> list[ReportRow]:
 
 def how_many_wait(site_id: int) -> int:
     """How many reports of a site's machines nobody decided about."""
-    rows = GuestReport.select().join(Machine).where(Machine.site == site_id)
-    count: int = rows.where(GuestReport.decided_at.is_null()).count()
-    return count
+    waiting = GuestReport.select(fn.COUNT(GuestReport.id)).join(Machine).where(GuestReport.decided_at.is_null())
+    (row,) = fetched("reports that wait", lambda site: waiting.where(Machine.site == site).tuples(), site_id)
+    return int(row[0])
 
 
 def reports_decided() -> dict[int, tuple[int, int]]:

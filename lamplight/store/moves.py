@@ -7,10 +7,11 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import date, datetime
 
-from peewee import JOIN, Expression, fn
+from peewee import JOIN, Expression, ModelSelect, fn
 
 from lamplight.core.site.absence import Absence
 from lamplight.store.models import Entry, Machine, MachineMove, Site
+from lamplight.store.prepared import fetched_of
 
 
 @dataclass(frozen=True)
@@ -38,20 +39,8 @@ class Stay:
 
 def stays(machine_ids: Collection[int] | None = None) -> dict[int, tuple[Stay, ...]]:
     """Where each machine stood, oldest first; one stay at least, in one query."""
-    rows = (
-        Machine.select(
-            Machine.id, Machine.site, MachineMove.origin, MachineMove.site, MachineMove.day, MachineMove.at,
-            Entry.undone_at,
-        )
-        .join(MachineMove, JOIN.LEFT_OUTER)
-        .join(Entry, JOIN.LEFT_OUTER, on=(MachineMove.entry == Entry.id))
-        .order_by(Machine.id, MachineMove.at, MachineMove.id)
-        .tuples()
-    )  # fmt: skip
-    if machine_ids is not None:
-        rows = rows.where(Machine.id.in_(list(machine_ids)))
     found: dict[int, list[Stay]] = defaultdict(list)
-    for machine_id, stands, origin, site, day, at, undone_at in rows:
+    for machine_id, stands, origin, site, day, at, undone_at in fetched_of("moves", _moves, machine_ids):
         known = found[machine_id]
         if at is not None and not known:
             known.append(Stay(origin))
@@ -61,6 +50,14 @@ def stays(machine_ids: Collection[int] | None = None) -> dict[int, tuple[Stay, .
             known[-1] = Stay(known[-1].site_id, known[-1].since, known[-1].at, day)
             known.append(Stay(site, day, at))
     return {machine_id: tuple(own) for machine_id, own in found.items()}
+
+
+def _moves(machine_ids: Collection[int] | None) -> ModelSelect:
+    columns = (Machine.id, Machine.site, MachineMove.origin, MachineMove.site, MachineMove.day, MachineMove.at)
+    rows = Machine.select(*columns, Entry.undone_at).join(MachineMove, JOIN.LEFT_OUTER)
+    rows = rows.join(Entry, JOIN.LEFT_OUTER, on=(MachineMove.entry == Entry.id))
+    rows = rows if machine_ids is None else rows.where(Machine.id.in_(machine_ids))
+    return rows.order_by(Machine.id, MachineMove.at, MachineMove.id).tuples()
 
 
 def site_then(machine_id: int, at: datetime) -> int | None:

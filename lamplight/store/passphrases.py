@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from lamplight.store.live import newest
 from lamplight.store.models import KeeperSecret
-from lamplight.store.sites import KeeperRow, keepers, newest
+from lamplight.store.sites import KeeperRow, keepers
 
 
 @dataclass(frozen=True)

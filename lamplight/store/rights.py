@@ -5,7 +5,8 @@ from __future__ import annotations
 from peewee import fn
 
 from lamplight.core.keepers.rights import RoleAtSite
-from lamplight.store.models import Entry, KeeperRole, Site
+from lamplight.store.live import newest
+from lamplight.store.models import KeeperRole, Site
 from lamplight.store.sites import keepers
 
 
@@ -27,15 +28,9 @@ def sites_of(keeper_id: int) -> list[int]:
 
 def roles_by_site() -> dict[int, dict[int, RoleAtSite]]:
     """The same by site. Of whom nobody ever said anything, they look on at the first one."""
-    latest = (
-        KeeperRole.select(fn.MAX(KeeperRole.id))
-        .join(Entry)
-        .where(Entry.undone_at.is_null())
-        .group_by(KeeperRole.keeper, KeeperRole.site)
-    )
     around, said = {row.id for row in keepers()}, set()
     found: dict[int, dict[int, RoleAtSite]] = {}
-    for row in KeeperRole.select().where(KeeperRole.id.in_(latest)).order_by(KeeperRole.id):
+    for row in newest(KeeperRole, "keeper", "site"):
         said.add(row.keeper_id)
         if row.serves and row.keeper_id in around:
             found.setdefault(row.site_id, {})[row.keeper_id] = RoleAtSite(row.role)

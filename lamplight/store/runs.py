@@ -18,6 +18,7 @@ from lamplight.core.run.finish import WrittenAtEnd
 from lamplight.core.run.rules import replay
 from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent, RunState
 from lamplight.store.models import Cleaning, ConfirmationGiven, CounterReading, Entry, Inspected, Run, RunEventRow
+from lamplight.store.prepared import fetched, fetched_of
 from lamplight.store.sites import keepers
 
 LEARNED_FROM = 20
@@ -56,7 +57,8 @@ def _context(data: dict | None) -> RunContext:
 
 def _events(run_ids: Sequence[int], initials: Mapping[int, str]) -> dict[int, list[RunEvent]]:
     events: dict[int, list[RunEvent]] = {run_id: [] for run_id in run_ids}
-    rows = RunEventRow.select().where(RunEventRow.run.in_(list(run_ids))).order_by(RunEventRow.id)
+    build = RunEventRow.select().order_by(RunEventRow.id)
+    rows = fetched("events of runs", lambda *ids: build.where(RunEventRow.run.in_(ids)), *run_ids)
     for row in rows:
         event = RunEvent(EventKind(row.kind), row.at, row.step, initials.get(row.keeper_id, ""), row.text)
         events[row.run_id].append(_with_course(event, row.course) if row.course else event)
@@ -98,7 +100,8 @@ def _rows(runs: Sequence[Run]) -> list[RunRow]:
 
 def run_rows(run_ids: Sequence[int]) -> list[RunRow]:
     """Runs by id, also undone ones, oldest first."""
-    return _rows(list(Run.select(Run, Entry).join(Entry).where(Run.id.in_(list(run_ids))).order_by(Run.id)))
+    build = Run.select(Run, Entry).join(Entry).order_by(Run.id)
+    return _rows(fetched("runs", lambda *ids: build.where(Run.id.in_(ids)), *run_ids))
 
 
 def run_row(run_id: int) -> RunRow | None:
@@ -139,7 +142,7 @@ def machine_of_run(run_id: int) -> int | None:
 def open_runs() -> list[RunRow]:
     """Runs that have neither ended nor been undone, oldest first."""
     ended = _ended(EventKind.FINISH, EventKind.ABANDON)
-    return _rows(list(_live_runs().where(Run.id.not_in(ended)).order_by(Run.id)))
+    return _rows(fetched("open runs", lambda: _live_runs().where(Run.id.not_in(ended)).order_by(Run.id)))
 
 
 def run_of_entry(entry_id: int) -> RunRow | None:
@@ -174,9 +177,12 @@ def left_inside(machine_ids: Collection[int] | None = None) -> dict[int, tuple[I
     """
     ended = _ended(EventKind.FINISH, EventKind.ABANDON)
     latest = Run.select(fn.MAX(Run.id)).join(Entry).where(Entry.undone_at.is_null(), Run.id.in_(ended))
-    if machine_ids is not None:
-        latest = latest.where(Run.machine.in_(list(machine_ids)))
-    rows = _rows(list(_live_runs().where(Run.id.in_(latest.group_by(Run.machine)))))
+
+    def last_ones(ids: list[int] | None) -> ModelSelect:
+        own = latest if ids is None else latest.where(Run.machine.in_(ids))
+        return _live_runs().where(Run.id.in_(own.group_by(Run.machine)))
+
+    rows = _rows(fetched_of("last ended runs", last_ones, machine_ids))
     inside = {row.machine_id: row.state.inside for row in rows}
     return {machine_id: left for machine_id, left in inside.items() if left}
 

@@ -14,7 +14,9 @@ from lamplight.core.lamps.causes import Tried
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState
 from lamplight.core.lamps.sightings import Sighting
+from lamplight.store.live import by_moment, live
 from lamplight.store.models import CauseTried, ConfirmationGiven, Entry, PanelSighting
+from lamplight.store.prepared import fetched, fetched_of
 from lamplight.store.sites import keepers
 
 
@@ -59,17 +61,15 @@ def most_seen(since: datetime, most: int) -> list[int]:
 
 def sighting_rows(machine_ids: Collection[int] | None = None) -> list[SightingRow]:
     """Sightings that count, oldest first."""
-    rows = PanelSighting.select(PanelSighting, Entry).join(Entry, on=PanelSighting.entry)
-    rows = rows.where(Entry.undone_at.is_null())
-    if machine_ids is not None:
-        rows = rows.where(PanelSighting.machine.in_(list(machine_ids)))
+    by_time = (PanelSighting.at, PanelSighting.seq, PanelSighting.id)
+    rows = fetched_of("sightings", lambda ids: by_moment(PanelSighting, ids).order_by(*by_time), machine_ids)
     initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
     return [
         SightingRow(
             row.entry_id, row.machine_id, initials.get(row.entry.keeper_id, ""),
             _sighting(row),
         )
-        for row in rows.order_by(PanelSighting.at, PanelSighting.seq, PanelSighting.id)
+        for row in rows
     ]  # fmt: skip
 
 
@@ -89,9 +89,8 @@ def sightings_by_machine(machine_ids: Collection[int] | None = None) -> dict[int
 
 def tried_causes() -> dict[int, tuple[Tried, ...]]:
     """What was tried on each machine, oldest first."""
-    rows = CauseTried.select().join(Entry, on=CauseTried.entry).where(Entry.undone_at.is_null()).order_by(CauseTried.id)
     by_machine: dict[int, list[Tried]] = defaultdict(list)
-    for row in rows:
+    for row in fetched("tried", lambda: live(CauseTried)):
         by_machine[row.machine_id].append(Tried(row.about, row.cause, row.was_it, row.at))
     return {machine_id: tuple(tried) for machine_id, tried in by_machine.items()}
 

@@ -15,6 +15,7 @@ from lamplight.core.languages import BRITISH
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, Week
 from lamplight.core.site.degrees import CELSIUS
 from lamplight.core.timeline import Timeline
+from lamplight.store.live import facts_of, live, newest
 from lamplight.store.models import (
     Closure,
     Entry,
@@ -25,6 +26,7 @@ from lamplight.store.models import (
     SiteVersion,
 )
 from lamplight.store.moves import stays
+from lamplight.store.prepared import fetched
 
 T = TypeVar("T")
 
@@ -87,13 +89,6 @@ class MachineRow:
     retired: bool
 
 
-def newest(model: type[Fact], subject: str) -> Iterable[Fact]:
-    """The newest live version of each subject, in order of subject."""
-    key = getattr(model, subject)
-    live = model.select(fn.MAX(model.id)).join(Entry, on=model.entry).where(Entry.undone_at.is_null()).group_by(key)
-    return model.select().where(model.id.in_(live)).order_by(key)
-
-
 # What is written when a machine goes to another site.
 MOVED = "moved"
 
@@ -120,8 +115,15 @@ def _last_told() -> list[MachineVersion]:
     """Of each machine the version whose moment is the last, and of its moves as well."""
     # With one MAX, SQLite takes the other columns from the very row in which it was found.
     last = fn.MAX(Entry.at.concat(fn.PRINTF(" %012d", MachineVersion.id))).alias("last")
-    live = MachineVersion.select(MachineVersion, Entry, last).join(Entry).where(Entry.undone_at.is_null())
-    return list(live.group_by(MachineVersion.machine, Entry.kind == MOVED))
+    return fetched(
+        "last told of machines",
+        lambda: (
+            MachineVersion.select(MachineVersion, Entry, last)
+            .join(Entry)
+            .where(Entry.undone_at.is_null())
+            .group_by(MachineVersion.machine, Entry.kind == MOVED)
+        ),
+    )
 
 
 def newest_at(model: type[OneFact], site_id: int) -> OneFact | None:
@@ -132,9 +134,8 @@ def newest_at(model: type[OneFact], site_id: int) -> OneFact | None:
 
 def sites() -> list[SiteRow]:
     """Every site in the order in which they were set up: its hours, when they were others, and what moved to it."""
-    versions = SiteVersion.select(SiteVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
     by_site: dict[int, list[SiteVersion]] = defaultdict(list)
-    for row in versions.order_by(Entry.at, SiteVersion.id):
+    for row in facts_of(SiteVersion):
         by_site[row.site_id].append(row)
     if not by_site:
         return []
@@ -199,11 +200,8 @@ def _settled(written: Sequence[tuple[date, T]]) -> list[tuple[Any, T]]:
 
 def machine_versions(machine_ids: Collection[int] | None = None) -> dict[int, list[MachineVersion]]:
     """Every version of machines that was not undone, by the moment from which it holds, with its entry."""
-    versions = MachineVersion.select(MachineVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
-    if machine_ids is not None:
-        versions = versions.where(MachineVersion.machine.in_(list(machine_ids)))
     by_machine: dict[int, list[MachineVersion]] = defaultdict(list)
-    for row in versions.order_by(Entry.at, MachineVersion.id):
+    for row in facts_of(MachineVersion, machine_ids):
         known = by_machine[row.machine_id]
         if row.entry.kind == MOVED:
             _as_before(row, known)
@@ -231,9 +229,7 @@ def closures(site_id: int) -> list[ClosureRow]:
 
 
 def _closures() -> list[tuple[int, ClosureRow]]:
-    rows = (
-        Closure.select(Closure, Entry).join(Entry).where(Entry.undone_at.is_null()).order_by(Closure.first, Closure.id)
-    )
+    rows = fetched("closures", lambda: live(Closure).order_by(Closure.first, Closure.id))
     return [(row.site_id, ClosureRow(row.entry_id, row.first, row.last, row.label)) for row in rows]
 
 
@@ -249,7 +245,8 @@ def keepers(active_only: bool = True) -> list[KeeperRow]:
 
 def machines(site_id: int, retired: bool = False) -> list[MachineRow]:
     """Machines of a site in the order in which they were added."""
-    here = {row.id for row in Machine.select(Machine.id).where(Machine.site == site_id)}
+    at = fetched("machines at a site", lambda site: Machine.select(Machine.id).where(Machine.site == site), site_id)
+    here = {row.id for row in at}
     rows = [_machine(version) for version in newest_machines() if version.machine_id in here]
     return [row for row in rows if retired or not row.retired]
 

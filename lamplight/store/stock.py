@@ -6,23 +6,19 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
 
-from peewee import fn
+from peewee import ModelSelect
 
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.stock.stock import Move, StockMove
+from lamplight.store.live import newest
 from lamplight.store.models import Entry, ProductVersion, StockMoveFact
 from lamplight.store.moves import written_at
+from lamplight.store.prepared import fetched
 
 
 def own_products() -> dict[str, Product | None]:
     """The last version of each product that the keeper wrote, by key; None where it was deleted."""
-    latest = (
-        ProductVersion.select(fn.MAX(ProductVersion.id))
-        .join(Entry)
-        .where(Entry.undone_at.is_null())
-        .group_by(ProductVersion.key)
-    )
-    rows = ProductVersion.select().where(ProductVersion.id.in_(latest)).order_by(ProductVersion.key)
+    rows = newest(ProductVersion, "key")
     return {row.key: None if row.deleted else _product(row) for row in rows}
 
 
@@ -49,9 +45,13 @@ class MoveRow:
 
 def stock_moves(site_id: int, as_written: bool = False) -> list[MoveRow]:
     """Every move at a site that counts, oldest first; or in the order in which they were written."""
-    rows = StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null(), written_at(site_id))
-    rows = rows.order_by(StockMoveFact.id) if as_written else rows.order_by(StockMoveFact.at, StockMoveFact.id)
-    return [MoveRow(row.entry_id, _move(row)) for row in rows]
+    order = (StockMoveFact.id,) if as_written else (StockMoveFact.at, StockMoveFact.id)
+
+    def moves_at(site: int) -> ModelSelect:
+        rows = StockMoveFact.select().join(Entry).where(Entry.undone_at.is_null(), written_at(site))
+        return rows.order_by(*order)
+
+    return [MoveRow(row.entry_id, _move(row)) for row in fetched(("stock moves", as_written), moves_at, site_id)]
 
 
 def _move(row: StockMoveFact) -> StockMove:

@@ -9,12 +9,13 @@ from datetime import datetime
 from functools import cache
 from typing import Any
 
-from peewee import ModelSelect
 from pydantic import TypeAdapter
 
 from lamplight.core.machine.programme import Use
 from lamplight.core.machine.told import CallPlace, Telling, Told, WordTold
-from lamplight.store.models import Entry, Fact, ManualPage, ProgrammeTold, WordsTold
+from lamplight.store.live import facts_of
+from lamplight.store.models import ManualPage, ProgrammeTold, WordsTold
+from lamplight.store.models.base import Entry
 from lamplight.store.sites import keepers
 
 
@@ -41,21 +42,11 @@ def _place(data: dict[str, Any] | None) -> CallPlace | None:
     return None if data is None else CallPlace(_use(data["use"]), data["nth"])
 
 
-def _live(model: type[Fact], machine_ids: Collection[int] | None) -> ModelSelect:
-    rows = (
-        model.select(model, Entry)
-        .join(Entry, on=model.entry)
-        .where(Entry.undone_at.is_null())
-        .order_by(Entry.at, model.id)
-    )
-    return rows if machine_ids is None else rows.where(model.machine.in_(list(machine_ids)))
-
-
 def told_by_machine(
     machine_ids: Collection[int] | None = None,
 ) -> tuple[dict[int, tuple[Told, ...]], dict[int, tuple[WordTold, ...]]]:
     """What was said of each machine's programmes, and its words, in order; two queries, a third where there is any."""
-    programmes, words = list(_live(ProgrammeTold, machine_ids)), list(_live(WordsTold, machine_ids))
+    programmes, words = facts_of(ProgrammeTold, machine_ids), facts_of(WordsTold, machine_ids)
     if not programmes and not words:
         return {}, {}
     initials = {keeper.id: keeper.initials for keeper in keepers(active_only=False)}
@@ -104,7 +95,7 @@ def manual_pages(machine_id: int) -> list[PageRow]:
     """The pages that hang on a machine, oldest first."""
     return [
         PageRow(row.id, row.entry_id, row.title, row.file, row.bytes, row.width, row.height, row.at)
-        for row in _live(ManualPage, [machine_id])
+        for row in facts_of(ManualPage, [machine_id])
     ]
 
 

@@ -15,8 +15,10 @@ from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.core.water.measured import TestRead, TestWay
 from lamplight.core.water.saturation import Analysis
 from lamplight.core.water.water_test import WaterTest, latest_test
-from lamplight.store.models import CartridgeInstallation, Entry, SetupVersion, WaterTestFact
+from lamplight.store.live import facts_of, live
+from lamplight.store.models import CartridgeInstallation, SetupVersion, WaterTestFact
 from lamplight.store.moves import Stay, stays
+from lamplight.store.prepared import fetched, fetched_of
 from lamplight.store.sites import MOVED
 
 MAINS = "mains"
@@ -45,9 +47,8 @@ def setups() -> dict[int, Setup]:
 
 def _setups_over_time() -> dict[int, list[tuple[datetime, Setup]]]:
     """How each machine was set up from when on, by its moment; a move brings another water, and nothing else."""
-    versions = SetupVersion.select(SetupVersion, Entry).join(Entry).where(Entry.undone_at.is_null())
     found: dict[int, list[tuple[datetime, Setup]]] = defaultdict(list)
-    for row in versions.order_by(Entry.at, SetupVersion.id):
+    for row in facts_of(SetupVersion):
         known = found[row.machine_id]
         own = Setup(row.source, row.descaling_basis, row.window_days)
         if row.entry.kind == MOVED:
@@ -68,14 +69,13 @@ class WaterTestRow:
 
 def water_tests(site_id: int | None = None) -> list[WaterTestRow]:
     """Every test of a site, or of all where it is None; newest first."""
-    rows = (
-        WaterTestFact.select()
-        .join(Entry, on=WaterTestFact.entry)
-        .where(Entry.undone_at.is_null())
-        .order_by(WaterTestFact.day.desc(), WaterTestFact.id.desc())
-    )
-    rows = rows if site_id is None else rows.where(WaterTestFact.site == site_id)
-    return [WaterTestRow(row.entry_id, row.source, _test(row), row.site_id) for row in rows]
+    last_first = (WaterTestFact.day.desc(), WaterTestFact.id.desc())
+    rows = fetched("water tests", lambda: live(WaterTestFact).order_by(*last_first))
+    return [
+        WaterTestRow(row.entry_id, row.source, _test(row), row.site_id)
+        for row in rows
+        if site_id in (None, row.site_id)
+    ]
 
 
 def _test(row: WaterTestFact) -> WaterTest:
@@ -107,11 +107,10 @@ class InstallationRow:
 def installations(machine_ids: Collection[int] | None = None) -> dict[int, list[InstallationRow]]:
     """Cartridges of machines, oldest first; one that is like the one before it follows that one, whatever becomes of
     it."""
-    rows = CartridgeInstallation.select().join(Entry, on=CartridgeInstallation.entry).where(Entry.undone_at.is_null())
-    if machine_ids is not None:
-        rows = rows.where(CartridgeInstallation.machine.in_(list(machine_ids)))
+    by_time = (CartridgeInstallation.at, CartridgeInstallation.id)
+    rows = fetched_of("fits", lambda ids: live(CartridgeInstallation, ids).order_by(*by_time), machine_ids)
     by_machine: dict[int, list[InstallationRow]] = defaultdict(list)
-    for row in rows.order_by(CartridgeInstallation.at, CartridgeInstallation.id):
+    for row in rows:
         fitted, usual_for = None, None
         if row.capacity_dh_l is not None:
             fitted = Cartridge(

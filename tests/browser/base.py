@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import atexit
-import shutil
 import tempfile
 import threading
 import unittest
@@ -12,12 +11,12 @@ from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
-from lamplight.demo.seed import prepare
 from lamplight.store.database import database
 from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
 from lamplight.web.server import create_server
 from tests.base import NOW, tested_app
+from tests.made_demo import copied_demo
 
 CHROMIUM = Path("/usr/bin/chromium")
 ARGUMENTS = (
@@ -42,16 +41,6 @@ def browser() -> Browser:
     return found
 
 
-@cache
-def demo_folder() -> Path:
-    """A folder with the demo, told once for the whole run; each test takes a copy."""
-    folder = Path(tempfile.mkdtemp())
-    atexit.register(shutil.rmtree, folder, ignore_errors=True)
-    prepare(folder, NOW)
-    database.close()
-    return folder
-
-
 @unittest.skipUnless(CHROMIUM.exists(), "Chromium is not installed")
 class BrowserTest(unittest.TestCase):
     """Serves a folder of its own; fails on console errors and on requests that leave this machine."""
@@ -69,7 +58,7 @@ class BrowserTest(unittest.TestCase):
         self.folder = Path(folder.name)
         self.clock = FixedClock(NOW)
         if self.demo:
-            shutil.copytree(demo_folder(), self.folder, dirs_exist_ok=True)
+            copied_demo(self.folder)
         self.server = create_server(tested_app(self.folder, self.clock, reach=self.reach), "127.0.0.1", 0, threads=4)
         threading.Thread(target=self.server.run, daemon=True).start()
         self.addCleanup(database.close)

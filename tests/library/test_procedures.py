@@ -406,7 +406,7 @@ class Wrong(unittest.TestCase):
             ("only: {how: long}", "only: {why: long}", "steps.1.only: nothing asks “why” before"),
             ("only: {how: long}", "only: {how: never}", "steps.1.only: “how” cannot be answered so"),
             ("puts: {brew: brew-cleaner}", "puts: {brew: paint}", "no need has the role “paint”"),
-            ("delivers: {coffee: 100}", "delivers: {second: 100}", "“second” is not among the outlets"),
+            ("delivers: {coffee: 100}", "delivers: {milk: 100}", "“milk” is not among the outlets"),
             ("    on_no: Once more.\n", "", "a check needs on_no, or no_goes_on"),
             ("confirmation: lamp-out", "confirmation: moon-full", "“moon-full” is none of: drawer-emptied"),
             ("choices: [long, short]", "choices: [long]", "a choice needs two choices or more"),

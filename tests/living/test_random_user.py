@@ -13,7 +13,6 @@ from random import Random
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sites import save_keeper
 from lamplight.core.keepers.rights import RoleAtSite
-from lamplight.demo.seed import prepare
 from lamplight.lines import notify as turns
 from lamplight.sight.actor import Actor
 from lamplight.sight.cache import forget
@@ -23,8 +22,9 @@ from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
 from tests.base import NOW, DataTest, tested_app
 from tests.living.sane_user import SaneUser
+from tests.made_demo import copied_demo
 
-LIVES, STEPS = int(os.environ.get("LAMPLIGHT_LIVES", "2")), int(os.environ.get("LAMPLIGHT_STEPS", "40"))
+LIVES, STEPS = int(os.environ.get("LAMPLIGHT_LIVES", "2")), int(os.environ.get("LAMPLIGHT_STEPS", "30"))
 FIRST_SEED = int(os.environ.get("LAMPLIGHT_SEED", "1"))
 EVERYBODYS = (
     "/", "/round", "/round/sheet", "/plan", "/plan/week", "/plan/year", "/machines", "/readings", "/lamps", "/water",
@@ -47,8 +47,7 @@ class RandomUser(DataTest):
         begins = ("empty", "demo", "demo in the network")[seed % 3]
         self.clock = FixedClock(NOW)
         if begins != "empty":
-            prepare(folder, NOW)
-            database.close()
+            copied_demo(folder)
         reach = Reach("192.168.4.7") if begins.endswith("network") else Reach()
         if begins.endswith("network"):
             open_file(folder)

@@ -5,7 +5,6 @@
 
 from __future__ import annotations
 
-import os
 from datetime import timedelta
 from random import Random
 
@@ -37,9 +36,9 @@ from lamplight.store.database import database
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, WebTest
+from tests.draw import LONG
 from tests.pace import after_waiting, said_to
 
-LONG = bool(os.environ.get("LAMPLIGHT_LONG"))
 PAGES = (
     "/", "/round", "/round/sheet", "/machines", "/machines/{0}", "/lamps/{0}", "/readings/{0}", "/water/{0}",
     "/machines/{0}/settings", "/machines/{0}/handover", "/machines/{0}/programmes", "/plan", "/plan/week", "/plan/year",
@@ -222,7 +221,7 @@ class States(WebTest):
         """Every page, this minute and the morning after; every note."""
         for moment in (self.now + timedelta(minutes=1), self.now + timedelta(hours=17)):
             self.clock.moment = moment
-            pages = PAGES if LONG else (*ALWAYS, *self.chance.sample(PAGES, 5))
+            pages = PAGES if LONG else (*ALWAYS, *self.chance.sample(PAGES, 3))
             for page in pages:
                 path = page.format(self.hall, self.run, self.item, self.sticker, self.screen, self.feed)
                 with self.subTest(state=name, kind=self.row.kind, item=self.item, page=path):

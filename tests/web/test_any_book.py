@@ -39,6 +39,7 @@ from lamplight.sight.readings import RESTARTED, TypedReading
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
 from tests.base import NOW, WebTest
+from tests.draw import drawn
 
 PAGES = ("/machines/{0}", "/machines/{0}/settings", "/lamps/{0}", "/readings/{0}", "/log?machine={0}")
 AROUND = ("/", "/machines", "/lamps", "/water", "/supplies", "/readings", "/log/runs")
@@ -103,9 +104,9 @@ class AnyBook(WebTest):
         answer_step(run_id, EventKind.ABANDON, run_row(run_id).state.index, Actor(at), "enough")
 
     def test_every_page_of_every_kind(self):
-        """Two machines of each kind, from a single fact to a dozen; what is over carries no date to come."""
+        """Machines of the kinds, from a single fact to a dozen; what is over carries no date to come."""
         written = 0
-        for number, key in enumerate(kind for kind in sorted(kinds()) for _ in range(2)):
+        for number, key in drawn(enumerate(kind for kind in sorted(kinds()) for _ in range(2)), 8):
             chance = Random(number)
             fields = MachineFields(f"M{number}", key)
             counters = {"drinks": 500} if chance.random() < 0.7 else {}
@@ -133,7 +134,7 @@ class AnyBook(WebTest):
                             self.assertLessEqual(one.passage.likely, view.status.context.today, one.sentence)
                         if one.status >= Status.DUE and one.known:
                             self.assertIsNotNone(one.passage.likely, one.sentence)
-        self.assertGreater(written, 80)
+        self.assertGreater(written, 25)
 
 
 class FirstDay(WebTest):
@@ -143,13 +144,13 @@ class FirstDay(WebTest):
 
     def test_nothing_happened_yet(self):
         """Each way of starting, with and without a filter, every pattern of the panel lit."""
-        for number, key in enumerate(sorted(kinds())):
+        for place, (number, key) in enumerate(drawn(enumerate(sorted(kinds())), 5, 2), 1):
             rest, cartridge = ("unknown", "new", "today", "due")[number % 4], ("none", "unknown", "usual")[number % 3]
             form = {"name": f"New {number}", "kind": key, "counter-drinks": "5", "rest": rest, "cartridge": cartridge}
             self.post("/machines/new", form)
-            row = machine(self.site.id, number + 1)
+            row = machine(self.site.id, place)
             kind = kind_of(key)
-            for pattern in kind.panel.all_patterns:
+            for pattern in drawn(kind.panel.all_patterns, 6, number):
                 lamps = {one.lamp: LampSignal(one.state, one.colour or kind.panel.lamp(one.lamp).colours[0])
                          for one in pattern.lamps}  # fmt: skip
                 note_sighting(row, PanelSignals(lamps, pattern.message), NOW, Actor(NOW))

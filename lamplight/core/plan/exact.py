@@ -48,7 +48,7 @@ class _Days:
     weights: list[LinearExpr | int] = field(default_factory=list)
 
 
-def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float = EFFORT) -> Plan:
+def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float | None = None) -> Plan:
     """The best plan that is found, never a worse one than the greedy one.
 
     The days of one machine are chosen anew while those of the others stay, machine after machine, until nothing gets
@@ -57,7 +57,7 @@ def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float = EFFOR
     Args:
         problem: the weeks ahead.
         passes: how often each machine is looked at, at most.
-        effort: how long is searched for one machine, in the solver's deterministic units.
+        effort: how long is searched for one machine, in the solver's deterministic units; the usual by default.
     """
     best = known_plan(problem)
     if not problem.tasks or not problem.slots:
@@ -84,7 +84,7 @@ def _of_one(problem: PlanProblem, machine: int) -> PlanProblem:
     return replace(problem, tasks=tuple(tasks.values()), pinned=pinned, announced=announced)
 
 
-def chosen_anew(problem: PlanProblem, best: Plan, machines: Sequence[int], effort: float = EFFORT) -> Plan:
+def chosen_anew(problem: PlanProblem, best: Plan, machines: Sequence[int], effort: float | None = None) -> Plan:
     """The same plan with the days of some machines chosen anew, one after the other, where that weighs less.
 
     Args:
@@ -103,7 +103,7 @@ def chosen_anew(problem: PlanProblem, best: Plan, machines: Sequence[int], effor
 
 
 def _with_one_anew(
-    problem: PlanProblem, planned: tuple[Planned, ...], machine: int, effort: float
+    problem: PlanProblem, planned: tuple[Planned, ...], machine: int, effort: float | None
 ) -> tuple[Planned, ...]:
     """The turns with those of one machine chosen anew; the very same where nothing weighs less."""
     others = tuple(one for one in planned if one.task.machine != machine)
@@ -116,7 +116,7 @@ def _with_one_anew(
     return (*others, *found) if plan_cost(found, own) < weight - LEAST_GAIN else planned
 
 
-def _chosen(problem: PlanProblem, known: Plan, effort: float) -> tuple[Planned, ...]:
+def _chosen(problem: PlanProblem, known: Plan, effort: float | None) -> tuple[Planned, ...]:
     """The best days that are found for all tasks of a problem."""
     from ortools.sat.python import cp_model
 
@@ -129,7 +129,7 @@ def _chosen(problem: PlanProblem, known: Plan, effort: float) -> tuple[Planned, 
     solver.parameters.num_workers = 1
     solver.parameters.random_seed = SEED
     solver.parameters.linearization_level = 2
-    solver.parameters.max_deterministic_time = effort
+    solver.parameters.max_deterministic_time = EFFORT if effort is None else effort
     status = solver.solve(days.cp)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return known.planned

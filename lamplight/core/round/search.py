@@ -9,8 +9,8 @@ from dataclasses import dataclass, replace
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Turn
 from lamplight.core.round.timing import Timetable, not_before, placed_late
 
-# How many other orders are tried: their stretches together, and for the square of an order's length.
-STRETCHES_TRIED, TRIES_FOR_SQUARE = 120_000, 30
+# How many other orders are tried: their stretches together, for the square of an order's length, and at least.
+STRETCHES_TRIED, TRIES_FOR_SQUARE, LEAST_TRIES = 120_000, 20, 500
 SEED = 7
 # What a second too late weighs against a second more for the round.
 OVER = 20
@@ -172,14 +172,12 @@ def bettered(table: Timetable, order: Sequence[int], effort: int = 1) -> list[in
         return best
     best_value = current_value = value
     chance = random.Random(SEED)
-    count = effort * min(STRETCHES_TRIED // len(best), TRIES_FOR_SQUARE * len(best) ** 2)
+    count = effort * min(STRETCHES_TRIED // len(best), max(LEAST_TRIES, TRIES_FOR_SQUARE * len(best) ** 2))
     for n in range(count):
         tried = _moved(current, chance)
-        found = table.value(tried)
-        if found is None:
-            continue
-        let_pass = LET_PASS_S * (1 - n / count) ** 2 * chance.random()
-        if _weighed(found) <= _weighed(current_value) + let_pass:
+        enough = _weighed(current_value) + LET_PASS_S * (1 - n / count) ** 2 * chance.random()
+        found = table.value(tried, enough)
+        if found is not None and _weighed(found) <= enough:
             current, current_value = tried, found
             if found < best_value:
                 best, best_value = tried, found

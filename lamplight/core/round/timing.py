@@ -7,6 +7,7 @@ whatever way an order is shuffled, each job keeps its own sequence.
 from __future__ import annotations
 
 from collections.abc import Sequence
+from math import inf
 
 from lamplight.core.round.problem import RoundJob, RoundProblem, Turn
 
@@ -73,12 +74,12 @@ class Timetable:
         found, over_s = self._earliest(order)
         return found if over_s == 0 else None
 
-    def _earliest(self, order: Sequence[int]) -> tuple[list[int] | None, int]:
+    def _earliest(self, order: Sequence[int], by_s: float = inf) -> tuple[list[int] | None, int]:
         """The times of an order whatever the end of the round, and by how many seconds jobs are over too late."""
         if self._may_follow(order):
             floor = [0] * len(order)
             for _ in range(self.looks_back + 1):
-                found, over_s, put_off = self._pass(order, floor)
+                found, over_s, put_off = self._pass(order, floor, by_s)
                 if not put_off or found is None:
                     return found, over_s
         return None, 0
@@ -105,7 +106,7 @@ class Timetable:
                 holder[machine], left_in[machine] = None, job
         return True
 
-    def _pass(self, order: Sequence[int], floor: list[int]) -> tuple[list[int] | None, int, bool]:
+    def _pass(self, order: Sequence[int], floor: list[int], by_s: float) -> tuple[list[int] | None, int, bool]:
         """Once through an order; answers the times, None where none can be, what is over late, and what was put off."""
         done, ready, free = [0] * len(self.jobs), list(self.first), [0] * len(self.holds)
         begun_at, last_at = [0] * len(self.jobs), [0] * len(self.jobs)
@@ -137,6 +138,8 @@ class Timetable:
             last_at[job] = place
             now = start + self.hands[job][n]
             ready[job] = now + self.alone[job][n]
+            if ready[job] > by_s:
+                return None, 0, False
             done[job] = n + 1
             if n + 1 == len(self.hands[job]):
                 end = free[machine] = ready[job]
@@ -149,9 +152,14 @@ class Timetable:
             at = machine + 1
         return found, over_s, put_off
 
-    def value(self, order: Sequence[int]) -> tuple[int, int, int] | None:
-        """What is over late, when all is over, and the walking, smaller is better; None where it breaks a rule."""
-        starts, over_s = self._earliest(order)
+    def value(self, order: Sequence[int], by_s: float = inf) -> tuple[int, int, int] | None:
+        """What is over late, when all is over, and the walking, smaller is better; None where it breaks a rule.
+
+        Args:
+            order: as `starts` has it.
+            by_s: what is over later than that is not of interest, and None as well.
+        """
+        starts, over_s = self._earliest(order, by_s)
         if starts is None:
             return None
         done = [0] * len(self.jobs)

@@ -9,7 +9,10 @@ from lamplight.core.plan.bound import least_weight
 from lamplight.core.plan.exact import exact_plan
 from lamplight.core.plan.greedy import greedy_plan
 from lamplight.core.plan.problem import Costs, PlanProblem, held_plan, plan_cost, plan_faults
+from tests import shipped_effort, spared_effort
 from tests.core.plan.sites import FREE, TODAY, any_site, day, every_choice, repeating, slot, task, term
+
+setUpModule, tearDownModule = shipped_effort, spared_effort
 
 
 class Laws(unittest.TestCase):

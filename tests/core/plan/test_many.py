@@ -9,7 +9,10 @@ from lamplight.core.plan.bound import least_by_machine, least_weight
 from lamplight.core.plan.exact import known_plan
 from lamplight.core.plan.many import parts_of, plan_in_parts, weight_by_machine
 from lamplight.core.plan.problem import crowding, plan_cost, plan_faults, slot_minutes
+from tests import shipped_effort, spared_effort
 from tests.core.plan.sites import FREE, any_site, every_choice, firm, single, task, term
+
+setUpModule, tearDownModule = shipped_effort, spared_effort
 
 
 class Parts(unittest.TestCase):

@@ -7,7 +7,10 @@ from itertools import permutations
 
 from lamplight.core.round.problem import RoundProblem, Span, Walks
 from lamplight.core.round.search import round_of
+from tests import shipped_effort, spared_effort
 from tests.core.round.problems import one_job
+
+setUpModule, tearDownModule = shipped_effort, spared_effort
 
 
 class Published(unittest.TestCase):

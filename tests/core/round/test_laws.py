@@ -12,6 +12,7 @@ from lamplight.core.round.search import round_of
 from lamplight.core.round.stops import stops_of
 from lamplight.core.round.timing import Timetable
 from lamplight.core.round.works import Work
+from tests import shipped_effort, spared_effort
 from tests.core.round.problems import (
     any_chores,
     any_problem,
@@ -24,6 +25,8 @@ from tests.core.round.problems import (
     walks,
 )
 from tests.reference.exact_round import exact_round, shortest_finish
+
+setUpModule, tearDownModule = shipped_effort, spared_effort
 
 
 class Laws(unittest.TestCase):

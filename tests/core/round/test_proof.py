@@ -7,11 +7,14 @@ from dataclasses import replace
 
 from lamplight.core.round.problem import RoundProblem, round_faults
 from lamplight.core.round.search import round_of
+from tests import shipped_effort, spared_effort
 from tests.core.round.problems import any_problem, one_job, orders, walks
 from tests.reference.exact_round import exact_round
 from tests.reference.least_finish import least_finish
 
 LONG = 10**6
+
+setUpModule, tearDownModule = shipped_effort, spared_effort
 
 
 def eased(problem):

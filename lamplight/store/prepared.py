@@ -1,0 +1,52 @@
+"""Queries whose SQL is put together once: putting it together takes longer than running it.
+
+A query is built with placeholders where its numbers belong; afterwards only the numbers change.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Hashable
+from typing import Any
+
+from peewee import ModelSelect
+
+from lamplight.store.database import database
+
+# Numbers that no row has. Of longer lists the SQL is put together each time.
+FIRST_PLACE, LONGEST_LIST = 1 << 52, 40
+Build = Callable[..., ModelSelect]
+_MADE: dict[Hashable, tuple[ModelSelect, str, list[Any]]] = {}
+
+
+def fetched(name: Hashable, build: Build, *numbers: int) -> list[Any]:
+    """The rows of a query with so many numbers in it.
+
+    Args:
+        name: of the query; the same for the same `build` alone.
+        build: makes the query of its numbers; called once for each count of them.
+        numbers: ids, in the order in which `build` takes them.
+    """
+    if len(numbers) > LONGEST_LIST:
+        return list(build(*numbers))
+    key = (name, len(numbers))
+    made = _MADE.get(key)
+    if made is None:
+        query = build(*(FIRST_PLACE + n for n in range(len(numbers))))
+        sql, parameters = query.sql()
+        made = _MADE[key] = (query, sql, parameters)
+    query, sql, parameters = made
+    given = [numbers[one - FIRST_PLACE] if _is_place(one) else one for one in parameters]
+    rows = query._get_cursor_wrapper(database.execute_sql(sql, given))
+    rows.fill_cache()
+    return rows.row_cache  # type: ignore[no-any-return]
+
+
+def fetched_of(name: Hashable, build: Build, machine_ids: Collection[int] | None) -> list[Any]:
+    """The rows of some machines, or of all where none are given; `build` takes a list of ids, or None."""
+    if machine_ids is None:
+        return fetched((name, None), lambda: build(None))
+    return fetched(name, lambda *ids: build(list(ids)), *machine_ids)
+
+
+def _is_place(value: object) -> bool:
+    return isinstance(value, int) and FIRST_PLACE <= value <= FIRST_PLACE + LONGEST_LIST
