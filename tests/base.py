@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import re
+import sqlite3
 import tempfile
 import unittest
 from datetime import UTC, datetime, timedelta
 from functools import cache
 from pathlib import Path
 
-from bs4 import BeautifulSoup
 from jinja2 import FileSystemBytecodeCache
+from lxml import html
 
 from lamplight.actions.entries import write_entry
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
@@ -20,6 +21,7 @@ from lamplight.core.site.calendar import OFFICE_HOURS
 from lamplight.sight.actor import Actor
 from lamplight.sight.machine_views import machine_view
 from lamplight.sight.readings import TypedReading
+from lamplight.store.changes import changes_so_far
 from lamplight.store.database import data_file, database, open_file
 from lamplight.store.migrating import open_database
 from lamplight.store.models import CounterReading, Entry
@@ -31,6 +33,13 @@ from lamplight.web.secret import secret_key
 
 NOW = datetime(2026, 11, 24, 12, 0, tzinfo=UTC)  # a Tuesday, 13:00 in Berlin
 HERE = Reach()
+# Where a refusal stands: in an alert, or beside its field.
+TOLD = " | ".join(
+    [
+        '//*[@role="alert" and not(@hidden)]',
+        *(f'//*[contains(concat(" ", @class, " "), " {name} ")]' for name in ("wrong", "mistakes", "moves")),
+    ]
+)
 WEEK = (OFFICE_HOURS,) * 5 + (None,) * 2
 
 
@@ -57,6 +66,21 @@ def file_with_site() -> bytes:
         with database.connection_context():
             save_site("Test Works", "Europe/Berlin", WEEK, Actor(NOW - timedelta(days=60)))
         return data_file(Path(folder)).read_bytes()
+
+
+@cache
+def site_alone() -> int:
+    """How often the file with a site was changed."""
+    with tempfile.TemporaryDirectory() as folder:
+        data_file(Path(folder)).write_bytes(file_with_site())
+        raw = sqlite3.connect(data_file(Path(folder)))
+        (count,) = raw.execute("SELECT number FROM change WHERE id = -1").fetchone()
+        raw.close()
+    return count
+
+
+# Files with one used machine, by what was wanted of it.
+USED: dict[tuple, tuple[int, bytes]] = {}
 
 
 class DataTest(unittest.TestCase):
@@ -99,7 +123,26 @@ class DataTest(unittest.TestCase):
         return take_readings([TypedReading(machine_id, value, at, answer)], self.calendar_of, Actor(NOW))
 
     def used_machine(self, per_day=40, days=28, name="Counter A", kind="removable-tabletop", done=None):
-        """A machine with a reading on each of the last days, the same number of drinks every open day."""
+        """A machine with a reading on each of the last days, the same number of drinks every open day.
+
+        The first one of a test is made once for all tests that want the same.
+        """
+        wanted = (per_day, days, name, kind, tuple(sorted((done or {}).items())))
+        fresh = changes_so_far(database) == site_alone()
+        if fresh and wanted in USED:
+            machine_id, made = USED[wanted]
+            database.close()
+            for left in self.folder.glob("*.sqlite3-*"):
+                left.unlink()
+            data_file(self.folder).write_bytes(made)
+            database.connect()
+            return machine_id
+        machine_id = self._use(per_day, days, name, kind, done)
+        if fresh:
+            USED[wanted] = (machine_id, database.connection().serialize())
+        return machine_id
+
+    def _use(self, per_day, days, name, kind, done):
         calendar = self.calendar
         start = calendar.opening((NOW - timedelta(days=days)).date())
         machine_id = add_machine(self.site.id, MachineFields(name, kind), NewMachine({"drinks": 1000}), Actor(start))
@@ -215,8 +258,7 @@ class WebTest(DataTest):
 
     def refuses(self, path, page):
         """Fail where a refusal says nothing: a sentence stands in an alert or beside its field."""
-        told = BeautifulSoup(page, "html.parser").select('[role="alert"]:not([hidden]), .wrong, .mistakes, .moves')
-        sentences = [flat(element.get_text(" ")) for element in told]
+        sentences = [flat(" ".join(element.itertext())) for element in html.fromstring(page).xpath(TOLD)]
         self.assertTrue(any(re.search(r"\w+ .*[.?,]", sentence) for sentence in sentences), f"{path}: {sentences}")
 
     def entry_count(self):

@@ -165,7 +165,7 @@ class FirstDay(WebTest):
 
     def worktop(self, page):
         """The words of a page."""
-        return " ".join(BeautifulSoup(self.get(page), "html.parser").get_text(" ").split())
+        return " ".join(BeautifulSoup(self.get(page), "lxml").get_text(" ").split())
 
     def test_four_facts(self):
         """Not known, counted from today, new, said to be due: each is said as what it is."""

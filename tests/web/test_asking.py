@@ -21,7 +21,7 @@ from tests.base import NOW, Actor, WebTest
 
 def fields(page, wanted=""):
     """What a browser would send of the form that holds a field of that name, as it stands."""
-    forms = BeautifulSoup(page, "html.parser").select("form[method=post]")
+    forms = BeautifulSoup(page, "lxml").select("form[method=post]")
     form = next(form for form in forms if not wanted or form.select_one(f'[name="{wanted}"]'))
     found = {}
     for field in form.select("input[name], textarea[name], select[name]"):

@@ -23,7 +23,7 @@ class Placing(WebTest):
 
     def said_at(self, page, field):
         """What a page says at a field: what describes it, or stands in its row or fieldset."""
-        soup = BeautifulSoup(page, "html.parser")
+        soup = BeautifulSoup(page, "lxml")
         control = soup.find(id=field) or soup.find(id=f"how-{field.removeprefix('done-')}")
         described = soup.find(id=control.get("aria-describedby", "nothing"))
         around = control.find_parent(class_="done-row") or control.find_parent("fieldset") or control.parent

@@ -86,7 +86,7 @@ class Seeing(Guests):
                 self.assertEqual('value="filled"' in page, "tank" in parts)
                 self.assertEqual('value="emptied"' in page, kind.item_of(ItemRole.DRAWER) is not None)
                 self.assertEqual('value="panel"' in page, False)  # nothing was touched
-                buttons = BeautifulSoup(page, "html.parser").select(".lamp-button")
+                buttons = BeautifulSoup(page, "lxml").select(".lamp-button")
                 self.assertEqual(len(buttons), len(kind.panel.lamps))
 
     def test_touched(self):
@@ -96,7 +96,7 @@ class Seeing(Guests):
         self.shows(page, "Fill the tank")
         self.hides(page, "Yes, you may use it")  # as they see it, whatever the book says
         self.shows(self.see(), "Yes, you may use it")
-        self.assertEqual(len(BeautifulSoup(page, "html.parser").select(".guest-steps .closeup")), 3)
+        self.assertEqual(len(BeautifulSoup(page, "lxml").select(".guest-steps .closeup")), 3)
         self.shows(self.see(f"{self.at}?lamp-attention=flashing+red"), "do not open it")
         care = self.see(f"{self.at}?lamp-care=flashing+amber")
         self.shows(care, "You may draw your drink")

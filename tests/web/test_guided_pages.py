@@ -106,10 +106,10 @@ class During(WebTest):
         """It is decided before the start: what the hour speaks for is chosen, and another answer leads otherwise."""
         page = self.get(f"/runs/ready/{self.hall}/group-rinse")
         self.shows(page, "How shall the group dry?")
-        self.assertTrue(BeautifulSoup(page, "html.parser").find("input", {"value": "with a cloth", "checked": True}))
+        self.assertTrue(BeautifulSoup(page, "lxml").find("input", {"value": "with a cloth", "checked": True}))
         for hour, chosen in ((4, "with a cloth"), (21, "in the air")):  # half past five; half past ten at night
             self.clock.moment = NOW.replace(hour=hour, minute=30)
-            page = BeautifulSoup(self.get(f"/runs/ready/{self.hall}/group-rinse"), "html.parser")
+            page = BeautifulSoup(self.get(f"/runs/ready/{self.hall}/group-rinse"), "lxml")
             self.assertEqual(page.find("input", {"name": "answer-drying", "checked": True})["value"], chosen)
         self.clock.moment = NOW
         night = self.get(f"/runs/ready/{self.hall}/group-rinse?answer-drying=in+the+air")

@@ -17,7 +17,7 @@ class Handover(WebTest):
 
     def sheet(self, query=""):
         """The sheet, as it is printed."""
-        return BeautifulSoup(self.get(f"/machines/{self.tower}/handover{query}"), "html.parser").select_one("article")
+        return BeautifulSoup(self.get(f"/machines/{self.tower}/handover{query}"), "lxml").select_one("article")
 
     def test_what_stands_there(self):
         """What it is, what comes first, its lamps, and the cautions; reached from the machine."""
@@ -55,7 +55,7 @@ class Handover(WebTest):
         text = " ".join(self.sheet().get_text(" ", strip=True).split())
         for words in ("every 3 days", "usually 7 days", "dark roast", "not done here", "cracked"):
             self.assertIn(words, text)
-        page = BeautifulSoup(self.get(f"{base}/settings"), "html.parser")
+        page = BeautifulSoup(self.get(f"{base}/settings"), "lxml")
         forms = page.select(".other-list form")
         self.assertEqual(len(forms), 3)
         for form in forms:  # each is put back as its kind has it

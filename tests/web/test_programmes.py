@@ -84,7 +84,7 @@ class Led(WebTest):
         run_id = self.begin("descale", **{"ml-coffee": "500"})
         self.to(run_id, "Concentrate")
         page = self.get(f"/runs/{run_id}")
-        lines = [line.get_text(" ", strip=True) for line in BeautifulSoup(page, "html.parser").select(".pour-line")]
+        lines = [line.get_text(" ", strip=True) for line in BeautifulSoup(page, "lxml").select(".pour-line")]
         self.assertEqual(lines, ["100 ml descaling concentrate then water to the 1 L mark"])
         self.to(run_id, "It works")
         page = self.get(f"/runs/{run_id}")
@@ -151,7 +151,7 @@ class Editor(WebTest):
 
     def test_its_example_can_be_taken(self):
         """With the example in place of none there is nothing to mend; one that runs nothing says so."""
-        fresh = BeautifulSoup(self.get("/kinds/new"), "html.parser").select_one("#text").get_text()
+        fresh = BeautifulSoup(self.get("/kinds/new"), "lxml").select_one("#text").get_text()
         example = fresh.split("programmes: {}")[0].split("An example:\n")
         told = (
             example[0].rsplit("\n", 2)[0]

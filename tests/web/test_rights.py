@@ -202,7 +202,7 @@ class EveryRoute(Roles):
         for role in RoleAtSite:
             self.use(role)
             for path in pages:
-                forms = BeautifulSoup(self.get(path), "html.parser").select('form[method="post"]')
+                forms = BeautifulSoup(self.get(path), "lxml").select('form[method="post"]')
                 by_path[role, path] = {form.get("action") or path for form in forms}
         for path in pages:
             asked = [by_path[role, path] for role in RoleAtSite]

@@ -49,7 +49,7 @@ class OneSite(WebTest):
         refused = self.post("/site", {"name": "", "zone": "Nowhere"}, 422).get_data(as_text=True)
         pages = {path: self.get(path) for path in (*PAGES, *(path.format(hall) for path in OF_ONE_MACHINE))}
         for path, page in {**pages, "refused": refused}.items():
-            soup = BeautifulSoup(page, "html.parser")
+            soup = BeautifulSoup(page, "lxml")
             spoken = [soup.get_text(" ")]
             for tag in soup.find_all(True):
                 spoken += [tag.get(name, "") for name in ("aria-label", "title", "placeholder", "alt")]
@@ -139,7 +139,7 @@ class Two(WebTest):
         """Most urgent first over both; each with its own clock; each leads to its machine."""
         self.post("/sites/go", {"site_id": "all"})
         page = self.get("/sites")
-        soup = BeautifulSoup(page, "html.parser")
+        soup = BeautifulSoup(page, "lxml")
         marks = [mark.get_text(" ", strip=True) for mark in soup.select(".parade-mark")]
         self.assertTrue(marks[0].startswith("Counter A") and "Test Works" in marks[0], marks)
         self.assertTrue(any(mark.startswith("Bar left") and "Harbour Hall" in mark for mark in marks))

@@ -30,7 +30,7 @@ class OnAMachine(WebTest):
 
     def form_of(self, page, action="", button=""):
         """The fields of a form as a browser without a script sends them, and its address."""
-        for form in BeautifulSoup(page, "html.parser").select("form[method=post]"):
+        for form in BeautifulSoup(page, "lxml").select("form[method=post]"):
             words = form.get_text(" ")
             if (action and action not in form.get("action", "")) or (button and button not in words):
                 continue
@@ -295,7 +295,7 @@ class Simulated(WebTest):
         page = self.get(start)
         self.shows(page, "The mix into the tank")
         for _ in range(2):
-            form = BeautifulSoup(page, "html.parser").select_one("#simulated form")
+            form = BeautifulSoup(page, "lxml").select_one("#simulated form")
             start = self.post(form["action"]).headers["Location"]
             page = self.get(start)
         self.shows(page, "WORKING")
@@ -313,14 +313,14 @@ class Settings(OnAMachine):
 
     def test_every_part_has_its_sheet(self):
         """Each part of the kind leads to its items; together they are all."""
-        page = BeautifulSoup(self.get(f"{self.path}/settings"), "html.parser")
+        page = BeautifulSoup(self.get(f"{self.path}/settings"), "lxml")
         links = {link["href"] for link in page.select("nav.part-names a") if "at=" in link["href"]}
         self.assertLessEqual({link["href"] for link in page.select("svg a")}, links)
         kind = machine_view(self.site, self.hall, NOW).kind
         self.assertEqual(len(links), len(kind.parts))
         seen = set()
         for link in links:
-            sheet = BeautifulSoup(self.get(link), "html.parser")
+            sheet = BeautifulSoup(self.get(link), "lxml")
             seen |= {one["id"].removeprefix("i-") for one in sheet.select(".item-sheet h3[id^=i-]")}
         self.assertEqual(seen, {item.key for item in kind.items})
         self.get(f"{self.path}/settings?at=wings")
