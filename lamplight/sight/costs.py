@@ -19,7 +19,8 @@ from lamplight.sight.dose import mixes_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.prices import unit_prices
 from lamplight.sight.procedures import procedure_for
-from lamplight.sight.shelves import HORIZON_DAYS, MOST_MACHINES, times_ahead
+from lamplight.sight.rhythms import times_here
+from lamplight.sight.shelves import MOST_MACHINES
 from lamplight.store.prices import Money, money
 from lamplight.store.sites import SiteRow
 
@@ -55,10 +56,10 @@ def machine_costs(site: SiteRow, views: Sequence[MachineView], now: datetime) ->
 
 
 def _machine(view: MachineView, prices: Mapping[str, float], paid: Money, site: SiteRow, now: datetime) -> MachineCost:
-    times = times_ahead(view, site.calendar, site.calendar.today(now))
+    times = times_here(view, site.calendar.today(now))
     jobs = []
     for due in view.status.dues:
-        often = times.get(due.item.key, 0) * DAYS_A_YEAR / HORIZON_DAYS
+        often = times.get(due.item.key, 0.0)
         if often <= 0:
             continue
         needs = [need for need in view.needs(due) if need.product]

@@ -3,10 +3,8 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import timedelta
 
 from lamplight.core.care.item import CareItem, Start
-from lamplight.core.care.triggers import DaysSince, EndOfService
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.dose import dose_for
@@ -91,25 +89,6 @@ def _poured(procedure: Procedure, role: str) -> int | None:
     return volumes[0] if volumes else None
 
 
-def washes_a_year(view: MachineView, item: CareItem) -> float | None:
-    """How often a job is done in a year: by what was done lately, else as often as its rules ask; None where neither
-    says.
-    """
-    context = view.status.context
-    begin = context.now - timedelta(days=RHYTHM_DAYS)
-    done = {
-        fact.at
-        for fact in view.status.book.done
-        if fact.at is not None and fact.start is Start.DONE and fact.item == item.key and begin < fact.at <= context.now
-    }
-    if len(done) > ENOUGH_TIMES:
-        return (len(done) - 1) / ((max(done) - min(done)) / timedelta(days=365))
-    open_days = sum(context.calendar.weekday_open(day) > 0 for day in range(7)) * 365 / 7
-    asked = [open_days for trigger in item.triggers if isinstance(trigger, EndOfService)]
-    asked += [365 / trigger.limit for trigger in item.triggers if isinstance(trigger, DaysSince)]
-    return min(max(asked), open_days) if asked else None
-
-
 def saved_so_far(view: MachineView, mix: MixHere) -> float:
     """Units that the job of a mix took less than its full dose until now; what other jobs took is theirs."""
     done = {
@@ -117,6 +96,3 @@ def saved_so_far(view: MachineView, mix: MixHere) -> float:
     }
     used = uses_by_machine([view.row.id]).get(view.row.id, ())
     return sum(max(0.0, mix.full_units - units) for at, key, units in used if key == mix.product.key and at in done)
-
-
-RHYTHM_DAYS, ENOUGH_TIMES = 60, 3

@@ -9,19 +9,20 @@ from functools import partial
 
 from lamplight.core.care.item import Due
 from lamplight.core.job.chemistry import Product
-from lamplight.core.plan.terms import ROUTINE_DAYS, term_after, term_now
+from lamplight.core.plan.terms import ROUTINE_DAYS, term_now
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.stock.ahead import Arrival, Cover, Spoiling, UseAhead, cover_of, spread_days, turns, used_by
+from lamplight.core.stock.ahead import Arrival, Cover, Spoiling, UseAhead, cover_of, turns, used_by
 from lamplight.core.stock.batches import likely_spoilt
 from lamplight.core.stock.keeping import keeping_packs
 from lamplight.core.stock.prices import PackPrice
 from lamplight.core.stock.reorder import Bought, Pack, cheapest_packs, service_z
 from lamplight.core.stock.stock import Awaited, Holding
 from lamplight.core.stock.usage import finds_nothing
-from lamplight.core.usage.passage import Passage
+from lamplight.core.usage.passage import DateSpread
 from lamplight.sight.cache import kept
 from lamplight.sight.cupboard import products, stock_awaited, stock_held
 from lamplight.sight.machine_view import MachineView
+from lamplight.sight.rhythms import rhythms_here, settled_along
 from lamplight.store.prices import Supply, price_rows, supplies
 from lamplight.store.sites import SiteRow
 
@@ -44,26 +45,30 @@ def uses_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime) -> di
     return uses
 
 
-def _dated(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, list[tuple[date, float]]]:
-    """When each job of a machine comes round; where one takes another's place, the other's day falls away."""
+def _dated(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, list[DateSpread]]:
+    """When each job of a machine comes round; where another does it along or takes its place, that time falls away."""
     end = today + timedelta(days=HORIZON_DAYS)
-    dated: dict[str, list[tuple[date, float]]] = {}
+    dated: dict[str, list[DateSpread]] = {}
     for due in view.status.dues:
         found = _dates(view, due, calendar, today, end)
         if found:
             dated[due.item.key] = found
-    for due in view.status.dues:
-        instead = {day for day, _ in dated.get(due.item.key, ())}
-        for other in due.item.replaces:
-            dated[other] = [(day, sigma) for day, sigma in dated.get(other, ()) if day not in instead]
+    rarest_first = sorted(dated, key=lambda key: len(dated[key]))
+    along = settled_along(view)
+    for place, key in enumerate(rarest_first):
+        for other in rarest_first[place + 1 :]:
+            if other in along.get(key, ()):
+                dated[other] = _without(dated[other], dated[key])
     return dated
 
 
-def times_ahead(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, int]:
-    """How often each job of a machine comes round within the horizon, by the item's key."""
-    rests_on = (view.status.work, today, tuple((due.status, due.likely) for due in view.status.dues))
-    dated = kept(("dated", view.row.id), rests_on, partial(_dated, view, calendar, today))
-    return {key: len(found) for key, found in dated.items()}
+def _without(dates: Sequence[DateSpread], along: Sequence[DateSpread]) -> list[DateSpread]:
+    """The dates of a job that are left when each time of another does it: the one that is nearest falls away."""
+    left = list(dates)
+    for one in along:
+        if left:
+            left.remove(min(left, key=lambda own: abs((own.likely - one.likely).days)))
+    return left
 
 
 def _uses_of(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, list[UseAhead]]:
@@ -74,28 +79,28 @@ def _uses_of(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str
     for due in view.status.dues:
         for need in view.needs(due) if due.item.key in dated else ():
             if need.product and need.units > 0:
-                dates = dated[due.item.key]
-                ahead = [UseAhead(need.units, day, sigma, view.row.id, due.item.key) for day, sigma in dates]
+                ahead = [UseAhead(need.units, when, view.row.id, due.item.key) for when in dated[due.item.key]]
                 uses.setdefault(need.product, []).extend(ahead)
     return uses
 
 
-def _dates(view: MachineView, due: Due, calendar: SiteCalendar, today: date, end: date) -> list[tuple[date, float]]:
-    """When a job comes round, with its spread; what comes every day or two, on every open day of its rhythm."""
-    term, work = term_now(due, today), view.status.work
-    if term is None or work is None:
+def _dates(view: MachineView, due: Due, calendar: SiteCalendar, today: date, end: date) -> list[DateSpread]:
+    """When a job comes round: first as it stands, then in its rhythm; what is daily, on every open day of it."""
+    term = term_now(due, today)
+    if term is None:
         return []
-    first = term.passage
-    begin = max(first.likely or today, today)
-    after = term_after(work, due.item, calendar.closing(calendar.open_day_from(begin)))
-    if after is None or after.passage.likely is None or after.since is None:
-        return [(begin, 0.0 if term.due else spread_days(first))]
-    interval, sigma = max(1, (after.passage.likely - after.since).days), spread_days(after.passage)
-    if interval <= ROUTINE_DAYS:
+    begin = max(term.passage.likely or today, today)
+    spread = None if term.due else term.passage.spread
+    first = replace(spread, likely=begin) if spread is not None else DateSpread(begin)
+    rhythm = rhythms_here(view, today).get(due.item.key)
+    if rhythm is None:
+        return [first]
+    if rhythm.interval_days <= ROUTINE_DAYS:
         days = [today + timedelta(days=n) for n in range((end - today).days)]
-        return [(day, 0.0) for day in days if calendar.is_open(day) and day not in calendar.closures][::interval]
-    sure = Passage(begin, begin, begin) if term.due else replace(first, likely=begin)
-    return turns(sure, interval, sigma, end)
+        open_days = [day for day in days if calendar.is_open(day) and day not in calendar.closures]
+        every = max(1, round(rhythm.interval_days * len(open_days) / len(days)))
+        return [DateSpread(day) for day in open_days[::every]]
+    return turns(first, rhythm.interval_days, rhythm.sigma_days, end)
 
 
 @dataclass(frozen=True)

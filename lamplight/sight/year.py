@@ -8,12 +8,14 @@ from datetime import date, datetime, timedelta
 from functools import partial
 
 from lamplight.core.care.item import CareItem
+from lamplight.core.care.rhythm import DAYS_A_YEAR
 from lamplight.core.plan.terms import term_after, term_now
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.usage import StockUse, runs_out_on
 from lamplight.sight.cache import kept
 from lamplight.sight.cupboard import products, stock_awaited, stock_held
 from lamplight.sight.machine_view import MachineView
+from lamplight.sight.rhythms import times_here
 from lamplight.store.sites import SiteRow
 
 # What lasts so long stands in the year; of no more machines than a page holds.
@@ -101,13 +103,14 @@ def runs_out(site: SiteRow, views: Sequence[MachineView], marks: Sequence[YearMa
             if need.product:
                 uses.setdefault(need.product, []).append(StockUse(mark.day, need.units))
     for view in own.values():
+        times = times_here(view, today)
         for due in view.status.dues:
-            term = term_now(due, today)
-            if term is None or due.covered_by or (view.row.id, due.item.key) in rare:
+            often = times.get(due.item.key, 0.0)
+            if not often or (view.row.id, due.item.key) in rare:
                 continue
             for need in view.needs(due):
                 if need.product:
-                    rates[need.product] = rates.get(need.product, 0.0) + need.units / term.days
+                    rates[need.product] = rates.get(need.product, 0.0) + need.units * often / DAYS_A_YEAR
     known, coming = products(), stock_awaited(site.id)
     found = []
     for key, held in stock_held(site.id).items():

@@ -11,10 +11,10 @@ from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import Day, TriggerDue
 from lamplight.core.care.triggers import ABSENCE, AfterEvent, ByRate, DaysSince, FixedWeekdays, MonthsSince
 from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
+from lamplight.core.usage.passage import EIGHT_IN_TEN
 from lamplight.core.words import due_words
 
 # A standard normal lies within so many deviations 8 times in 10.
-EIGHT_IN_TEN = 1.2816
 # Fixed weekdays come round at the latest within so many days, whatever is closed.
 LONGEST_SEARCH_DAYS = 400
 

@@ -25,7 +25,7 @@ from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.lamps.rounds import BAR_ERROR, LEAST_BAR, Seen
 from lamplight.core.usage.em import Vector
 from lamplight.core.usage.meters import Meter
-from lamplight.core.usage.passage import Passage
+from lamplight.core.usage.passage import EARLY, EIGHT_IN_TEN, LATE, LIKELY, Passage
 from lamplight.core.water.at_machine import WaterAtMachine
 
 # The machine's interval lies within a factor of about 2 of the kind's, 8 times in 10.
@@ -43,7 +43,7 @@ LATE_DOUBT, SHORTLY_BEFORE = 0.08, 0.1
 # count says. So much of its likelihood is believed; ours, no source.
 UNLIT_WEIGHT = 0.3
 # How late is never known well: after any number of rounds the interval may be off by so much (standard deviation).
-NEVER_KNOWN, EIGHT_IN_TEN = 0.005, 1.2816
+NEVER_KNOWN = 0.005
 # How much a machine scatters is hardly known from a sighting or two: so far the interval may be off beyond what the
 # likelihood says (standard deviation over the number of sightings, as a share); ours, no source.
 LITTLE_SEEN, BAR_IS_WORTH = 0.12, 4
@@ -51,7 +51,6 @@ GRID = 121
 # Older rounds teach nothing more: two years at a lamp a month, and boards and settings change.
 LATEST_ROUNDS = 24
 WIDEST = 6.0
-LOW, MIDDLE, HIGH = 0.1, 0.5, 0.9
 
 
 @dataclass(frozen=True)
@@ -113,7 +112,7 @@ def _quantiles(rounds: Sequence[Seen], expected: float) -> tuple[float, float, f
     reach = max(0.35 * middle, 1.5 * (max(counts) - min(counts)))
     fine = np.linspace(max(middle - reach, 0.02 * middle), middle + reach, 2 * GRID)
     weight = _belief(_log_all(rounds, fine), fine, expected)
-    early, likely, late = (_quantile(share, weight, fine) for share in (LOW, MIDDLE, HIGH))
+    early, likely, late = (_quantile(share, weight, fine) for share in (EARLY, LIKELY, LATE))
     doubt = EIGHT_IN_TEN * NEVER_KNOWN * likely
     unseen = LATE_DOUBT * likely * _seen_late_perhaps(rounds)
     doubt = float(np.hypot(doubt, EIGHT_IN_TEN * LITTLE_SEEN * likely / _weight_of_what_was_seen(rounds)))
@@ -196,7 +195,7 @@ def _past_error(rounds: Sequence[Seen], expected: float) -> float | None:
     misses, known = [], 0
     for round_seen in rounds:
         if round_seen.lit and known:
-            foretold = _quantile(MIDDLE, _belief(log, intervals, expected), intervals)
+            foretold = _quantile(LIKELY, _belief(log, intervals, expected), intervals)
             misses.append(abs(foretold - round_seen.count) / round_seen.count)
         log = log + _log_round(round_seen, intervals)
         known += round_seen.lit or round_seen.bar > 0

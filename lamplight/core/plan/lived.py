@@ -20,7 +20,6 @@ from lamplight.core.plan.terms import Term
 from lamplight.core.usage.passage import Passage
 
 SEED, DRAWS = 11, 60
-Z = 1.2815515655446004  # of 90 %
 # A calendar has whole weeks, and for what is shorter, days.
 WEEK = 7
 
@@ -144,11 +143,8 @@ def _reached(task: Task, turn: int, term: Term, seed: int) -> date:
 
 
 def _drawn(passage: Passage, deviation: float, other: date) -> date:
-    if passage.likely is None:
-        return other
-    side = passage.early if deviation < 0 else passage.late
-    width = abs((side - passage.likely).days) if side is not None else 0
-    return passage.likely + timedelta(days=round(deviation * width / Z))
+    spread = passage.spread
+    return other if spread is None else spread.at(deviation)
 
 
 def _slot_from(problem: PlanProblem, day: date, after: int | None) -> int | None:

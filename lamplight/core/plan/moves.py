@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from itertools import zip_longest
 
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem
-from lamplight.core.plan.terms import Term, chance_by
+from lamplight.core.plan.terms import Term
 from lamplight.core.words import day_words, plural
 
 
@@ -122,7 +122,7 @@ def price(term: Term, day: date) -> Price:
         day: which.
     """
     past = term.latest is not None and day > term.latest
-    return Price(day, chance_by(term.passage, day), past, max(0, (term.best_before - day).days))
+    return Price(day, term.passage.chance_by(day - timedelta(days=1)), past, max(0, (term.best_before - day).days))
 
 
 def visit_price(placed: Sequence[Planned], day: date) -> Price:

@@ -8,20 +8,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
-from statistics import NormalDist
 
-from lamplight.core.assess import DayBasis
-from lamplight.core.care.context import EvaluationContext
-from lamplight.core.care.evaluate import evaluate_item
-from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone, TriggerDue
+from lamplight.core.assess import DayBasis, due_after
+from lamplight.core.care.item import CareItem, Due, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import BeforeAbsence, Prompted
-from lamplight.core.usage.passage import LATE, Passage
+from lamplight.core.usage.passage import Passage
 
 # From which share of a limit on it is worth it, and which risk is taken that the lamp comes first. Defaults of ours.
 WORTH_SHARE, ACCEPTED_RISK = 0.7, 0.1
-NORMAL = NormalDist()
-Z = NORMAL.inv_cdf(LATE)
 
 
 @dataclass(frozen=True)
@@ -55,36 +50,6 @@ class Term:
         return max(1, (likely - self.since).days) if self.since else max(1, (likely - self.earliest).days)
 
 
-def quantile(passage: Passage, share: float) -> date | None:
-    """The date by which a limit is reached with a chance; between early, likely and late as on a normal scale.
-
-    Args:
-        passage: the three dates at 10, 50 and 90 %.
-        share: the chance, above 0 and below 1.
-    """
-    if passage.likely is None:
-        return None
-    z = NORMAL.inv_cdf(share) / Z
-    other = passage.early if z < 0 else passage.late
-    if other is None:
-        return passage.likely
-    return passage.likely + timedelta(days=round(abs(z) * (other - passage.likely).days))
-
-
-def chance_by(passage: Passage, day: date) -> float:
-    """The chance that a limit is reached before a date, 0 to 1: what is risked by waiting until then."""
-    if passage.likely is None:
-        return 0.0
-    if passage.reached:
-        return 1.0 if day > passage.likely else 0.0
-    away = (day - passage.likely).days - 0.5
-    other = passage.early if away < 0 else passage.late
-    width = abs((other - passage.likely).days) if other is not None else 0
-    if not width:
-        return 1.0 if away > 0 else 0.0
-    return NORMAL.cdf(Z * away / width)
-
-
 def term_now(due: Due, today: date, risk: float = ACCEPTED_RISK, worth: float = WORTH_SHARE) -> Term | None:
     """The term of an item as it stands; None where it is never due, or nobody knows.
 
@@ -102,17 +67,8 @@ def term_after(
     work: DayBasis, item: CareItem, done_at: datetime, risk: float = ACCEPTED_RISK, worth: float = WORTH_SHARE
 ) -> Term | None:
     """The term of an item if it were done at a moment ahead; arguments as above."""
-    water = work.waters.now
-    if item.role is ItemRole.FILTER:
-        water = replace(water, fitted_at=done_at)
-    done = {**work.done, item.key: LastDone(at=done_at)}
-    context = EvaluationContext(
-        work.meters, work.calendar, done_at, done, work.away, {}, work.book.events, water, work.tank_l,
-        work.waters.earlier,
-    )  # fmt: skip
-    due = evaluate_item(item, LastDone(at=done_at), context)
     day = work.calendar.today(done_at)
-    return _term(due, day, day, risk, worth)
+    return _term(due_after(work, item, done_at), day, day, risk, worth)
 
 
 def _term(due: Due, since: date | None, today: date, risk: float, worth: float) -> Term | None:
@@ -127,7 +83,7 @@ def _term(due: Due, since: date | None, today: date, risk: float, worth: float) 
     first = min(dated, key=lambda state: state.passage.likely or date.max)
     likely = first.passage.likely
     assert likely is not None
-    best = min(day for state in dated if (day := quantile(state.passage, risk)) is not None)
+    best = min(day for state in dated if (day := state.passage.quantile(risk)) is not None)
     if isinstance(first.trigger, BeforeAbsence):
         earliest = likely
     elif since is None:

@@ -10,20 +10,14 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from math import sqrt
-from statistics import NormalDist
 
 import numpy as np
 from numpy.typing import NDArray
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.stock.reorder import service_z
-from lamplight.core.usage.passage import Passage
+from lamplight.core.usage.passage import EARLY, LATE, SURE_DAYS, DateSpread
 
-# Early and late stand for 10 and 90 %: so many standard deviations from the likely date.
-Z = NormalDist().inv_cdf(0.9)
-NORMAL = NormalDist()
-# A date that is known this well is known.
-SURE_DAYS = 0.01
 # What is less likely than this has not come, and what is that much likelier has; sums go in so many steps at most.
 NEGLECTED, MOST_STEPS = 1e-4, 4_000
 Vector = NDArray[np.float64]
@@ -37,44 +31,33 @@ class UseAhead:
 
     Attributes:
         units: of the product, above 0.
-        likely: the date.
-        sigma: its standard deviation in days, 0 or more.
+        when: it comes.
         machine, item: whose.
     """
 
     units: float
-    likely: date
-    sigma: float
+    when: DateSpread
     machine: int = 0
     item: str = ""
 
     @property
+    def likely(self) -> date:
+        """The date."""
+        return self.when.likely
+
+    @property
     def early(self) -> date:
         """By when it comes with 10 %."""
-        return self.likely - timedelta(days=round(Z * self.sigma))
+        return self.when.quantile(EARLY)
 
     @property
     def late(self) -> date:
         """By when it comes with 90 %."""
-        return self.likely + timedelta(days=round(Z * self.sigma))
-
-    def chance_by(self, day: date) -> float:
-        """The chance that it has come by the end of a date."""
-        away = (day - self.likely).days + 0.5
-        return NORMAL.cdf(away / self.sigma) if self.sigma > SURE_DAYS else float(away > 0)
+        return self.when.quantile(LATE)
 
 
-def spread_days(passage: Passage) -> float:
-    """The standard deviation of a date, in days; of one whose late end lies past the horizon by its early one."""
-    if passage.likely is None or passage.early is None:
-        return 0.0
-    if passage.late is None:
-        return (passage.likely - passage.early).days / Z
-    return (passage.late - passage.early).days / 2 / Z
-
-
-def turns(first: Passage, interval_days: float, interval_sigma: float, end: date) -> list[tuple[date, float]]:
-    """Dates on which something comes round, each with its standard deviation in days.
+def turns(first: DateSpread, interval_days: float, interval_sigma: float, end: date) -> list[DateSpread]:
+    """Dates on which something comes round; their spread grows with each time.
 
     Args:
         first: when it comes the first time.
@@ -87,14 +70,9 @@ def turns(first: Passage, interval_days: float, interval_sigma: float, end: date
     """
     if not (interval_days > 0 and interval_sigma >= 0):
         raise InvalidInput("What comes round has an interval above 0 days.")
-    if first.likely is None:
-        return []
-    variance = spread_days(first) ** 2
-    found: list[tuple[date, float]] = []
-    number = 0
-    while (day := first.likely + timedelta(days=round(number * interval_days))) < end:
-        found.append((day, sqrt(variance + number * interval_sigma**2)))
-        number += 1
+    found: list[DateSpread] = []
+    while (when := first.after(len(found) * interval_days, sqrt(len(found)) * interval_sigma)).likely < end:
+        found.append(when)
     return found
 
 
@@ -102,7 +80,7 @@ def used_by(uses: Iterable[UseAhead], day: date) -> tuple[float, float]:
     """Units that are used by the end of a date: the mean, and the standard deviation."""
     mean = variance = 0.0
     for use in uses:
-        chance = use.chance_by(day)
+        chance = use.when.chance_by(day)
         mean += use.units * chance
         variance += use.units**2 * chance * (1 - chance)
     return mean, sqrt(variance)
@@ -129,7 +107,8 @@ def _chances(uses: Sequence[UseAhead], days: int, today: date) -> NDArray[np.flo
     from scipy.special import ndtr  # slow to load
 
     away = np.arange(days)[:, None] - np.array([(use.likely - today).days for use in uses]) + 0.5
-    sigma = np.array([use.sigma for use in uses])
+    below, above = (np.array([getattr(use.when, side) for use in uses]) for side in ("below", "above"))
+    sigma = np.where(away < 0, below, above)
     vague = sigma > SURE_DAYS
     chances = np.where(vague, ndtr(away / np.where(vague, sigma, 1.0)), away > 0)
     return np.asarray(chances, dtype=np.float64)

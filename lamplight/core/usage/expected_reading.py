@@ -8,9 +8,9 @@ from datetime import datetime
 from lamplight.core.moment import Moment
 from lamplight.core.usage.counters import CounterBook
 from lamplight.core.usage.meters import Meter
+from lamplight.core.usage.passage import EIGHT_IN_TEN
 
 # A standard normal lies within so many deviations 8 times in 10.
-EIGHT_IN_TEN = 1.2816
 
 
 @dataclass(frozen=True)

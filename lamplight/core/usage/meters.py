@@ -17,7 +17,8 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.timeline import Timeline
 from lamplight.core.usage.counters import CounterBook, Interval
 from lamplight.core.usage.cumulative import CumulativeCount
-from lamplight.core.usage.passage import Ahead, Passage
+from lamplight.core.usage.forecast import Ahead
+from lamplight.core.usage.passage import Passage
 from lamplight.core.usage.usage import Usage
 
 # A counter's own share of the drinks counts against the kind's as if that had been seen over so many units; ours, no

@@ -9,20 +9,22 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
-from datetime import date, datetime, timedelta
-from functools import cached_property
+from datetime import date, timedelta
+from math import hypot
+from statistics import NormalDist
 
 import numpy as np
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.em import Vector
-from lamplight.core.usage.usage import Usage
 
 EARLY, LIKELY, LATE = 0.1, 0.5, 0.9
+NORMAL = NormalDist()
+# Early and late lie so many standard deviations from the likely date: eight in ten between them.
+EIGHT_IN_TEN = NORMAL.inv_cdf(LATE)
+# A date that is known this well is known.
+SURE_DAYS = 0.01
 HORIZON_DAYS = 3 * 366
-NEAR_DAYS = 256
-STRIDE = 16
 
 
 @dataclass(frozen=True)
@@ -45,6 +47,26 @@ class Passage:
         """Whether no chance of 50 % comes within the horizon."""
         return self.likely is None
 
+    @property
+    def spread(self) -> DateSpread | None:
+        """The dates as one distribution; None where no chance of 50 % comes.
+
+        Of one whose late end lies past the horizon both sides are as wide as its early one.
+        """
+        if self.likely is None:
+            return None
+        below = (self.likely - self.early).days / EIGHT_IN_TEN if self.early is not None else 0.0
+        above = (self.late - self.likely).days / EIGHT_IN_TEN if self.late is not None else below
+        return DateSpread(self.likely, below, above)
+
+    def quantile(self, share: float) -> date | None:
+        """The date by which it is reached with a chance, above 0 and below 1; None where it never is."""
+        return self.spread.quantile(share) if self.spread is not None else None
+
+    def chance_by(self, day: date) -> float:
+        """The chance that it is reached by the end of a date."""
+        return self.spread.chance_by(day) if self.spread is not None else 0.0
+
     def not_before(self, day: date) -> Passage:
         """The same with no date before a day."""
 
@@ -55,6 +77,42 @@ class Passage:
 
 
 NEVER = Passage(None, None, None)
+
+
+@dataclass(frozen=True)
+class DateSpread:
+    """A date that is not known: normal to each side of the likely one, with a spread of its own there.
+
+    The one distribution of a date, wherever a chance, a spread or another date of it is told.
+
+    Attributes:
+        likely: by its end the chance is a half.
+        below, above: standard deviations in days towards earlier and later dates, 0 or more.
+    """
+
+    likely: date
+    below: float = 0.0
+    above: float = 0.0
+
+    def at(self, deviation: float) -> date:
+        """The date so many standard deviations away from the likely one; before it where that is negative."""
+        width = self.below if deviation < 0 else self.above
+        return self.likely + timedelta(days=round(deviation * width))
+
+    def quantile(self, share: float) -> date:
+        """The date by which it has come with a chance, above 0 and below 1."""
+        return self.at(NORMAL.inv_cdf(share))
+
+    def chance_by(self, day: date) -> float:
+        """The chance that it has come by the end of a date."""
+        away = (day - self.likely).days + 0.5
+        width = self.below if away < 0 else self.above
+        return NORMAL.cdf(away / width) if width > SURE_DAYS else float(away > 0)
+
+    def after(self, days: float, sigma: float) -> DateSpread:
+        """The date so many days later, where that span has a standard deviation of its own."""
+        later = self.likely + timedelta(days=round(days))
+        return DateSpread(later, hypot(self.below, sigma), hypot(self.above, sigma))
 
 
 def first_passage(
@@ -169,101 +227,3 @@ def _quantiles(first: date, chances: Vector) -> Passage:
         return first + timedelta(days=index) if index < len(rising) else None
 
     return Passage(first_at(EARLY), first_at(LIKELY), first_at(LATE))
-
-
-def forecast(remaining: float, usage: Usage, calendar: SiteCalendar, start: datetime) -> Passage:
-    """First passage from a moment, for rates that are themselves uncertain.
-
-    Args:
-        remaining: drinks left at ``start``; 0 or fewer is reached already.
-        usage: fitted rates with their covariance and over-dispersion.
-        calendar: closed dates bring no drinks; the first date counts with the share of its
-            opening hours that is left.
-        start: aware; the moment at which ``remaining`` was true.
-
-    The spread is never narrower than that of `first_passage` with the same rates.
-    """
-    return Ahead(usage, calendar, start).passage(remaining)
-
-
-@dataclass(frozen=True)
-class Ahead:
-    """The days from a moment on: added up once, they answer for any number of drinks; arguments as in `forecast`."""
-
-    usage: Usage
-    calendar: SiteCalendar
-    start: datetime
-
-    def passage(self, remaining: float) -> Passage:
-        """When so many drinks are reached."""
-        if remaining <= 0:
-            first = self.calendar.today(self.start)
-            return Passage(first, first, first, reached=True)
-        if not self.usage.known or self.usage.week_total <= 0:
-            return NEVER
-        enough = self._near.mean[-1] >= 2 * remaining
-        passage = self._near.passage(remaining) if enough else NEVER
-        return self._far.passage(remaining) if passage.late is None else passage
-
-    def chances(self, remaining: float) -> Vector:
-        """P(T <= d) for each of the first `NEAR_DAYS` dates; for usage that is known and above 0 drinks a week."""
-        return _rising(remaining, self._near.mean, self._near.variance)
-
-    @cached_property
-    def _near(self) -> _Course:
-        return _course(self.usage, self.calendar, self.start, NEAR_DAYS)
-
-    @cached_property
-    def _far(self) -> _Course:
-        return _course(self.usage, self.calendar, self.start, HORIZON_DAYS)
-
-
-@dataclass(frozen=True)
-class _Course:
-    """From the first day on, drinks up to and including each day, and their variance."""
-
-    first: date
-    mean: Vector
-    variance: Vector
-
-    def passage(self, remaining: float) -> Passage:
-        """When so many drinks, above 0, are reached; what lies past the last day is None."""
-        passage = self._within(int(np.searchsorted(self.mean, 2 * remaining)) + 40, remaining)
-        return self._within(len(self.mean), remaining) if passage.late is None else passage
-
-    def _within(self, horizon: int, remaining: float) -> Passage:
-        """Every sixteenth day is looked at, then the days before the one that passes."""
-        mean, variance = self.mean[:horizon], self.variance[:horizon]
-        coarse = np.arange(STRIDE - 1, len(mean) + STRIDE - 1, STRIDE).clip(max=len(mean) - 1)
-        rising = _rising(remaining, mean[coarse], variance[coarse])
-        fine: dict[int, Vector] = {}
-
-        def first_at(level: float) -> date | None:
-            passed = int(rising.searchsorted(level))
-            if passed == len(coarse):
-                return None
-            low, high = max(0, int(coarse[passed]) - STRIDE), int(coarse[passed]) + 1
-            if passed not in fine:
-                fine[passed] = _rising(remaining, mean[low:high], variance[low:high])
-            return self.first + timedelta(days=low + int(fine[passed].searchsorted(level)))
-
-        return Passage(first_at(EARLY), first_at(LIKELY), first_at(LATE))
-
-
-def _course(usage: Usage, calendar: SiteCalendar, start: datetime, horizon: int) -> _Course:
-    first = calendar.today(start)
-    days = np.zeros((horizon, 7))
-    days[np.arange(horizon), (first.weekday() + np.arange(horizon)) % 7] = 1.0
-    days[0] *= 1.0 - calendar.share_drunk(start)
-    for closed in calendar.closures:
-        offset = (closed - first).days
-        if 0 <= offset < horizon:
-            days[offset] = 0.0
-    spent = np.cumsum(days, axis=0)
-    mean = spent @ usage.rate_vector
-    doubt = np.einsum("ij,ij->i", spent @ usage.covariance_matrix, spent)
-    return _Course(first, mean, usage.overdispersion * (mean + doubt))
-
-
-def _rising(remaining: float, mean: Vector, variance: Vector) -> Vector:
-    return np.maximum.accumulate(chance_of_at_least(remaining, mean, variance))

@@ -7,12 +7,12 @@ from datetime import date, timedelta
 
 from lamplight.core.errors import MissingReading
 from lamplight.core.usage.meters import Meter
+from lamplight.core.usage.passage import EIGHT_IN_TEN
 from lamplight.core.year.ways import YearDay
 
 # From today to the same date of next year, its evening included: what is due once a year is then done once.
 DAYS = 366
 # Eight in ten lie within so many standard errors.
-EIGHT_IN_TEN = 1.2815515655
 
 
 def year_ahead(

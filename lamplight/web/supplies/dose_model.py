@@ -15,9 +15,10 @@ from lamplight.core.machine.marks import state_of_trial
 from lamplight.core.machine.trial import Trial, TrialState
 from lamplight.core.words import plural, units_in_words
 from lamplight.drawing.beaker import DrawnBeaker, beaker, dots
-from lamplight.sight.dose import MixHere, saved_so_far, washes_a_year
+from lamplight.sight.dose import MixHere, saved_so_far
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.prices import unit_prices
+from lamplight.sight.rhythms import times_here
 from lamplight.store.doses import MeasuringRow, PushRow, measurings, pushes, vessel
 from lamplight.web.clock import now
 from lamplight.web.here import site
@@ -86,7 +87,8 @@ def bench_of(view: MachineView, mix: MixHere, margin: float | None = None) -> Be
     settled = mix.marked or drawn is None or not mix.by_volume
     mark = float(mix.mark_ml) if settled or drawn is None else min(drawn.mark_ml, mix.full_ml)
     cut = same_strength(mix.product, mix.full_units, mix.full_ml, mark)
-    washes, today = washes_a_year(view, mix.item), site().calendar.today(now())
+    today = site().calendar.today(now())
+    washes = times_here(view, today).get(mix.item.key)
     price = unit_prices(site().id, today).get(mix.product.key)
     saved = saved_by(mix.full_units, cut.units, washes, price) if washes is not None else None
     known = vessel(view.row.id, mix.role)

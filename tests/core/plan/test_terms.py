@@ -5,12 +5,10 @@ from __future__ import annotations
 import unittest
 from datetime import date, timedelta
 
-from scipy.stats import norm
-
 from lamplight.core.plan.moves import moves, price, visit_price
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem
-from lamplight.core.plan.terms import Term, chance_by, has_routine, quantile, term_after, term_now, waiting
-from lamplight.core.usage.passage import NEVER, Passage
+from lamplight.core.plan.terms import Term, has_routine, term_after, term_now, waiting
+from lamplight.core.usage.passage import Passage
 from tests.base import NOW, DataTest
 from tests.core.plan.sites import TODAY, day, slot, task, term
 
@@ -19,26 +17,6 @@ TEN = Passage(date(2026, 12, 1), date(2026, 12, 11), date(2026, 12, 31))
 
 class Chances(unittest.TestCase):
     """Between early, likely and late as on a normal scale of its own on each side; scipy has the normal."""
-
-    def test_quantiles(self):
-        """The three dates themselves, and what lies between."""
-        self.assertEqual(quantile(TEN, 0.1), TEN.early)
-        self.assertEqual(quantile(TEN, 0.5), TEN.likely)
-        self.assertEqual(quantile(TEN, 0.9), TEN.late)
-        sides = {0.05: 10, 0.25: 10, 0.75: 20, 0.95: 20}
-        for share, width in sides.items():
-            expected = TEN.likely + timedelta(days=round(width * norm.ppf(share) / norm.ppf(0.9)))
-            self.assertEqual(quantile(TEN, share), expected)
-        self.assertIsNone(quantile(NEVER, 0.5))
-
-    def test_chance(self):
-        """Never falls with later dates, and fits the quantiles to half a day."""
-        chances = [chance_by(TEN, date(2026, 11, 20) + timedelta(days=n)) for n in range(60)]
-        self.assertEqual(chances, sorted(chances))
-        self.assertTrue(all(0 <= chance <= 1 for chance in chances))
-        self.assertAlmostEqual(chance_by(TEN, date(2026, 12, 12)), norm.cdf(norm.ppf(0.9) * 0.5 / 20))
-        self.assertEqual((chance_by(NEVER, TEN.likely), chance_by(Passage(*[TEN.likely] * 3), TEN.likely)), (0.0, 0.0))
-        self.assertEqual(chance_by(Passage(*[TEN.likely] * 3), TEN.late), 1.0)
 
     def test_price(self):
         """What moving means, in words."""

@@ -20,6 +20,7 @@ from lamplight.core.stock.batches import (
 )
 from lamplight.core.stock.stock import Holding, Move, StockMove, holdings
 from lamplight.core.stock.usage import finds_nothing
+from lamplight.core.usage.passage import DateSpread
 
 TODAY, DAY = date(2026, 11, 24), timedelta(days=1)
 NOW = datetime(2026, 11, 24, 9, tzinfo=UTC)
@@ -64,7 +65,7 @@ class OneAfterAnother(unittest.TestCase):
 
     def test_what_spoils(self):
         """Ten until the tenth day, one used every other day from today on: five uses by then, five are left."""
-        uses = [UseAhead(1, TODAY + 2 * n * DAY, 0.0) for n in range(20)]
+        uses = [UseAhead(1, DateSpread(TODAY + 2 * n * DAY)) for n in range(20)]
         batches = batches_in_order([Batch(10, TODAY + 9 * DAY)])
         self.assertEqual(likely_spoilt(batches, uses, (), TODAY + 60 * DAY), (Spoiling(5, TODAY + 9 * DAY),))
         self.assertEqual(likely_spoilt(batches, uses, (), TODAY + 9 * DAY), ())
@@ -79,7 +80,7 @@ class OneAfterAnother(unittest.TestCase):
 
     def test_cover(self):
         """What spoils shortens the cover; a use after that date finds nothing; an arrival makes up for it."""
-        uses = [UseAhead(1, TODAY + 2 * n * DAY, 0.0) for n in range(20)]
+        uses = [UseAhead(1, DateSpread(TODAY + 2 * n * DAY)) for n in range(20)]
         end, lost = TODAY + 60 * DAY, (Spoiling(5, TODAY + 9 * DAY),)
         self.assertEqual(cover_of(10, uses, (), TODAY, end, 3).likely, TODAY + 20 * DAY)
         self.assertEqual(cover_of(10, uses, (), TODAY, end, 3, spoiling=lost).likely, TODAY + 10 * DAY)
@@ -101,7 +102,7 @@ class OneAfterAnother(unittest.TestCase):
     @given(BATCHES, st.lists(st.tuples(st.integers(0, 50), UNITS), max_size=10))
     def test_spoilt_laws(self, batches, rows):
         """No more spoils than had a date; where nothing takes anything, all of that does, on its day."""
-        uses = [UseAhead(units, TODAY + n * DAY, 0.0) for n, units in rows]
+        uses = [UseAhead(units, DateSpread(TODAY + n * DAY)) for n, units in rows]
         lost = likely_spoilt(batches, uses, (), TODAY + 100 * DAY)
         self.assertLessEqual(sum(one.units for one in lost), in_all(b for b in batches if b.keeps_until) + 1e-9)
         unused = likely_spoilt(batches, (), (), TODAY + 100 * DAY)

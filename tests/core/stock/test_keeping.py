@@ -12,11 +12,18 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.stock.ahead import UseAhead
 from lamplight.core.stock.keeping import keeping_packs, left_to_spoil
 from lamplight.core.stock.reorder import Pack
+from lamplight.core.usage.passage import DateSpread
 
 TODAY, DAY = date(2026, 11, 24), timedelta(days=1)
 PACKS = (Pack(250, 5), Pack(1000, 12), Pack(5000, 40))
-SURE = st.lists(st.builds(UseAhead, st.integers(1, 60).map(float), st.integers(0, 80).map(lambda n: TODAY + n * DAY),
-                          st.just(0.0)), max_size=20)  # fmt: skip
+SURE = st.lists(
+    st.builds(
+        UseAhead,
+        st.integers(1, 60).map(float),
+        st.builds(DateSpread, st.integers(0, 80).map(lambda n: TODAY + n * DAY)),
+    ),
+    max_size=12,
+)
 
 
 class Keeping(unittest.TestCase):
@@ -24,7 +31,7 @@ class Keeping(unittest.TestCase):
 
     def test_by_hand(self):
         """Ten uses of 50 ml on ten days running: of a litre 500 ml are left, and two days earlier 600."""
-        ahead = [UseAhead(50, TODAY + n * DAY, 0.0) for n in range(10)]
+        ahead = [UseAhead(50, DateSpread(TODAY + n * DAY)) for n in range(10)]
         self.assertEqual(left_to_spoil(1000, ahead, TODAY, 30), 500)
         self.assertEqual(left_to_spoil(1000, ahead, TODAY, 8), 600)
         self.assertEqual(left_to_spoil(250, ahead, TODAY, 8), 0)

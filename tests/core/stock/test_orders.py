@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from lamplight.core.stock.ahead import Arrival, UseAhead
 from lamplight.core.stock.stock import Holding, Move, StockMove, awaited, holdings, there_from
 from lamplight.core.stock.usage import StockUse, finds_nothing, runs_out_on
+from lamplight.core.usage.passage import DateSpread
 
 NOW = datetime(2026, 11, 24, 8, tzinfo=UTC)
 TODAY = NOW.date()
@@ -78,8 +79,10 @@ class RunsOut(unittest.TestCase):
         st.lists(st.tuples(st.integers(1, 6), st.integers(0, 30)), max_size=3),
     )
     def test_whom_it_leaves_empty(self, amount, taken, coming):
-        """Those served never take more than has come by then; whoever finds nothing would have; none where it lasts."""
-        uses = [UseAhead(units, TODAY + timedelta(days=n), 0.0, item=str(k)) for k, (units, n) in enumerate(taken)]
+        """Those served never take more than has come by then; whoever finds nothing would have."""
+        uses = [
+            UseAhead(units, DateSpread(TODAY + timedelta(days=n)), item=str(k)) for k, (units, n) in enumerate(taken)
+        ]
         arrivals = [Arrival(units, TODAY + timedelta(days=n)) for units, n in coming]
         empty = finds_nothing(amount, uses, arrivals)
         served = [use for use in uses if use not in empty]

@@ -25,7 +25,6 @@ from lamplight.core.stock.ahead import (
     enough_by_day,
     nth_unit,
     short_on,
-    spread_days,
     turns,
     used_by,
 )
@@ -39,14 +38,16 @@ from lamplight.core.stock.reorder import (
     reorder_point,
     service_z,
 )
-from lamplight.core.usage.passage import NEVER, Passage
+from lamplight.core.usage.passage import DateSpread, Passage
 
 TODAY = date(2026, 11, 24)
 DAY = timedelta(days=1)
 packs = st.lists(st.builds(Pack, st.integers(1, 12).map(float), st.integers(1, 60).map(float)), min_size=1, max_size=3)
 uses = st.lists(
     st.builds(
-        UseAhead, st.integers(1, 4).map(float), st.integers(0, 60).map(lambda n: TODAY + n * DAY), st.floats(0, 6)
+        UseAhead,
+        st.integers(1, 4).map(float),
+        st.builds(DateSpread, st.integers(0, 60).map(lambda n: TODAY + n * DAY), st.floats(0, 6), st.floats(0, 6)),
     ),
     max_size=12,
 )  # fmt: skip
@@ -145,6 +146,9 @@ class Packs(unittest.TestCase):
         self.assertEqual(cheapest_packs(123_456.7, [Pack(1000, 12.4), Pack(5000, 49)]).counts[0][1] > 0, True)
 
 
+VAGUE = DateSpread(TODAY + 5 * DAY, 4.0, 4.0)
+
+
 class Ahead(unittest.TestCase):
     """How long it lasts."""
 
@@ -156,10 +160,9 @@ class Ahead(unittest.TestCase):
         mean, sigma = used_by(ahead, day)
         total = np.zeros(4000)
         for use in ahead:
-            drawn = (
-                chance.normal((use.likely - TODAY).days, use.sigma, 4000) if use.sigma else (use.likely - TODAY).days
-            )
-            total += use.units * (drawn < days + 0.5)
+            deviation = chance.standard_normal(4000)
+            width = np.where(deviation < 0, use.when.below, use.when.above)
+            total += use.units * ((use.likely - TODAY).days + deviation * width < days + 0.5)
         self.assertAlmostEqual(float(total.mean()), mean, delta=0.06 * (1 + mean))
         # Of what happens once in thousands of lives the spread is hardly ever seen, the square of it is.
         self.assertAlmostEqual(float(total.var()), sigma**2, delta=0.16 * (1 + sigma**2))
@@ -173,10 +176,10 @@ class Ahead(unittest.TestCase):
     )
     def test_exactly_by_all_that_can_come(self, taken, amount):
         """Every set of uses that can have come by the day, with its chance: sums that just fit the stock fit."""
-        ahead = [UseAhead(units, TODAY + n * DAY, 3.0) for units, n in taken]
+        ahead = [UseAhead(units, DateSpread(TODAY + n * DAY, 3.0, 3.0)) for units, n in taken]
         expected = 0.0
         for come in product((False, True), repeat=len(ahead)):
-            chances = [use.chance_by(TODAY + 5 * DAY) for use in ahead]
+            chances = [use.when.chance_by(TODAY + 5 * DAY) for use in ahead]
             if sum(use.units for use, it in zip(ahead, come, strict=True) if it) <= amount + 1e-9:
                 expected += float(np.prod([p if it else 1 - p for p, it in zip(chances, come, strict=True)]))
         # A chance below 1e-4 is taken for none.
@@ -184,12 +187,15 @@ class Ahead(unittest.TestCase):
 
     def test_amounts_of_no_common_measure(self):
         """Three digits after the point do not tell them: one of two finds enough, or one and not both."""
-        third, odd = UseAhead(1 / 3, TODAY + 5 * DAY, 4.0), UseAhead(2**0.5, TODAY + 5 * DAY, 4.0)
-        p = third.chance_by(TODAY + 5 * DAY)
+        third, odd = (
+            UseAhead(1 / 3, VAGUE),
+            UseAhead(2**0.5, VAGUE),
+        )
+        p = third.when.chance_by(TODAY + 5 * DAY)
         got = enough_by_day(1 / 3, [third, odd], (), TODAY, 6)[5]
         self.assertAlmostEqual(got, 1 - p, places=6)
         self.assertAlmostEqual(enough_by_day(2**0.5, [third, odd], (), TODAY, 6)[5], 1 - p * p, places=6)
-        self.assertAlmostEqual(enough_by_day(1e-5, [UseAhead(2e-5, TODAY + 5 * DAY, 4.0)], (), TODAY, 6)[5], 1 - p)
+        self.assertAlmostEqual(enough_by_day(1e-5, [UseAhead(2e-5, VAGUE)], (), TODAY, 6)[5], 1 - p)
 
     @given(uses, st.floats(0, 30), st.integers(0, 30))
     def test_laws(self, ahead, amount, more):
@@ -207,18 +213,22 @@ class Ahead(unittest.TestCase):
 
     def test_by_hand(self):
         """Three tablets, one every ten days from the fifth on, to the day: the fourth finds none."""
-        ahead = [UseAhead(1, TODAY + n * DAY, 0.0, item=str(n)) for n in (5, 15, 25, 35, 45)]
+        ahead = [UseAhead(1, DateSpread(TODAY + n * DAY), item=str(n)) for n in (5, 15, 25, 35, 45)]
         got = cover_of(3, ahead, (), TODAY, TODAY + 60 * DAY, lead_days=7)
         self.assertEqual((got.likely, got.order_by, got.lacking.item), (TODAY + 35 * DAY, TODAY + 28 * DAY, "35"))
         self.assertEqual(got.next_use.item, "5")
         self.assertEqual(nth_unit(ahead, 4), (TODAY + 35 * DAY,) * 3)
         self.assertIsNone(nth_unit(ahead, 6))
-        vague = [UseAhead(1, TODAY + n * DAY, 2.0) for n in (20, 40)]
+        vague = [UseAhead(1, DateSpread(TODAY + n * DAY, 2.0, 2.0)) for n in (20, 40)]
         # 1.2816 times 2 days is 2.6: three days earlier and later.
         self.assertEqual(nth_unit(vague, 2), tuple(TODAY + n * DAY for n in (37, 40, 43)))
         self.assertIsNone(cover_of(5, ahead, (), TODAY, TODAY + 60 * DAY, 7).likely)
         sooner = short_on(
-            3, [UseAhead(1, TODAY + n * DAY, 4.0) for n in (5, 15, 25, 35, 45)], (), TODAY, TODAY + 60 * DAY
+            3,
+            [UseAhead(1, DateSpread(TODAY + n * DAY, 4.0, 4.0)) for n in (5, 15, 25, 35, 45)],
+            (),
+            TODAY,
+            TODAY + 60 * DAY,
         )
         self.assertLess(sooner, TODAY + 35 * DAY)
 
@@ -237,22 +247,21 @@ class Ahead(unittest.TestCase):
 
     def test_waited_for_at_the_edge(self):
         """Twice the delivery of seven days ahead it is waited for; a day more, and a new order is made."""
-        ahead = [UseAhead(1, TODAY, 0.0)]
+        ahead = [UseAhead(1, DateSpread(TODAY))]
         for days, order_by in ((14, None), (15, TODAY - 7 * DAY)):
             got = cover_of(0, ahead, [Arrival(9, TODAY + days * DAY)], TODAY, TODAY + 60 * DAY, 7)
             self.assertEqual((got.order_by, got.bridged_by is None), (order_by, order_by is not None))
 
     def test_turns(self):
-        """The spread grows with the root of how often: sigma 2, then the root of 4 + 9, 4 + 18."""
-        first = Passage(TODAY + 7 * DAY, TODAY + 10 * DAY, TODAY + 12 * DAY)
-        self.assertAlmostEqual(spread_days(first), 5 / 2 / 1.2815515655)
-        self.assertAlmostEqual(spread_days(Passage(TODAY + 7 * DAY, TODAY + 10 * DAY, None)), 3 / 1.2815515655)
+        """The spread grows with the root of how often, on each side: its square is what it was and 9 for each time."""
+        first = Passage(TODAY + 7 * DAY, TODAY + 10 * DAY, TODAY + 12 * DAY).spread
+        self.assertAlmostEqual(first.below, 3 / 1.2815515655)
+        self.assertAlmostEqual(first.above, 2 / 1.2815515655)
         got = turns(first, 10, 3, TODAY + 35 * DAY)
-        self.assertEqual([day for day, _ in got], [TODAY + n * DAY for n in (10, 20, 30)])
-        base = spread_days(first) ** 2
-        for number, (_, sigma) in enumerate(got):
-            self.assertAlmostEqual(sigma, (base + 9 * number) ** 0.5)
-        self.assertEqual(turns(NEVER, 10, 3, TODAY + 35 * DAY), [])
+        self.assertEqual([when.likely for when in got], [TODAY + n * DAY for n in (10, 20, 30)])
+        for number, when in enumerate(got):
+            self.assertAlmostEqual(when.below, (first.below**2 + 9 * number) ** 0.5)
+            self.assertAlmostEqual(when.above, (first.above**2 + 9 * number) ** 0.5)
         for wrong in ((0, 1), (1, -1)):
             with self.assertRaises(InvalidInput):
                 turns(first, *wrong, TODAY)

@@ -10,7 +10,8 @@ from statistics import NormalDist
 from lamplight.core.care.triggers import CountSince
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.usage.counters import CleaningDrinks, CounterBook, Reading, Restart
-from lamplight.core.usage.expected_reading import EIGHT_IN_TEN, expected_reading
+from lamplight.core.usage.expected_reading import expected_reading
+from lamplight.core.usage.passage import EIGHT_IN_TEN
 from tests.core.care.makers import item, kind
 from tests.core.makers import MONDAY, OFFICE, book, with_drinks
 

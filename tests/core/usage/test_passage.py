@@ -9,15 +9,17 @@ from __future__ import annotations
 
 import json
 import unittest
-from datetime import UTC, date, datetime, time
+from datetime import UTC, date, datetime, time, timedelta
 from pathlib import Path
 
 import numpy as np
 from scipy import stats
+from scipy.stats import norm
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.usage.passage import Ahead, chance_of_at_least, first_passage, forecast, passage_chances
+from lamplight.core.usage.forecast import Ahead, forecast
+from lamplight.core.usage.passage import NEVER, Passage, chance_of_at_least, first_passage, passage_chances
 from lamplight.core.usage.usage import Usage
 
 CASES = json.loads((Path(__file__).parents[2] / "reference" / "first_passage.json").read_text())
@@ -67,6 +69,49 @@ class PublishedCases(unittest.TestCase):
                 self.assertEqual(passage.early.isoformat(), case["P10"])
                 self.assertEqual(passage.likely.isoformat(), case["P50"])
                 self.assertEqual(passage.late.isoformat(), case["P90"])
+
+
+class Spread(unittest.TestCase):
+    """The one distribution of a date: normal with a spread of its own on each side; scipy has the normal."""
+
+    TEN = Passage(date(2026, 12, 1), date(2026, 12, 11), date(2026, 12, 31))
+
+    def test_quantiles(self):
+        """The three dates themselves, and what lies between."""
+        for share, expected in ((0.1, self.TEN.early), (0.5, self.TEN.likely), (0.9, self.TEN.late)):
+            self.assertEqual(self.TEN.quantile(share), expected)
+        for share, width in {0.05: 10, 0.25: 10, 0.75: 20, 0.95: 20}.items():
+            away = round(width * norm.ppf(share) / norm.ppf(0.9))
+            self.assertEqual(self.TEN.quantile(share), self.TEN.likely + timedelta(days=away))
+        self.assertIsNone(NEVER.quantile(0.5))
+
+    def test_chance(self):
+        """Never falls with later dates; by the end of the likely date it is half a day past a half."""
+        chances = [self.TEN.chance_by(date(2026, 11, 20) + timedelta(days=n)) for n in range(60)]
+        self.assertEqual(chances, sorted(chances))
+        self.assertTrue(all(0 <= chance <= 1 for chance in chances))
+        self.assertAlmostEqual(self.TEN.chance_by(self.TEN.likely), norm.cdf(norm.ppf(0.9) * 0.5 / 20))
+        self.assertAlmostEqual(self.TEN.chance_by(date(2026, 12, 9)), norm.cdf(norm.ppf(0.9) * -1.5 / 10))
+
+    def test_a_date_that_is_known(self):
+        """None of it before, all of it by its end; what never comes has no chance."""
+        sure = Passage(*[self.TEN.likely] * 3)
+        before = self.TEN.likely - timedelta(days=1)
+        self.assertEqual([sure.chance_by(day) for day in (before, self.TEN.likely, self.TEN.late)], [0.0, 1.0, 1.0])
+        self.assertEqual((NEVER.chance_by(before), NEVER.spread), (0.0, None))
+
+    def test_past_the_horizon(self):
+        """Where the late end is not known, it is as wide as the early one."""
+        open_end = Passage(self.TEN.early, self.TEN.likely, None)
+        self.assertEqual(open_end.spread.above, open_end.spread.below)
+        self.assertEqual(Passage(None, self.TEN.likely, self.TEN.late).spread.below, 0.0)
+
+    def test_later_by_a_span(self):
+        """Squares add up, on each side."""
+        later = self.TEN.spread.after(10, 3)
+        self.assertEqual(later.likely, self.TEN.likely + timedelta(days=10))
+        self.assertAlmostEqual(later.below**2, self.TEN.spread.below**2 + 9)
+        self.assertAlmostEqual(later.above**2, self.TEN.spread.above**2 + 9)
 
 
 class Distributions(unittest.TestCase):
