@@ -1,6 +1,7 @@
 """Whoever uses the application as its pages offer it meets no page that gives way, whatever week it is.
 
-Two lives are lived by `make test`; ``LAMPLIGHT_LIVES=20 LAMPLIGHT_STEPS=200`` lives more and longer ones.
+A life is lived by `make test`, another one by another `LAMPLIGHT_SEED`; ``LAMPLIGHT_LIVES=20 LAMPLIGHT_STEPS=200``
+lives more and longer ones.
 """
 
 from __future__ import annotations
@@ -24,7 +25,7 @@ from tests.base import NOW, DataTest, tested_app
 from tests.living.sane_user import SaneUser
 from tests.made_demo import copied_demo
 
-LIVES, STEPS = int(os.environ.get("LAMPLIGHT_LIVES", "2")), int(os.environ.get("LAMPLIGHT_STEPS", "30"))
+LIVES, STEPS = int(os.environ.get("LAMPLIGHT_LIVES", "1")), int(os.environ.get("LAMPLIGHT_STEPS", "30"))
 FIRST_SEED = int(os.environ.get("LAMPLIGHT_SEED", "1"))
 EVERYBODYS = (
     "/", "/round", "/round/sheet", "/plan", "/plan/week", "/plan/year", "/machines", "/readings", "/lamps", "/water",

@@ -101,18 +101,18 @@ class Twice(WebTest):
     def test_both_in_one_moment(self):
         """Two that are past the first look at the same time: one is taken, the other led on."""
 
-        def send():
+        def send(number):
             try:
                 with database.connection_context():
                     add = NewMachine({}, {})
-                    add_machine(self.site.id, MachineFields(f"M {threading.get_ident()}", KIND), add,
+                    add_machine(self.site.id, MachineFields(f"M {number}", KIND), add,
                                 Actor(NOW, form=FormToken("token-of-both")))  # fmt: skip
                     results.append("taken")
             except SentBefore:
                 results.append("again")
 
         results: list[str] = []
-        several = [threading.Thread(target=send) for _ in range(6)]
+        several = [threading.Thread(target=send, args=(n,)) for n in range(6)]
         for thread in several:
             thread.start()
         for thread in several:

@@ -62,7 +62,7 @@ class Learning(unittest.TestCase):
                 learn_interval(rounds, expected)
 
     def test_coverage_on_simulated_machines(self):
-        """120 machines of known intervals, four sightings, four in ten rounds cleaned before the lamp.
+        """60 machines of known intervals, four sightings, four in ten rounds cleaned before the lamp.
 
         Eight in ten known intervals lie within the stated spread, whatever nobody can know: seen late, cleaned when it
         came near, scattered. Where somebody looked at the dark panel the spread is narrow. The seed is fixed.
@@ -73,7 +73,7 @@ class Learning(unittest.TestCase):
         }  # fmt: skip
         widths = {}
         for words, machine in cases.items():
-            inside, miss, widths[words] = measured(4, machine, seed=3, machines=120)
+            inside, miss, widths[words] = measured(4, machine, seed=3, machines=60)
             with self.subTest(case=words):
                 self.assertGreaterEqual(inside, 0.75)
                 self.assertLess(miss, 0.06)
