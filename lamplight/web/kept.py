@@ -6,7 +6,9 @@ machine may come so; everything else waits for a connection.
 
 from __future__ import annotations
 
+import re
 from datetime import timedelta
+from functools import cache, partial
 
 from flask import Flask, Response, abort, g, jsonify, request
 
@@ -20,8 +22,16 @@ OLDEST, CLOCKS_APART = timedelta(days=3), timedelta(minutes=5)
 AT, BY, SITE, MINE = "X-Touched-At", "X-Touched-By", "X-Touched-Site", "X-Mine"
 
 
+def patterns(app: Flask) -> list[str]:
+    """The addresses whose forms may be kept, as patterns that a phone's script tries."""
+    posted = (rule for rule in app.url_map.iter_rules() if "POST" in (rule.methods or ()))
+    paths = (rule.rule for rule in posted if rule.endpoint in MAY_BE_KEPT)
+    return sorted(f"^{re.sub(r'<int:[^>]+>', '[0-9]+', re.sub(r'<[a-z_]+>', '[a-z-]+', path))}$" for path in paths)
+
+
 def register(app: Flask) -> None:
     """Take up the moment, whose it is and where, and answer so that a script understands what became of it."""
+    app.jinja_env.globals["kept_patterns"] = cache(partial(patterns, app))
 
     @app.before_request
     def take_up() -> tuple[Response, int] | None:
@@ -52,7 +62,7 @@ def register(app: Flask) -> None:
         if "/sign-in" in target:
             told, code = jsonify(error="Sign in, then it is sent."), 401
         else:
-            told, code = jsonify(kept=True, go=target), 200
+            told, code = jsonify(kept=True, go=target, once=request.form.get("once", "")), 200
         for cookie in response.headers.getlist("Set-Cookie"):
             told.headers.add("Set-Cookie", cookie)
         told.status_code = code

@@ -23,6 +23,8 @@ from tests.base import NOW
 from tests.browser.base import BrowserTest
 
 WORDS = "kiln of seven quiet lamps"
+# The places of what a phone keeps, in order.
+KEPT = "Object.keys(localStorage).filter(name => name.startsWith('lamplight-kept ')).sort()"
 
 
 class OnAPhone(BrowserTest):
@@ -97,12 +99,12 @@ class OnAPhone(BrowserTest):
 
     def kept(self):
         """What the phone keeps."""
-        return json.loads(self.page.evaluate("localStorage.getItem('lamplight-kept') || '[]'"))
+        return json.loads(self.page.evaluate(f"JSON.stringify({KEPT})"))
 
     def sent(self):
         """Back, and everything went."""
         self.away(False)
-        self.until("() => (localStorage.getItem('lamplight-kept') || '[]') === '[]'")
+        self.until(f"() => {KEPT}.length === 0")
 
     def through(self, run, upto=None):
         """Every step to the end, each in its time; answers the titles on the way."""
@@ -211,7 +213,7 @@ class Conflicts(OnAPhone):
         """What the phone kept of that run is left out; the page stands where the book does."""
         run = self.meanwhile()
         self.page.get_by_role("button", name="The book is right").click()
-        self.until("() => (localStorage.getItem('lamplight-kept') || '[]') === '[]'")
+        self.until(f"() => {KEPT}.length === 0")
         self.page.wait_for_load_state("load")
         self.assertEqual(run_row(run).state.index, 2)
         self.assertEqual(self.title(), run_row(run).state.step.title)
@@ -220,7 +222,7 @@ class Conflicts(OnAPhone):
         """The steps of the other are gone back from, and the phone's are taken; both stay in the log of the run."""
         run = self.meanwhile()
         self.page.get_by_role("button", name="Mine is right").click()
-        self.until("() => (localStorage.getItem('lamplight-kept') || '[]') === '[]'")
+        self.until(f"() => {KEPT}.length === 0")
         self.assertEqual(run_row(run).state.index, 3)
         kinds = [one.kind for one in RunEventRow.select().where(RunEventRow.run == run).order_by(RunEventRow.id)]
         self.assertEqual(kinds, ["advance"] * 2 + ["back"] * 2 + ["advance"] * 3)
@@ -235,7 +237,7 @@ class Conflicts(OnAPhone):
         self.page.get_by_role("button", name="Mine is right").click()
         self.page.get_by_role("button", name="Try again").wait_for()
         self.page.get_by_role("button", name="The book is right").click()
-        self.until("() => (localStorage.getItem('lamplight-kept') || '[]') === '[]'")
+        self.until(f"() => {KEPT}.length === 0")
 
 
 class Round(OnAPhone):
@@ -272,3 +274,70 @@ class Round(OnAPhone):
             key=lambda row: row.at if row else NOW,
         )
         self.near(newest.at, touched)
+
+
+class TwoTabs(OnAPhone):
+    """Two pages of one phone, both of which keep and send."""
+
+    def keep_some(self, page, number, words):
+        """Touches that are kept at once, one after the other, as fast as a script can."""
+        page.evaluate(
+            """([number, words, job]) => {
+                for (let n = 0; n < number; n += 1) {
+                    const form = document.createElement("form");
+                    form.method = "post";
+                    form.action = "/round/done";
+                    form.innerHTML = `<input type="hidden" name="job" value="${job}">
+                        <button>${words} ${n}</button>`;
+                    document.body.append(form);
+                    window.lamplightKeeps(form, form.querySelector("button"));
+                }
+            }""",
+            [number, words, f"{self.tray_of()}:drip-tray"],
+        )
+
+    def test_every_touch_arrives(self):
+        """Six kept in each of two tabs, six more while the first are sent: all are in the book, once."""
+        other = self.page.context.new_page()
+        for page in (self.page, other):
+            page.goto("/round/sheet")
+        self.away()
+        self.keep_some(self.page, 6, "first")
+        self.keep_some(other, 6, "second")
+        self.assertEqual(len(self.kept()), 12)
+        before = self.done_so_far()
+        self.away(False)
+        self.keep_some(self.page, 3, "meanwhile")
+        self.keep_some(other, 3, "meanwhile")
+        self.sent()
+        self.assertEqual(self.done_so_far() - before, 18)
+
+    def tray_of(self):
+        """A machine whose tray is ticked."""
+        return next(one.id for one in machines(the_site().id) if one.kind == "removable-tabletop")
+
+    def done_so_far(self):
+        """How often the tray was ticked."""
+        return Entry.select().where(Entry.kind == "done", Entry.machine == self.tray_of()).count()
+
+    def test_what_cannot_be_taken_holds_nothing_up(self):
+        """The first one names a machine that is not there: the others are sent, and it alone is asked about."""
+        self.page.goto("/round/sheet")
+        self.away()
+        before = self.done_so_far()
+        self.keep_some(self.page, 1, "nowhere")
+        self.page.evaluate(
+            f"""() => {{
+                const place = {KEPT}[0];
+                const item = JSON.parse(localStorage.getItem(place));
+                item.body = item.body.replace(/job=[0-9]+/, "job=9999");
+                localStorage.setItem(place, JSON.stringify(item));
+            }}"""
+        )
+        self.keep_some(self.page, 2, "here")
+        self.away(False)
+        self.page.get_by_role("dialog").wait_for()
+        self.assertIn("nowhere 0", self.page.get_by_role("dialog").text_content())
+        self.assertEqual(self.done_so_far() - before, 2)
+        self.page.get_by_role("button", name="The book is right").click()
+        self.until(f"() => {KEPT}.length === 0")

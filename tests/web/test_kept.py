@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 import unittest
 from datetime import timedelta
 
@@ -20,7 +21,7 @@ from lamplight.store.models import RunEventRow
 from lamplight.store.rounds import open_round
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, site_of, the_site
-from lamplight.web.kept import AT, BY, MAY_BE_KEPT, MINE, SITE
+from lamplight.web.kept import AT, BY, MAY_BE_KEPT, MINE, SITE, patterns
 from tests.base import NOW, WEEK
 from tests.web.test_rights import WORDS, Roles
 
@@ -53,6 +54,30 @@ class Kept(Roles):
     def step(self, index, answer="advance", **more):
         """A step of the run."""
         return self.send(f"/runs/{self.run_id}/step", {"step": str(index), "answer": answer}, **more)
+
+
+class Told(Kept):
+    """What a phone may keep is said once, by the server."""
+
+    def test_the_phone_goes_by_the_servers_rules(self):
+        """Of every address that takes a form, the patterns on the page fit those that are taken later, and no other."""
+        said = [re.compile(pattern) for pattern in patterns(self.app)]
+        self.assertEqual(len(said), len(MAY_BE_KEPT))
+        for rule in self.app.url_map.iter_rules():
+            if "POST" in rule.methods:
+                path = re.sub(r"<[^>]+>", "skip", re.sub(r"<int:[^>]+>", "12", rule.rule))
+                fits = any(pattern.search(path) for pattern in said)
+                with self.subTest(path=path):
+                    self.assertEqual(fits, rule.endpoint in MAY_BE_KEPT)
+        page = self.get("/round/sheet")
+        self.assertIn("data-keeps", page)
+        for pattern in said:
+            self.assertIn(pattern.pattern.replace("&", "&amp;"), page.replace("&#34;", '"'))
+
+    def test_the_answer_names_the_touch(self):
+        """By its token, so that no other touch is cut out."""
+        told = self.send("/done", {"job": f"{self.hall}:drip-tray", "once": "a-token-of-12"}).get_json()
+        self.assertEqual((told["kept"], told["once"]), (True, "a-token-of-12"))
 
 
 class FromWhen(Kept):

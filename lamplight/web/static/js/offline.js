@@ -16,7 +16,17 @@
       } catch (_full) { return false; }
     },
   };
-  const kept = () => store.read("kept", []);
+  // Each touch has a place of its own: two tabs that keep at once, or one that keeps while another sends, take nothing
+  // from each other. The place tells the order, and is what is cut out when the server has taken the touch.
+  const PLACE = "lamplight-kept ";
+  const kept = () => {
+    try {
+      const places = Object.keys(localStorage).filter((name) => name.startsWith(PLACE)).sort();
+      return places.map((place) => ({ ...JSON.parse(localStorage.getItem(place)), place })).filter((one) => one.path);
+    } catch (_blocked) { return []; }
+  };
+  const drop = (item) => localStorage.removeItem(item.place);
+  const aside = new Map(); // what the server could not take, by place: its answer, shown once the rest is sent
   const made = (name, words, more) => Object.assign(document.createElement(name), { textContent: words || "" }, more);
   const clock = (at) => new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
 
@@ -60,7 +70,8 @@
 
   // ---- what is kept
 
-  const KEEPS = [/^\/runs\/\d+\/(step|finish)$/, /^\/round\/(done|bag|\d+\/[a-z-]+)$/, /^\/done$/];
+  // What may be kept is said by the server, which takes it later.
+  const KEEPS = JSON.parse(me.dataset.keeps).map((pattern) => new RegExp(pattern));
   const pathOf = (form, submitter) => new URL((submitter && submitter.getAttribute("formaction")) || form.action, location).pathname;
   const mayKeep = (form, submitter) => form.method === "post" && KEEPS.some((one) => one.test(pathOf(form, submitter)));
 
@@ -74,19 +85,32 @@
 
   function keep(form, submitter) {
     const body = new URLSearchParams();
+    let pictures = 0;
     for (const [name, value] of new FormData(form, submitter)) {
-      if (typeof value === "string" && name !== "csrf_token" && name !== "once") body.append(name, value);
+      if (typeof value !== "string") pictures += value.size > 0 ? 1 : 0;
+      else if (name !== "csrf_token" && name !== "once") body.append(name, value);
     }
-    body.append("once", Array.from(crypto.getRandomValues(new Uint8Array(12)), (one) => one.toString(16).padStart(2, "0")).join(""));
+    const once = Array.from(crypto.getRandomValues(new Uint8Array(12)), (one) => one.toString(16).padStart(2, "0")).join("");
+    body.append("once", once);
     const path = pathOf(form, submitter);
     const run = (path.match(/^\/runs\/(\d+)\//) || [])[1] || "";
-    const item = { path, body: body.toString(), at: new Date(present()).toISOString(), by: me.content, site: me.dataset.site, words: wordsOf(form, submitter), run };
-    if (!store.write("kept", [...kept(), item])) {
+    const at = new Date(present()).toISOString();
+    const item = { path, once, body: body.toString(), at, by: me.content, site: me.dataset.site, words: wordsOf(form, submitter), run };
+    try {
+      localStorage.setItem(PLACE + orderNow() + " " + once, JSON.stringify(item));
+    } catch (_full) {
       say("This phone keeps nothing more. Write it down by hand, and type it when the connection is back.", true);
       return null;
     }
     tellHowMany();
+    if (pictures) say((pictures === 1 ? "The photo is" : "The photos are") + " not kept on this phone: take " + (pictures === 1 ? "it" : "them") + " again when the connection is back. All else is kept.", true);
     return { item, body };
+  }
+
+  // Later than all that is kept, whatever the clock does.
+  function orderNow() {
+    const last = kept().reduce((most, one) => Math.max(most, Number(one.place.slice(PLACE.length).split(" ")[0])), 0);
+    return String(Math.max(Date.now(), last + 1)).padStart(15, "0");
   }
 
   const bar = document.getElementById("kept");
@@ -96,8 +120,9 @@
     bar.textContent = words;
     bar.setAttribute("role", alert ? "alert" : "status");
   }
-  function tellHowMany() {
+  function tellHowMany(others) {
     const count = kept().length;
+    if (others) return say("Somebody else kept touches on this phone. They sign in here to send them.", true);
     say(count ? (count === 1 ? "One touch is" : count + " touches are") + " kept on this phone, sent when the connection is back." : "");
   }
 
@@ -273,7 +298,6 @@
 
   // ---- sending
 
-  let sending = false;
   const headersOf = (item, mine) => ({
     "Content-Type": "application/x-www-form-urlencoded", "HX-Request": "true", "X-Touched-At": item.at, "X-Touched-By": item.by, "X-Touched-Site": item.site,
     "X-CSRFToken": document.querySelector('meta[name="csrf-token"]').content, ...(mine ? { "X-Mine": "1" } : {}),
@@ -288,29 +312,50 @@
     return { code: answer.status, error: words('[role="alert"]') || "It was not taken (" + answer.status + ").", here: words("[data-step-title]") };
   }
 
+  // One tab sends at a time, whichever comes first.
+  const alone = (send) => ("locks" in navigator
+    ? navigator.locks.request("lamplight-sending", { ifAvailable: true }, (lock) => (lock ? send() : null)) : send());
+
+  // What cannot be taken stands aside with what follows it in its run; everything else is sent.
   async function sendAll() {
-    if (sending || !kept().length || document.getElementById("kept-both")) return;
-    sending = true;
+    if (!kept().length || document.getElementById("kept-both")) return;
     let count = 0;
     try {
-      while (kept().length) {
-        const [item] = kept();
-        if (item.by !== me.content) { say("Somebody else kept touches on this phone. They sign in here to send them.", true); return; }
-        const told = await sendOne(item, false);
-        if (told.kept) {
-          store.write("kept", kept().slice(1));
-          if (item.path.endsWith("/finish")) store.write("run-" + item.run, null);
-          count += 1;
-          continue;
+      await alone(async () => {
+        for (let item; (item = nextToSend());) {
+          const told = await sendOne(item, false);
+          if (told.kept && told.once === item.once) {
+            drop(item);
+            if (item.path.endsWith("/finish")) store.write("run-" + item.run, null);
+            count += 1;
+          } else if (told.code === 401 || told.code === 429) {
+            say(told.code === 401 ? "Kept touches are sent once you sign in again." : "The server asks for a little time. It is tried again.", true);
+            return;
+          } else {
+            aside.set(item.place, told);
+          }
         }
-        if (told.code === 401) { say("Kept touches are sent once you sign in again.", true); return; }
-        if (told.code >= 500 || told.code === 429) return;
-        return showBoth(item, told);
-      }
-      say("Everything that was kept is sent.");
-      if (count && room()) { store.write("run-" + runId(), null); location.reload(); }
-      else if (count && /^\/(round)?$/.test(location.pathname)) location.reload();
-    } catch (_away) { tellHowMany(); } finally { sending = false; }
+      });
+    } catch (_away) { tellHowMany(); return; }
+    const left = kept();
+    const first = left.find((one) => aside.has(one.place));
+    const asked = first && aside.get(first.place);
+    aside.clear(); // tried again the next time
+    if (first && asked.code < 500) return void showBoth(first, asked);
+    if (first) return void say("The server could not take " + first.words + " (" + asked.code + "). It is kept, and tried again.", true);
+    if (left.length) return void tellHowMany(left.some((one) => one.by !== me.content));
+    if (count) say("Everything that was kept is sent.");
+    if (count && room()) { store.write("run-" + runId(), null); location.reload(); }
+    else if (count && /^\/(round)?$/.test(location.pathname)) location.reload();
+  }
+
+  function nextToSend() {
+    const held = new Set();
+    for (const item of kept()) {
+      if (aside.has(item.place)) { if (item.run) held.add(item.run); continue; }
+      if (item.by === me.content && !(item.run && held.has(item.run))) return item;
+    }
+    return null;
   }
 
   // Both stand side by side, and nobody but the keeper decides.
@@ -321,7 +366,7 @@
     const two = made("div", "", { className: "kept-two" });
     const mine = made("div");
     mine.append(made("h3", "On this phone, " + clock(item.at)), made("p", item.words));
-    const after = kept().slice(1).filter((one) => one.run === item.run).length;
+    const after = kept().filter((one) => one.run === item.run && one.place > item.place).length;
     if (after && item.run) mine.append(made("p", "and " + after + " touches after it", { className: "soft" }));
     const theirs = made("div");
     theirs.append(made("h3", "In the book"), made("p", told.error));
@@ -331,8 +376,7 @@
     const close = () => { sheet.close(); sheet.remove(); };
     const leaveOut = made("button", "The book is right: leave mine out", { type: "button", className: "button primary" });
     leaveOut.addEventListener("click", () => {
-      const gone = (one, n) => n === 0 || (item.run && one.run === item.run);
-      store.write("kept", kept().filter((one, n) => !gone(one, n)));
+      for (const one of kept()) if (one.place === item.place || (item.run && one.run === item.run)) drop(one);
       if (item.run) store.write("run-" + item.run, null);
       close();
       if (kept().length) sendAll(); else location.reload();
@@ -342,7 +386,7 @@
       const insist = made("button", "Mine is right: take it", { type: "button", className: "button" });
       insist.addEventListener("click", async () => {
         const again = await sendOne(item, true).catch(() => null);
-        if (again && again.kept) { store.write("kept", kept().slice(1)); close(); sendAll(); }
+        if (again && again.kept) { drop(item); close(); sendAll(); }
         else if (again) { close(); showBoth(item, { ...again, code: 422 }); }
       });
       buttons.append(insist);
