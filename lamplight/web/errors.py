@@ -26,6 +26,7 @@ RETRY = {"Retry-After": "3"}  # seconds
 SENTENCES = {
     404: ("Not here", "There is no such page, or what it showed is no longer in the book."),
     405: ("Not this way", "That address only takes a form. Go back and use the button."),
+    408: ("Too slow", "It took too long to come. Send it once more; nothing was saved."),
     413: ("Too large", "That file is larger than Lamplight takes here. Split it, or leave old years out."),
 }
 

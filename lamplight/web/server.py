@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 import io
+import time
 from typing import TYPE_CHECKING, Any
 
 from waitress.adjustments import Adjustments
@@ -23,6 +24,7 @@ MOST_CONNECTIONS = 400
 PUSHED_OUT = 40  # of them at a time, the oldest that wait for nothing, when no more fit in
 SECONDS_TO_END = 10
 SECONDS_IDLE = 30
+SECONDS_FOR_A_REQUEST = 120  # from its first byte to its last, however slowly somebody sends
 MOST_DISCARDED = 64 * 1024 * 1024  # bytes of a body that is too large, read past so that its sender hears why
 
 
@@ -64,8 +66,13 @@ class BoundedParser(HTTPRequestParser):
 
     adj: Any
     body_rcv: Any
+    begun: float
     error: Any
     expect_continue: bool
+
+    def __init__(self, adj: Adjustments) -> None:
+        super().__init__(adj)
+        self.begun = time.time()
 
     def parse_header(self, header_plus: bytes) -> None:
         """Each address has its own largest body."""
@@ -115,6 +122,13 @@ class Server(TcpWSGIServer):
         if len(self._map) >= self.adj.connection_limit:
             self._push_out_the_oldest()
         return bool(super().readable())
+
+    def maintenance(self, now: float) -> None:
+        """Close what waits for nothing, and what has been sending one request for too long."""
+        super().maintenance(now)
+        for channel in self.active_channels.values():
+            if channel.request is not None and channel.request.begun < now - SECONDS_FOR_A_REQUEST:
+                channel.will_close = True
 
     def _push_out_the_oldest(self) -> None:
         idle = [channel for channel in self.active_channels.values() if not channel.requests]

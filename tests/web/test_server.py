@@ -8,13 +8,16 @@ import re
 import socket
 import tempfile
 import threading
+import time
 import unittest
 from pathlib import Path
+from unittest import mock
 
 from flask import request
 from waitress import wasyncore
 
 from lamplight.store.database import database
+from lamplight.web import server
 from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
 from lamplight.web.security import LARGEST_FORM, largest_body
@@ -171,6 +174,19 @@ class Connections(Sockets):
         connection = self.connect()
         connection.sendall(b"GET / HTTP/1.1\r\nHost: here\r\n\r\n")
         self.assertIn("200 OK", self.answer(connection))
+
+    def test_who_never_ends_is_cut_off(self):
+        """A byte now and then keeps a connection from being idle, but not for ever."""
+        with mock.patch.object(server, "SECONDS_FOR_A_REQUEST", 1):
+            line = socket.create_connection(("127.0.0.1", self.server.effective_port), SECONDS)
+            self.addCleanup(line.close)
+            line.sendall(b"POST /sign-in HTTP/1.1\r\nHost: x\r\nContent-Length: 100000\r\n\r\n")
+            begun = time.monotonic()
+            with self.assertRaises(OSError):
+                while time.monotonic() - begun < SECONDS:
+                    line.sendall(b"x")
+                    time.sleep(0.1)
+            self.assertLess(time.monotonic() - begun, SECONDS)
 
     def test_it_is_this_server_that_is_served(self):
         """With the bounds of its own."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import http.client
 import re
+import socket
 import ssl
 import subprocess
 import sys
@@ -13,6 +14,8 @@ import unittest
 from datetime import UTC, datetime, timedelta
 from ipaddress import ip_address
 from pathlib import Path
+from tempfile import SpooledTemporaryFile
+from unittest import mock
 
 from cryptography import x509
 from cryptography.x509.verification import PolicyBuilder, Store, VerificationError
@@ -24,6 +27,8 @@ from lamplight.store.database import ServedAlready, alone_on, database
 from lamplight.web import create_app
 from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
+from lamplight.web.security import LARGEST_FORM, ROOM
+from lamplight.web.tls import bounded
 from lamplight.web.tls.authority import (
     FOLDER,
     GOOD_FOR,
@@ -134,6 +139,17 @@ class Authority(DataTest):
             pass
 
 
+class Counting(SpooledTemporaryFile):
+    """Counts what is written into it."""
+
+    written = 0
+
+    def write(self, piece):
+        """As its base class does."""
+        Counting.written += len(piece)
+        return super().write(piece)
+
+
 class Served(DataTest):
     """Over a real connection."""
 
@@ -209,8 +225,34 @@ class Served(DataTest):
         self.assertEqual((answer.status, body), (204, ""))
         answer, body = self.ask(port, "/healthz", "HEAD")
         self.assertEqual((answer.status, body), (200, ""))
-        answer, _ = self.ask(port, "/sign-in", "POST", b"x" * 400_000)
-        self.assertGreaterEqual(answer.status, 400)
+        answer, body = self.ask(port, "/sign-in", "POST", b"x" * 400_000)
+        self.assertEqual(answer.status, 413)
+        self.assertIn("larger than Lamplight takes", body)
+
+    def test_a_large_one_is_refused_before_it_is_kept(self):
+        """By the length that it declares, or once more has come than fits; what fits its own address is taken in."""
+        port = self.serve(self.reach)
+        with mock.patch.object(bounded, "SpooledTemporaryFile", Counting):
+            Counting.written = 0
+            self.assertEqual(self.ask(port, "/sign-in", "POST", b"x" * 20_000_000)[0].status, 413)
+            pieces = (b"x" * 65_536 for _ in range(40))  # of which nobody says how many there are
+            self.assertEqual(self.ask(port, "/sign-in", "POST", pieces)[0].status, 413)
+            self.assertLessEqual(Counting.written, LARGEST_FORM + ROOM)
+            self.assertNotEqual(self.ask(port, "/runs/1/photo", "POST", b"x" * 2_000_000)[0].status, 413)
+            self.assertGreater(Counting.written, 2_000_000)
+
+    def test_a_slow_sender_is_told(self):
+        """Half a body, and then nothing: the connection does not wait for ever."""
+        with mock.patch.object(bounded, "SECONDS_FOR_A_REQUEST", 0.4):
+            port = self.serve(self.reach)
+            with socket.create_connection(("127.0.0.1", port), 10) as plain:
+                line = self.strict().wrap_socket(plain, server_hostname="127.0.0.1")
+                line.sendall(b"POST /sign-in HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 1000\r\n\r\nname=")
+                said = b""
+                while piece := line.recv(4096):
+                    said += piece
+                self.assertIn(b" 408 ", said)
+                self.assertIn(b"took too long", said)
 
     def test_the_root_for_a_phone(self):
         """Its page and its file are open; the file is the root, and the page shows the same letters."""

@@ -12,12 +12,12 @@ from datetime import datetime
 from itertools import chain
 from typing import TYPE_CHECKING, Any
 
-from hypercorn.asyncio import serve
+from hypercorn.asyncio.run import worker_serve
 from hypercorn.config import Config
 
-from lamplight.web.security import UPLOADS
 from lamplight.web.server import SECONDS_IDLE, SECONDS_TO_END, THREADS
 from lamplight.web.tls.authority import Pair
+from lamplight.web.tls.bounded import BoundedWrapper
 
 if TYPE_CHECKING:
     from _typeshed.wsgi import StartResponse, WSGIApplication, WSGIEnvironment
@@ -45,7 +45,6 @@ class TlsServer:
         self.config = WithContext()
         self.config.bind = [f"[{host}]:{port}" if ":" in host else f"{host}:{port}"]
         self.config.certfile, self.config.keyfile = str(pair.certificate), str(pair.key)
-        self.config.wsgi_max_body_size = max(size for _, size in UPLOADS) + 16 * 1024
         self.config.keep_alive_timeout = self.config.read_timeout = SECONDS_IDLE
         self.config.graceful_timeout = SECONDS_TO_END
         self.config.include_server_header = False
@@ -65,7 +64,7 @@ class TlsServer:
         self._loop, self._over = asyncio.get_running_loop(), asyncio.Event()
         self._loop.set_default_executor(ThreadPoolExecutor(THREADS))
         with_first: Any = _never_empty(self.application)
-        await serve(with_first, self.config, shutdown_trigger=self._over.wait, mode="wsgi")
+        await worker_serve(BoundedWrapper(with_first), self.config, shutdown_trigger=self._over.wait)
 
     def close(self) -> None:
         """Stop; what is being worked out is waited for a little."""
