@@ -52,7 +52,7 @@ def tell_as_guest(
     if told not in may_tell(view):
         raise InvalidInput("This machine has no such thing.")
     said = optional(words, "What you wrote", LONGEST_WORDS, "words")
-    shown = checked_signals(view.kind.panel, signals or PanelSignals())
+    shown = checked_signals(view.whole_kind.panel, signals or PanelSignals())
     if told is GuestTells.PANEL and shown.dark:
         raise InvalidInput("Touch what the panel shows first.", "panel")
     if told is GuestTells.WORDS and not said:

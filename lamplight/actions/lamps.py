@@ -80,7 +80,7 @@ def note_refill(view: MachineView, filling: str, confirmed: bool, at: datetime, 
     Raises:
         InvalidInput: when its panel asks for no such thing, or the moment lies ahead.
     """
-    asked = {filling_of(meaning.pattern, view.kind.traits) for meaning in view.panel.meanings} - {None}
+    asked = {filling_of(meaning.pattern, view.whole_kind.traits) for meaning in view.panel.meanings} - {None}
     if filling not in {one.value for one in asked if one}:
         raise InvalidInput(f"The panel of {view.row.name} does not ask to be filled with that.")
     if at > actor.now:

@@ -46,11 +46,11 @@ def hear(run_id: int, step: int, call: str, site: SiteRow, actor: Actor, says: s
         run, view = _open(run_id, step, site, actor)
         if not waits_for_a_call(run.state):
             raise InvalidInput("Do first what this step says, then touch what comes next.")
-        use = use_offered(view.equipped, run.state.procedure.programme, call, says, how)
+        use = use_offered(view.kind, run.state.procedure.programme, call, says, how)
         if run.state.step is not None and run.state.step.call != LISTEN:
             run = _advance(run, actor)
         calls = (*heard_calls(run.state), use, Use(LISTEN))
-        return retell(run, view.equipped, calls, site, actor, _label(call))
+        return retell(run, view.kind, calls, site, actor, _label(call))
 
 
 def hear_the_end(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
@@ -68,7 +68,7 @@ def hear_the_end(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
         calls = heard_calls(run.state)
         if not calls:
             raise InvalidInput("Nothing was heard yet. Touch what the machine asks for, or give the run up.")
-        return retell(run, view.equipped, calls, site, actor, "The programme is over")
+        return retell(run, view.kind, calls, site, actor, "The programme is over")
 
 
 def hear_on(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
@@ -81,7 +81,7 @@ def hear_on(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
         run, view = _open(run_id, step, site, actor)
         if not run.state.context.listens or listens(run.state):
             raise InvalidInput("It is being listened to already.")
-        return retell(run, view.equipped, (*heard_calls(run.state), Use(LISTEN)), site, actor, "It goes on after all")
+        return retell(run, view.kind, (*heard_calls(run.state), Use(LISTEN)), site, actor, "It goes on after all")
 
 
 def take_back(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
@@ -95,7 +95,7 @@ def take_back(run_id: int, step: int, site: SiteRow, actor: Actor) -> RunRow:
         run, view = _open(run_id, step, site, actor)
         if not may_take_back(run.state):
             raise InvalidInput("That is under way already. Go on, and leave it out at the end.")
-        return retell(run, view.equipped, (*heard_calls(run.state)[:-1], Use(LISTEN)), site, actor, "Not that")
+        return retell(run, view.kind, (*heard_calls(run.state)[:-1], Use(LISTEN)), site, actor, "Not that")
 
 
 def water_came(run_id: int, step: int, outlet: str, site: SiteRow, actor: Actor) -> RunRow:
@@ -107,7 +107,7 @@ def water_came(run_id: int, step: int, outlet: str, site: SiteRow, actor: Actor)
     """
     with database.atomic():
         run, view = _open(run_id, step, site, actor)
-        if not any(one.key == outlet for one in view.equipped.outlets):
+        if not any(one.key == outlet for one in view.kind.outlets):
             raise InvalidInput("This machine has no such outlet.")
         event = RunEvent(EventKind.CAME, actor.now, step, text=outlet)
         apply(run.state, event)

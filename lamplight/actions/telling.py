@@ -92,9 +92,9 @@ def follow(site: SiteRow, machine_id: int, programme: str, actor: Actor, words: 
     if run is None or run.state.procedure.programme != programme or run.state.context.listens:
         return None
     view = machine_view(site, machine_id, actor.now)
-    if view is None or programme not in view.equipped.programmes:
+    if view is None or programme not in view.kind.programmes:
         return None
-    return retell(run, view.equipped, view.equipped.programmes[programme].calls, site, actor, words)
+    return retell(run, view.kind, view.kind.programmes[programme].calls, site, actor, words)
 
 
 def go_by_what_counts(entry_id: int, site: SiteRow, actor: Actor) -> None:

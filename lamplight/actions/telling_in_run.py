@@ -86,7 +86,7 @@ def asks_otherwise(
     index, state = _index(run, view, step), run.state
     current = state.step
     assert current is not None
-    use = use_offered(view.equipped, state.procedure.programme, call, says)
+    use = use_offered(view.kind, state.procedure.programme, call, says)
     begun = state.index > 0 and state.procedure.steps[state.index - 1].own == current.own
     after = current.kind.timed or begun
     with database.atomic():

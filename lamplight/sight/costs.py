@@ -9,7 +9,6 @@ from datetime import datetime
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import EndOfService
-from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.dose import dose_for
 from lamplight.core.run.clock import total_seconds
@@ -18,7 +17,6 @@ from lamplight.sight.cupboard import products
 from lamplight.sight.dose import mixes_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.prices import unit_prices
-from lamplight.sight.procedures import procedure_for
 from lamplight.sight.rhythms import times_here
 from lamplight.sight.shelves import MOST_MACHINES
 from lamplight.store.prices import Money, money
@@ -66,7 +64,7 @@ def _machine(view: MachineView, prices: Mapping[str, float], paid: Money, site: 
         known = all(need.product in prices for need in needs)
         bought = sum(need.units * prices[need.product] for need in needs) if known else None
         litres, idle = due.item.water_ml / 1000, out_of_use_minutes(view, due)
-        job = JobCost(view.row.id, due.item.key, often, bought, due.item.minutes, litres, idle)
+        job = JobCost(view.row.id, due.item.key, often, bought, view.own_minutes(due), litres, idle)
         jobs.append((due.item.title, job))
     usage = view.status.usage
     drinks = usage.week_total / 7 * DAYS_A_YEAR if usage.known else 0.0
@@ -87,12 +85,8 @@ def out_of_use_minutes(view: MachineView, due: Due) -> float:
     """
     if any(isinstance(trigger, EndOfService) for trigger in due.item.triggers):
         return 0.0
-    if not due.item.procedure:
-        return float(due.item.minutes)
-    try:
-        return total_seconds(procedure_for(view.kind, due.item.procedure, view.serving)) / 60
-    except InvalidInput:
-        return float(due.item.minutes)
+    procedure = view.procedure(due)
+    return total_seconds(procedure) / 60 if procedure is not None else float(due.item.minutes)
 
 
 @dataclass(frozen=True)

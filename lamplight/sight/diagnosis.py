@@ -36,7 +36,7 @@ class Diagnosis:
 
 def diagnose(view: MachineView, about: str, cause_keys: tuple[str, ...]) -> Diagnosis:
     """Causes of a pattern or a complaint on one machine, the likeliest first."""
-    known = known_causes(view.equipped)
+    known = known_causes(view.kind)
     own = [known[key] for key in cause_keys if key in known]
     order = ranked(own, view.facts, view.tried, about, view.status.context.now)
     begins = {}
@@ -56,7 +56,7 @@ def diagnose_meaning(view: MachineView, meaning: Meaning) -> Diagnosis:
     begun = {key for key, _ in found.begins.values()}
     asked = (view.status.due(key) for key in sorted(meaning.asks_for - begun))
     jobs = tuple((due.item.key, due.item.title) for due in asked if due is not None)
-    return replace(found, jobs=jobs, filling=filling_of(meaning.pattern, view.kind.traits) or "")
+    return replace(found, jobs=jobs, filling=filling_of(meaning.pattern, view.whole_kind.traits) or "")
 
 
 def panel_diagnosis(view: MachineView) -> Diagnosis | None:
@@ -66,5 +66,5 @@ def panel_diagnosis(view: MachineView) -> Diagnosis | None:
 
 def disagreements_of(view: MachineView) -> tuple[Disagreement, ...]:
     """Where lamp and book say different things."""
-    spoken_for = {pattern.asks_for for pattern in view.kind.panel.all_patterns if pattern.asks_for}
+    spoken_for = {pattern.asks_for for pattern in view.whole_kind.panel.all_patterns if pattern.asks_for}
     return disagreements(view.status, view.facts, spoken_for)

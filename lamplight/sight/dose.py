@@ -63,7 +63,7 @@ def mixes_of(view: MachineView) -> list[MixHere]:
 def mix_of(view: MachineView, role: str) -> MixHere | None:
     """One mix of a machine; None where it has none."""
     known = roles().get(role) if role in MIX_VOLUMES else None
-    item = view.kind.item(known.care) if known and known.care else None
+    item = view.whole_kind.item(known.care) if known and known.care else None
     if item is None or not item.procedure or item.key not in {due.item.key for due in view.status.dues}:
         return None
     book = view.status.book

@@ -93,9 +93,10 @@ def _event(
     cancelled: bool,
     address: str,
 ) -> VisitEvent:
-    items = [item for item in view.kind.items if item.key in visit.items]
+    items = [item for item in view.whole_kind.items if item.key in visit.items]
     openings = {item.opening for item in items if item.opening}
-    minutes = sum(item.minutes for item in items) + Costs().visit + Costs().opening * len(openings)
+    dues = [due for item in items if (due := view.status.due(item.key)) is not None]
+    minutes = sum(map(view.own_minutes, dues)) + Costs().visit + Costs().opening * len(openings)
     titles = listed([item.title for item in items]) or "Care"
     uid = sha256(f"{site.id} {key[0]} {key[1].isoformat()} {key[2]}".encode()).hexdigest()[:32]
     return VisitEvent(

@@ -79,11 +79,16 @@ def elsewhere(site: SiteRow, view: MachineView, views: Sequence[MachineView], no
 
 def may_tell(view: MachineView) -> tuple[GuestTells, ...]:
     """What can be told of a machine: of a tank and a drawer only where it has them."""
-    parts = {part.key for part in view.kind.parts}
+    parts = {part.key for part in view.whole_kind.parts}
     told = [GuestTells.FILLED] if TANK in parts else []
-    told += [GuestTells.EMPTIED] if view.kind.item_of(ItemRole.DRAWER) else []
+    told += [GuestTells.EMPTIED] if view.whole_kind.item_of(ItemRole.DRAWER) else []
     told += [GuestTells.TRAY] if TRAY in parts else []
-    return (*told, GuestTells.SPITS, *([GuestTells.PANEL] if view.kind.panel.speaks else []), GuestTells.WORDS)
+    return (
+        *told,
+        GuestTells.SPITS,
+        *([GuestTells.PANEL] if view.whole_kind.panel.speaks else []),
+        GuestTells.WORDS,
+    )
 
 
 def guest_alarms(rows: Sequence[MachineRow]) -> list[Alarm]:

@@ -39,7 +39,7 @@ class Offered:
 
 def offered(view: MachineView, state: RunState) -> tuple[Offered, ...]:
     """The calls that this machine may have, in the order in which they are likely to come now."""
-    palette, possible = catalogue.palette(), {one.key for one in calls_of(view.equipped)}
+    palette, possible = catalogue.palette(), {one.key for one in calls_of(view.kind)}
     heard = [use.call for use in state.procedure.own if use.call != LISTEN]
     if state.step is not None and not listens(state) and 0 <= state.step.own < len(heard):
         heard = heard[: state.step.own + (state.step.kind is StepKind.MACHINE)]
@@ -62,7 +62,7 @@ def _has(call: Call, traits: frozenset[str]) -> bool:
 
 def _known(view: MachineView) -> tuple[Programme, ...]:
     """Every programme that is known, this machine's own kind's more than once: it speaks more loudly."""
-    own = tuple(view.kind.programmes.values())
+    own = tuple(view.whole_kind.programmes.values())
     others = tuple(one for kind in kinds().values() for one in kind.programmes.values())
     return (*own, *own, *others)
 

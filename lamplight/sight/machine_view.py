@@ -6,6 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cached_property
+from math import ceil
 
 from lamplight.core.assess import MachineStatus
 from lamplight.core.care.item import Due
@@ -19,6 +20,8 @@ from lamplight.core.job.procedure import Procedure
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.kind import Kind
 from lamplight.core.mail.alarms import stops
+from lamplight.core.run.advice import advised_answers
+from lamplight.core.run.clock import keeper_seconds
 from lamplight.core.run.state import RunState
 from lamplight.sight.causes import known_causes
 from lamplight.sight.kinds import equipped_kind
@@ -73,8 +76,8 @@ class MachineView:
         return self.look()
 
     @property
-    def kind(self) -> Kind:
-        """Of which kind it is, with what was said of this machine."""
+    def whole_kind(self) -> Kind:
+        """Its kind with what was said of this machine, every part of it fitted or not."""
         return self.looked.kind
 
     @property
@@ -108,14 +111,14 @@ class MachineView:
         return self.status.worst
 
     @cached_property
-    def equipped(self) -> Kind:
-        """Its kind as it is fitted here, which procedures and causes go by."""
-        return equipped_kind(self.kind, self.status.book.water)
+    def kind(self) -> Kind:
+        """Its kind as it is fitted here: what procedures, times, amounts and causes go by."""
+        return equipped_kind(self.whole_kind, self.status.book.water)
 
     @cached_property
     def panel(self) -> PanelReading:
         """What its panel says now."""
-        return panel_reading(self.kind.panel, self.status, known_causes(self.equipped), self.kind.traits)
+        return panel_reading(self.whole_kind.panel, self.status, known_causes(self.kind), self.whole_kind.traits)
 
     @cached_property
     def facts(self) -> Facts:
@@ -124,7 +127,7 @@ class MachineView:
         for run in ended_runs(self.row.id):
             runs.setdefault(run.item, run.state)
         around = Circumstances(confirmations_given(self.row.id), runs, self.deferrals)
-        return evidence_of(self.status, self.kind, around)
+        return evidence_of(self.status, self.whole_kind, around)
 
     @cached_property
     def visits(self) -> tuple[Visit, ...]:
@@ -134,11 +137,19 @@ class MachineView:
     @cached_property
     def done_at_closing(self) -> frozenset[str]:
         """Keys of the items that the end of the day does in one run."""
-        return frozenset(procedure_for(self.equipped, END_OF_DAY, self.serving).settles)
+        return frozenset(procedure_for(self.kind, END_OF_DAY, self.serving).settles)
 
     def procedure(self, due: Due) -> Procedure | None:
         """The procedure that guides an item here; None where it needs no guiding."""
-        return procedure_for(self.equipped, due.item.procedure, self.serving) if due.item.procedure else None
+        return procedure_for(self.kind, due.item.procedure, self.serving) if due.item.procedure else None
+
+    def own_minutes(self, due: Due) -> int:
+        """The keeper's own minutes for a job here, rounded up: the sum of its steps' hands, else what the item says."""
+        procedure = self.procedure(due)
+        if procedure is None:
+            return due.item.minutes
+        answers = advised_answers(procedure, self.status.context.calendar, self.status.context.now)
+        return max(1, ceil(keeper_seconds(procedure, answers) / 60))
 
     def needs(self, due: Due) -> tuple[NeedLine, ...]:
         """What a job takes here: by its procedure, else by the item itself."""

@@ -203,9 +203,13 @@ def _changed(site: SiteRow, seen: RoundView, now: datetime, reader: Reader) -> t
 
 def alarms_of(view: MachineView) -> tuple[Alarm, ...]:
     """What is told at once of a machine."""
-    causes = known_causes(view.equipped)
+    causes = known_causes(view.kind)
     lamps = tuple(
-        lamp_alarm(view.row.id, meaning, lit_since(meaning, view.kind.panel, view.status, causes, view.kind.traits))
+        lamp_alarm(
+            view.row.id,
+            meaning,
+            lit_since(meaning, view.whole_kind.panel, view.status, causes, view.whole_kind.traits),
+        )
         for meaning in view.panel.meanings
         if stops(meaning)
     )

@@ -171,7 +171,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         InvalidInput: when the machine has no such item that is guided, or a container holds nothing.
     """
     due, calendar = view.status.due(key), site.calendar
-    item = view.kind.item(key)
+    item = view.whole_kind.item(key)
     procedure_key = key if key in FREE else (item.procedure if item else "")
     if not procedure_key:
         raise InvalidInput(f"{view.row.name} has no such care item that is guided.")
@@ -191,7 +191,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         for stand in procedure.standing
     }
     answers = advised_answers(procedure, calendar, now, wishes.answers)
-    plan = procedure.containers(vessels_of(view.kind, procedure, sizes))
+    plan = procedure.containers(vessels_of(view.whole_kind, procedure, sizes))
     context = RunContext(
         products={role: chosen[role] for role in procedure.roles if role in chosen},
         accepts={role: roles()[role].accepts for role in procedure.roles if role in roles()},
@@ -230,7 +230,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         rush=collision(now, total, calendar),
         work_window=window_if_not_now(now, total, calendar),
         instead=_instead(view, due),
-        against=precheck(procedure, now, context, view.kind.capacities.tank_ml),
+        against=precheck(procedure, now, context, view.whole_kind.capacities.tank_ml),
     )
 
 
@@ -275,14 +275,14 @@ def _choices(procedure: Procedure, chosen: Mapping[str, Product], known: Mapping
 
 def _serves(view: MachineView, item: CareItem | None) -> Kind:
     """The kind that a procedure is adapted to: as equipped here, but a filter is put in where none was."""
-    return view.kind if item is not None and item.role is ItemRole.FILTER else view.equipped
+    return view.whole_kind if item is not None and item.role is ItemRole.FILTER else view.kind
 
 
 def _filter_installed(view: MachineView) -> bool:
     """Whether a filter sits in the tank: as the book has it, else as the kind usually has."""
-    if view.equipped.part(FILTER_PART) is None or "plumbed" in view.kind.traits:
+    if view.kind.part(FILTER_PART) is None or "plumbed" in view.whole_kind.traits:
         return False
-    return view.status.book.water.cartridge is not None or view.kind.cartridge is not None
+    return view.status.book.water.cartridge is not None or view.whole_kind.cartridge is not None
 
 
 def _instead(view: MachineView, due: Due | None) -> tuple[str, str] | None:

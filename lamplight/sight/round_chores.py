@@ -169,7 +169,7 @@ def _ready_s(due: Due, asked: Asked) -> int:
 
 def _led(view: MachineView, key: str, share: Share, asked: Asked) -> tuple[Chore, Packing]:
     """What a procedure leads through, with the machine's own times; by the item's minutes where it does not fit."""
-    item = view.kind.item(key)
+    item = view.whole_kind.item(key)
     opening = item.opening if item else ""
     settled = frozenset(item.settles) if item else frozenset()
     try:
@@ -247,4 +247,4 @@ def _end_of_day(view: MachineView, chores: list[Chore], asked: Asked) -> tuple[C
 
 def _place(view: MachineView, key: str) -> int:
     """Where an item stands in the order of its kind, which is the order of the work."""
-    return next((n for n, item in enumerate(view.kind.items) if item.key == key), len(view.kind.items))
+    return next((n for n, item in enumerate(view.whole_kind.items) if item.key == key), len(view.whole_kind.items))

@@ -67,7 +67,7 @@ class KnownWords:
 
 def words_known(view: MachineView, names: Sequence[str]) -> list[KnownWords]:
     """The words of those names on a machine, each with where they come from."""
-    kind, own = view.kind, own_words(view.status.book.words)
+    kind, own = view.whole_kind, own_words(view.status.book.words)
     texts = {**catalogue.defaults().words, **kind.words, **{ACCESS + fact.what: fact.how for fact in kind.access}}
     usual = kind_of(view.row.kind)
     before = {**catalogue.defaults().words, **usual.words, **{ACCESS + fact.what: fact.how for fact in usual.access}}

@@ -94,13 +94,13 @@ def water_story(view: MachineView, uses: Uses, known: Mapping[str, Product]) -> 
 
 def scale_budget(view: MachineView) -> ScaleBudget:
     """How much scale may build up in a machine: by its own rule, else the usual."""
-    item = view.kind.item_of(ItemRole.DESCALE)
+    item = view.whole_kind.item_of(ItemRole.DESCALE)
     rules = [trigger for trigger in item.triggers if isinstance(trigger, ScaleBudget)] if item else []
     return rules[0] if rules else ScaleBudget(SCALE_BUDGET_G, DEPOSITED_SHARE)
 
 
 def _descales(view: MachineView, uses: Uses, known: Mapping[str, Product]) -> list[DescaleDone]:
-    item = view.kind.item_of(ItemRole.DESCALE)
+    item = view.whole_kind.item_of(ItemRole.DESCALE)
     if item is None:
         return []
     done = {

@@ -106,7 +106,7 @@ def water_year(
 
 
 def _ways(view: MachineView, carbonate_dh: float) -> tuple[WaterWay, ...]:
-    return four_ways(carbonate_dh, view.status.context.water.cartridge, view.kind.cartridge)
+    return four_ways(carbonate_dh, view.status.context.water.cartridge, view.whole_kind.cartridge)
 
 
 @dataclass(frozen=True)
@@ -158,7 +158,7 @@ def cartridges_compared(view: MachineView, today: date, own: Cartridge | None = 
 
 
 def _terms(view: MachineView, prices: dict[str, float], assumed: Assumed) -> Terms:
-    item, dose, budget = view.kind.item_of(ItemRole.DESCALE), descaling_dose(view), scale_budget(view)
+    item, dose, budget = view.whole_kind.item_of(ItemRole.DESCALE), descaling_dose(view), scale_budget(view)
     rules = tuple(trigger for trigger in item.triggers if isinstance(trigger, RECKONED)) if item else ()
     worn = [trigger for trigger in rules if not isinstance(trigger, MonthsSince | DaysSince)]
     if assumed.budget_g is not None:
@@ -166,7 +166,8 @@ def _terms(view: MachineView, prices: dict[str, float], assumed: Assumed) -> Ter
         rules = (ScaleBudget(assumed.budget_g, budget.deposited), *dated)
     elif not worn:
         rules = (budget, *rules)
-    minutes = item.minutes if item else Terms.descale_minutes
+    due = view.status.due(item.key) if item else None
+    minutes = view.own_minutes(due) if due else Terms.descale_minutes
     price = dose.units * prices[dose.product.key] if dose and dose.product.key in prices else None
     descale_l = (1 + RINSES) * dose.volume_ml / 1000 if dose else Terms.descale_l
     return Terms(

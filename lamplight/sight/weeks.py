@@ -130,7 +130,7 @@ def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term |
         item.key,
         item.title,
         item.circuit,
-        item.minutes,
+        view.own_minutes(due),
         item.opening,
         any(need.product for need in view.needs(due)),
         term,

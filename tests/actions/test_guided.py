@@ -246,7 +246,7 @@ class After(Guided):
         self.finish(run_id, self.walk(run_id))
         view = self.view(self.hall, NOW + timedelta(hours=2))
         self.assertEqual(view.status.due("filter-change").status, Status.CLEAR)
-        self.assertEqual(view.status.book.water.cartridge, view.kind.cartridge)
+        self.assertEqual(view.status.book.water.cartridge, view.whole_kind.cartridge)
         self.assertEqual(stock_held(1)["filter-cartridges"].amount, 2)
 
     def test_without_a_filter(self):
@@ -256,7 +256,7 @@ class After(Guided):
             titles = [step.title for step in self.ready(item).procedure.steps]
             self.assertFalse([title for title in titles if "filter" in title.lower()], item)
         self.assertFalse(self.ready().context.filter_installed)
-        self.assertNotIn("filter-due", known_causes(self.view(self.hall).equipped))
+        self.assertNotIn("filter-due", known_causes(self.view(self.hall).kind))
         run_id = self.begin("return")
         self.finish(run_id, self.walk(run_id))
         self.assertTrue(self.view(self.hall, NOW + timedelta(hours=2)).status.book.water.filter_out)
@@ -264,9 +264,9 @@ class After(Guided):
         run_id = self.begin("filter-change", now=later)
         self.finish(run_id, self.walk(run_id, now=later))
         view = self.view(self.hall, later + timedelta(hours=1))
-        self.assertEqual(view.status.book.water.cartridge, view.kind.cartridge)
+        self.assertEqual(view.status.book.water.cartridge, view.whole_kind.cartridge)
         self.assertEqual(view.status.due("filter-change").status, Status.CLEAR)
-        self.assertIn("filter-due", known_causes(view.equipped))
+        self.assertIn("filter-due", known_causes(view.kind))
 
     def test_inspections(self):
         """Asked when long ago, then not again."""

@@ -165,7 +165,7 @@ class Sighted(DataTest):
         self.assertNotIn("wand-blocked", keys)
         self.assertNotIn("wand-tip-blocked", known_causes(tower.kind))
         view = self.view(self.hall)
-        drips = next(symptom for symptom in known_symptoms(view.kind) if symptom.key == "coffee-drips")
+        drips = next(symptom for symptom in known_symptoms(view.whole_kind) if symptom.key == "coffee-drips")
         self.assertIn("grind-too-fine", [one.cause.key for one in diagnose(view, drips.key, drips.causes).causes])
 
     def test_a_notch_and_two_drinks(self):

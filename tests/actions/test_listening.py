@@ -108,7 +108,7 @@ class Listens(DataTest):
             self.assertEqual([use.call for use in heard_in(self.state)][before:], [call])
             if call == "works":
                 for _ in range(chance.randint(0, 3)):
-                    outlet = chance.choice(view.equipped.outlets).key
+                    outlet = chance.choice(view.kind.outlets).key
                     water_came(self.run_id, self.state.index, outlet, self.site, self.actor)
                 self.now += timedelta(minutes=chance.randint(1, 9))
             self.until_it_waits()
@@ -138,7 +138,7 @@ class Listens(DataTest):
         hear_the_end(self.run_id, self.state.index, self.site, self.actor)
         self.to_the_end()
         view = machine_view(self.site, machine_id, self.now)
-        self.assertEqual(view.kind.programmes, {})
+        self.assertEqual(view.whole_kind.programmes, {})
         tell_whole(view, "descale", list(heard_in(self.state)), self.actor)
         ready = prepare(machine_view(self.site, machine_id, self.now), "descale", self.site, self.now)
         self.assertEqual(ready.procedure.key, "descale")

@@ -78,7 +78,7 @@ class MailTest(DataTest):
         view = self.view(self.hall, at)
         lamps, message = {}, ""
         if not lamp_off:
-            pattern = next(one for one in view.kind.panel.all_patterns if one.stops_drinks and one.lamps)
+            pattern = next(one for one in view.whole_kind.panel.all_patterns if one.stops_drinks and one.lamps)
             lamps = {
                 one.lamp: LampSignal(one.state, one.colour or self.colour(view, one.lamp)) for one in pattern.lamps
             }
@@ -87,7 +87,7 @@ class MailTest(DataTest):
 
     def colour(self, view, key):
         """A colour that a lamp has."""
-        return next(lamp.colours[0] for lamp in view.kind.panel.lamps if lamp.key == key)
+        return next(lamp.colours[0] for lamp in view.whole_kind.panel.lamps if lamp.key == key)
 
 
 class Once(MailTest):

@@ -126,7 +126,7 @@ class Told(DataTest):
     def test_words(self):
         """Confirmed with the same words, corrected with others; unknown ones and empty ones are refused."""
         view = self.view_of(self.first)
-        name = next(name for name in ("short_rinse", "release") if name in view.kind.words)
+        name = next(name for name in ("short_rinse", "release") if name in view.whole_kind.words)
         self.assertEqual(words_known(view, [name])[0].source.origin, Origin.TYPICAL)
         say_words(self.site, view, name, "Both keys for three seconds.", self.actor)
         here, there = (
@@ -134,7 +134,7 @@ class Told(DataTest):
             words_known(self.view_of(self.second), [name])[0],
         )
         self.assertEqual((here.text, here.source.origin), ("Both keys for three seconds.", Origin.MACHINE))
-        self.assertEqual((there.text, there.source.origin), (view.kind.words[name], Origin.TYPICAL))
+        self.assertEqual((there.text, there.source.origin), (view.whole_kind.words[name], Origin.TYPICAL))
         for wrong, said in (("no_such", "such words"),):
             with self.assertRaisesRegex(InvalidInput, said):
                 say_words(self.site, view, wrong, "x", self.actor)

@@ -120,7 +120,7 @@ class AnyBook(WebTest):
                     continue  # refused in a sentence, or this kind has none of it
             view = self.view(machine_id)
             pages = [page.format(machine_id) for page in PAGES]
-            complaints = known_symptoms(view.equipped)[number % 2 :: 2]  # the two of a kind have them all
+            complaints = known_symptoms(view.kind)[number % 2 :: 2]  # the two of a kind have them all
             pages += [f"/lamps/{machine_id}/symptom/{one.key}" for one in complaints]
             for page in (*pages, *(AROUND if number % 4 == 3 else ())):
                 with self.subTest(kind=key, number=number, page=page):
@@ -157,7 +157,7 @@ class FirstDay(WebTest):
                 with self.subTest(kind=key, rest=rest, lit=pattern.title):
                     said = re.search(self.NEVER, self.worktop(f"/lamps/{row.id}"))
                     self.assertIsNone(said)
-            complaints = known_symptoms(self.view(row.id).equipped)[number % 2 :: 2]  # two kinds have them all
+            complaints = known_symptoms(self.view(row.id).kind)[number % 2 :: 2]  # two kinds have them all
             for page in (f"/machines/{row.id}", "/", *(f"/lamps/{row.id}/symptom/{one.key}" for one in complaints)):
                 with self.subTest(kind=key, rest=rest, page=page):
                     said = re.search(self.NEVER, self.worktop(page))

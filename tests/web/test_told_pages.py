@@ -89,7 +89,7 @@ class Programmes(OnAMachine):
                 self.post(address, fields)
                 view = machine_view(self.site, machine_id, NOW)
                 with self.subTest(kind=key, programme=name):
-                    self.assertEqual(view.kind.programmes[name].calls, programme.calls)
+                    self.assertEqual(view.whole_kind.programmes[name].calls, programme.calls)
                     self.assertEqual({call.source.origin for call in programmes_known(view)[name]}, {Origin.MACHINE})
                 seen += 1
         self.assertGreater(seen, 20)
@@ -225,7 +225,7 @@ class InARun(OnAMachine):
         self.post(f"/runs/{run_id}/step", {"step": run_row(run_id).state.index, "answer": "advance"})
         hear(call="works")
         hear(422, outlet="chimney")
-        outlet = machine_view(self.site, self.hall, NOW).equipped.outlets[0].key
+        outlet = machine_view(self.site, self.hall, NOW).kind.outlets[0].key
         hear(outlet=outlet)
         self.clock.moment += timedelta(minutes=7)
         page = self.get(f"/runs/{run_id}")

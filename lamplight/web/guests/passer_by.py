@@ -96,10 +96,10 @@ def _touched(view: MachineView, given: Mapping[str, str]) -> PanelSignals:
     lamps = {name.removeprefix("lamp-"): value for name, value in given.items() if name.startswith("lamp-") and value}
     try:
         signals = checked_signals(
-            view.kind.panel, PanelSignals(lamps_from_data(lamps), given.get("message", "").strip())
+            view.whole_kind.panel, PanelSignals(lamps_from_data(lamps), given.get("message", "").strip())
         )
         touched = given.get("touch", "")
-        return step_lamp(view.kind.panel, signals, touched) if touched else signals
+        return step_lamp(view.whole_kind.panel, signals, touched) if touched else signals
     except (InvalidInput, ValueError):
         return PanelSignals()
 
@@ -116,7 +116,7 @@ def _task(task: GuestTask, told: tuple[GuestTells, ...]) -> Shown:
 
 def _show(token: str, given: Mapping[str, str], code: int = 200, error: str = "") -> tuple[str, int]:
     here, view, row = _known(token)
-    moment, panel = now(), view.kind.panel
+    moment, panel = now(), view.whole_kind.panel
     signals, told = _touched(view, given), may_tell(view)
     found = meanings(panel, signals)
     verdict = standing_of(view, moment, found)
@@ -126,7 +126,8 @@ def _show(token: str, given: Mapping[str, str], code: int = 200, error: str = ""
     return render_template(
         "guests/at.html", token=token, view=view, verdict=verdict, says=VERDICTS[verdict.usable],
         tone=("fine", "part", "stop", "stop")[verdict.usable], cared=cared_for(view), tasks=tasks, other=other,
-        panel=lamp_panel(view.kind, signals) if panel.speaks else "", buttons=lamp_buttons(view.kind, signals),
+        panel=lamp_panel(view.whole_kind, signals) if panel.speaks else "",
+        buttons=lamp_buttons(view.whole_kind, signals),
         signals=signals, messages=[message.says for message in panel.messages], told=[one.value for one in told],
         photos=row.photos, error=error, form=given, thanks=request.args.get("thanks"), longest=LONGEST_WORDS,
         since=partial(_since, here),

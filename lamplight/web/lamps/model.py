@@ -78,8 +78,8 @@ def panel_lines(views: Sequence[MachineView]) -> list[PanelLine]:
         pressing = any(meaning.pattern.stops_drinks for meaning in view.panel.meanings)
         lines.append(
             PanelLine(
-                view.row.id, view.row.name, lamp_panel(view.kind, seen, "lamp-panel small", small=True),
-                view.kind.panel.speaks, signals_in_words(view.kind, seen), meaning, pressing,
+                view.row.id, view.row.name, lamp_panel(view.whole_kind, seen, "lamp-panel small", small=True),
+                view.whole_kind.panel.speaks, signals_in_words(view.whole_kind, seen), meaning, pressing,
                 shown.at if shown else None,
             )
         )  # fmt: skip
@@ -105,14 +105,14 @@ def fault_lines(views: Sequence[MachineView]) -> list[FaultLine]:
 
 def faults_of(view: MachineView) -> FaultWeeks:
     """Faults by week: sightings, and causes that turned out on complaints without a lamp."""
-    causes, context = known_causes(view.equipped), view.status.context
-    known = {symptom.key for symptom in known_symptoms(view.equipped)}
+    causes, context = known_causes(view.kind), view.status.context
+    known = {symptom.key for symptom in known_symptoms(view.kind)}
     faults: list[tuple[Circuit, object]] = [
         (causes[attempt.cause].circuit, context.calendar.today(attempt.at))
         for attempt in view.tried
         if attempt.was_it and attempt.about in known and attempt.cause in causes
     ]
-    return fault_weeks(view.kind, causes, view.status.book.sightings, faults, context.calendar, context.today)  # type: ignore[arg-type]
+    return fault_weeks(view.whole_kind, causes, view.status.book.sightings, faults, context.calendar, context.today)  # type: ignore[arg-type]
 
 
 @dataclass(frozen=True)
@@ -178,13 +178,13 @@ def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
     now = view.panel.signals
     panel_signals = now if setting is None else setting
     changed = setting is not None and setting != now
-    preview = "dark" if panel_signals.dark else "; ".join(_said(view.kind.panel, panel_signals))
-    symptoms = known_symptoms(view.equipped)
+    preview = "dark" if panel_signals.dark else "; ".join(_said(view.whole_kind.panel, panel_signals))
+    symptoms = known_symptoms(view.kind)
     return LampsModel(
-        drawing=lamp_panel(view.kind, panel_signals),
+        drawing=lamp_panel(view.whole_kind, panel_signals),
         signals=panel_signals,
-        buttons=lamp_buttons(view.kind, panel_signals),
-        messages=[message.says for message in view.kind.panel.messages],
+        buttons=lamp_buttons(view.whole_kind, panel_signals),
+        messages=[message.says for message in view.whole_kind.panel.messages],
         preview=preview,
         changed=changed,
         reading=view.panel,
@@ -194,8 +194,8 @@ def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
         symptoms=[(words, [symptom for symptom in symptoms if symptom.sense == sense]) for sense, words in SENSES],
         grinding=grinding(view.status.book.events, view.status.context.now),
         history=_history(view),
-        titles={item.key: item.title for item in view.kind.items},
-        causes={key: cause.title for key, cause in known_causes(view.equipped).items()},
+        titles={item.key: item.title for item in view.whole_kind.items},
+        causes={key: cause.title for key, cause in known_causes(view.kind).items()},
     )  # fmt: skip
 
 
@@ -211,11 +211,11 @@ def _history(view: MachineView) -> list[tuple[datetime, str, str]]:
     rows = []
     for panel in panels_seen(view.status.book.sightings):
         if panel.at >= since:
-            meaning = "" if panel.signals.dark else "; ".join(_said(view.kind.panel, panel.signals))
+            meaning = "" if panel.signals.dark else "; ".join(_said(view.whole_kind.panel, panel.signals))
             rows.append(
                 (
                     panel.at,
-                    signals_in_words(view.kind, panel.signals),
+                    signals_in_words(view.whole_kind, panel.signals),
                     meaning + (", put off" if panel.deferred else ""),
                 )
             )
@@ -225,7 +225,7 @@ def _history(view: MachineView) -> list[tuple[datetime, str, str]]:
 def lit_lamps(view: MachineView) -> tuple[tuple[str, str], ...]:
     """State and colour of each lamp in order, for the drawing of the whole machine."""
     seen = view.panel.signals
-    return tuple((seen.lamp(lamp.key).state.value, seen.lamp(lamp.key).colour) for lamp in view.kind.panel.lamps)
+    return tuple((seen.lamp(lamp.key).state.value, seen.lamp(lamp.key).colour) for lamp in view.whole_kind.panel.lamps)
 
 
 def message_shown(view: MachineView) -> str:
@@ -242,7 +242,7 @@ def panel_words(view: MachineView) -> str:
     """What the panel shows and means, in a line; empty where it is dark."""
     if view.panel.seen is None:
         return ""
-    return f"{'; '.join(_titles(view.panel))}: {signals_in_words(view.kind, view.panel.signals)}"
+    return f"{'; '.join(_titles(view.panel))}: {signals_in_words(view.whole_kind, view.panel.signals)}"
 
 
 __all__ = [

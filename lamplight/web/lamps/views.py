@@ -67,7 +67,7 @@ def _show(machine_id: int, setting: PanelSignals | None = None, code: int = 200,
     return render(
         "lamps/machine.html", "panel" if request.method == "POST" else "worktop", code, view=view, model=model,
         error=error, form=form or {}, sorts=list(Sort), forces=list(PromptForce),
-        unknown_words=signals_in_words(view.kind, view.panel.unknown),
+        unknown_words=signals_in_words(view.whole_kind, view.panel.unknown),
     )  # fmt: skip
 
 
@@ -81,10 +81,10 @@ def step(machine_id: int):  # noqa: ANN201
     """Step one lamp, or take a message: nothing is written down yet."""
     view = _view(machine_id)
     try:
-        setting = checked_signals(view.kind.panel, _set(request.form))
+        setting = checked_signals(view.whole_kind.panel, _set(request.form))
         lamp = request.form.get("lamp", "")
         if lamp:
-            setting = step_lamp(view.kind.panel, setting, lamp)
+            setting = step_lamp(view.whole_kind.panel, setting, lamp)
     except InvalidInput as problem:
         return _show(machine_id, None, 422, str(problem), request.form)
     return _show(machine_id, setting)
@@ -103,7 +103,7 @@ def save(machine_id: int):  # noqa: ANN201
     if setting.dark:
         flash(f"The panel of {view.row.name} is dark.")
     else:
-        said = "; ".join(meaning.title for meaning in meanings(view.kind.panel, setting))
+        said = "; ".join(meaning.title for meaning in meanings(view.whole_kind.panel, setting))
         flash(f"{view.row.name}: {said or 'no rule knows this pattern yet'}.")
     return see_other("lamps.machine", machine_id=machine_id)
 
@@ -111,7 +111,7 @@ def save(machine_id: int):  # noqa: ANN201
 def _kept(view: MachineView, form: Mapping[str, str]) -> PanelSignals | None:
     """The panel as it was set in a form that is refused, where the panel can show that."""
     try:
-        return checked_signals(view.kind.panel, _set(form))
+        return checked_signals(view.whole_kind.panel, _set(form))
     except InvalidInput:
         return None
 
@@ -174,7 +174,7 @@ def pattern(machine_id: int):  # noqa: ANN201
 @blueprint.get("/<int:machine_id>/symptom/<key>")
 def symptom(machine_id: int, key: str):  # noqa: ANN201
     view = _view(machine_id)
-    complaint = next((symptom for symptom in known_symptoms(view.equipped) if symptom.key == key), None)
+    complaint = next((symptom for symptom in known_symptoms(view.kind) if symptom.key == key), None)
     if complaint is None:
         abort(404)
     return render(

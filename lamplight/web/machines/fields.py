@@ -25,7 +25,7 @@ def fields_to_add(kind_key: str) -> list[str]:
 def fields_of_machine(view: MachineView) -> set[str]:
     """Of the page of a machine."""
     done = (f"done-{due.item.key}" for due in view.status.dues)
-    return {"prompt", "event", *done, *(f"bar-{item}" for item in view.kind.bars)}
+    return {"prompt", "event", *done, *(f"bar-{item}" for item in view.whole_kind.bars)}
 
 
 def fields_of_settings(view: MachineView, items: Iterable[CareItem], sheet: object = None) -> set[str]:

@@ -33,13 +33,13 @@ def handover(view: MachineView, today: date) -> Handover:
         view: the machine.
         today: the first of the days.
     """
-    panel, dues = view.kind.panel, view.status.dues
+    panel, dues = view.whole_kind.panel, view.status.dues
     return Handover(
         view=view,
         differences=tuple(_in_words(one, title) for one, title in others_here(view)),
         coming=coming(dues, today + AHEAD),
         lamps=tuple((_shows(panel, lamp.pattern), lamp) for lamp in lamps_ahead(panel, dues)),
-        words=view.kind.access,
+        words=view.whole_kind.access,
         until=today + AHEAD,
     )
 

@@ -59,7 +59,7 @@ def machine_rows(views: Sequence[MachineView]) -> list[MachineRowModel]:
         last = view.status.book.drinks.last_reading
         rows.append(
             MachineRowModel(
-                view.row.id, view.row.name, view.kind.title, view.row.place, silhouette(view.kind),
+                view.row.id, view.row.name, view.whole_kind.title, view.row.place, silhouette(view.whole_kind),
                 view.status.worst, _next_up(view), grouped(last.value) if last else "never read",
                 view.status.mean_per_open_day() if view.status.usage.known else None,
             )
@@ -151,7 +151,7 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
     headline, detail = _headline(view, first)
     errors = seen.usage.standard_errors
     return MachineModel(
-        drawing=cutaway(view.kind, _scene(view), cls="cutaway large"),
+        drawing=cutaway(view.whole_kind, _scene(view), cls="cutaway large"),
         headline=headline,
         detail=detail,
         first=first,
@@ -165,7 +165,7 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
         counters=_counters(view, calendar),
         meter_notes=[f"{meter.unit}: {meter.how}" for meter in seen.context.meters.values() if meter.how],
         bars=_bars(view),
-        events=events_of(view.kind),
+        events=events_of(view.whole_kind),
         cleaner_inside=view.cleaner_inside,
         begin=_to_begin(view),
         quick=first if first and first.to_do and first.item.quick else None,
@@ -177,7 +177,7 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
 
 def _unspoken(view: MachineView) -> list[Due]:
     """What the machine may ask for although no lamp or message of its kind stands for it."""
-    spoken = {pattern.asks_for for pattern in view.kind.panel.all_patterns}
+    spoken = {pattern.asks_for for pattern in view.whole_kind.panel.all_patterns}
     return [
         due
         for due in view.status.dues
@@ -216,7 +216,7 @@ def _scene(view: MachineView) -> Scene:
     for due in view.status.dues:
         if not due.covered_by:
             first.setdefault(due.item.part, due)
-    fitted, today = {part.key: part.label for part in view.kind.parts}, view.status.context.today
+    fitted, today = {part.key: part.label for part in view.whole_kind.parts}, view.status.context.today
     urgent = [(key, due) for key, due in first.items() if key in fitted][:MOST_LABELS]
     labels = tuple(Label(key, fitted[key], f"{due.item.title}: {_when_short(due, today)}") for key, due in urgent)
     return Scene(
@@ -285,7 +285,7 @@ def _when(due: Due, view: MachineView) -> str:
 def _counters(view: MachineView, calendar: SiteCalendar) -> list[tuple[str, str, str]]:
     """Each counter: its count, its unit, and when it was read with what it shows about now."""
     rows = []
-    for counter in view.kind.counters:
+    for counter in view.whole_kind.counters:
         last = view.status.book.counter(counter).last_reading
         meter = view.status.context.meters.get(counter)
         unit = "litres" if counter == "litres" else meter.unit if meter else counter
@@ -302,9 +302,9 @@ def _counters(view: MachineView, calendar: SiteCalendar) -> list[tuple[str, str,
 
 def _bars(view: MachineView) -> list[BarModel]:
     models = []
-    for item_key, words in view.kind.bars.items():
+    for item_key, words in view.whole_kind.bars.items():
         own = [bar for bar in view.status.book.bars if bar.item == item_key]
-        item = view.kind.item(item_key)
+        item = view.whole_kind.item(item_key)
         percent = max(own, key=lambda bar: bar.at).percent if own else None
         unit = COUNTED[counted_by(item).counter] if item else "drinks"
         interval = view.status.bar_intervals.get(item_key)

@@ -54,16 +54,16 @@ class PartSheet:
 def items_here(view: MachineView) -> tuple[CareItem, ...]:
     """Every item with its limits as they are on this machine, those that are switched off too."""
     choices = replace(view.status.book.choices, switched_off=frozenset())
-    return tuple(own_items(view.kind.items, choices))
+    return tuple(own_items(view.whole_kind.items, choices))
 
 
 def part_sheet(view: MachineView, key: str) -> PartSheet | None:
     """What is set about one part; None for no part of this machine."""
-    part = view.kind.part(key)
+    part = view.whole_kind.part(key)
     if part is None:
         return None
     items = tuple(item for item in items_here(view) if item.part == key)
-    names = dict.fromkeys(name for item in items for name in _named_in(view.equipped, item))
+    names = dict.fromkeys(name for item in items for name in _named_in(view.kind, item))
     words = tuple((known, word_title(known.name)) for known in words_known(view, list(names)))
     state = view.status.book.missing.get(key, "")
     return PartSheet(
@@ -85,10 +85,10 @@ def _named_in(kind: Kind, item: CareItem) -> list[str]:
 def others_here(view: MachineView) -> list[tuple[Difference, str]]:
     """All that is other than its kind, each with its words."""
     usual = kind_of(view.row.kind)
-    told = told_differences(usual, view.kind)
+    told = told_differences(usual, view.whole_kind)
     named = {"programme": programme_title, "words": word_title}
     return [
-        *((one, one.what) for one in differences(view.kind, view.status.book)),
+        *((one, one.what) for one in differences(view.whole_kind, view.status.book)),
         *((one, named[one.sort](one.what)) for one in told),
     ]
 
@@ -99,13 +99,15 @@ def show_settings(view: MachineView, errors: Mapping[str, str] | None = None):  
     if errors:
         key = _part_of_field(view, next(iter(errors))) or key
     sheet = part_sheet(view, key)
-    address = {part.key: url_for("machines.settings", machine_id=view.row.id, at=part.key) for part in view.kind.parts}
+    address = {
+        part.key: url_for("machines.settings", machine_id=view.row.id, at=part.key) for part in view.whole_kind.parts
+    }
     scene = Scene(touched=sheet.part.key if sheet else "", links=address, missing=view.status.book.absent_parts)
     shown = sheet.items if sheet else ()
     wrong = forms.beside(errors or {}, fields_of_settings(view, shown, sheet), REST)
     return render(
         "machines/settings.html", "settings", 422 if errors else 200, view=view, sheet=sheet, errors=wrong,
-        drawing=cutaway(view.kind, scene, cls="cutaway build-cut"), form=request.form if errors else {},
+        drawing=cutaway(view.whole_kind, scene, cls="cutaway build-cut"), form=request.form if errors else {},
         others=others_here(view), trigger_words=trigger_words, limited=LIMITED,
         descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES),
     )  # fmt: skip

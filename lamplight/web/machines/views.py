@@ -195,7 +195,7 @@ def edit(machine_id: int):  # noqa: ANN201
 @blueprint.get("/<int:machine_id>/handover")
 def handover_page(machine_id: int):  # noqa: ANN201
     view = _existing(machine_id)
-    drawing = cutaway(view.equipped, Scene(missing=view.status.book.absent_parts), cls="cutaway card-drawing")
+    drawing = cutaway(view.kind, Scene(missing=view.status.book.absent_parts), cls="cutaway card-drawing")
     return render(
         "machines/handover.html", "worktop", page=handover(view, site().calendar.today(now())), drawing=drawing,
         codes=request.args.get("codes") == "1",

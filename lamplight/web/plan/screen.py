@@ -49,7 +49,7 @@ def shown(view: MachineView, moment: datetime, drawn: bool) -> Shown:
     found = standing_of(view, moment)
     state = ("fine", "part", "stop", "stop")[found.usable]
     words = {Usable.YES: "Ready", Usable.CLEANING: "Being cleaned"}.get(found.usable, found.why.rstrip("."))
-    drawing = cutaway(view.equipped, Scene(lamps=lit_lamps(view)), height=DRAWN_PX) if drawn else Markup("")
+    drawing = cutaway(view.kind, Scene(lamps=lit_lamps(view)), height=DRAWN_PX) if drawn else Markup("")
     return Shown(view.row.name, view.row.place, state, words, found.until, drawing)
 
 

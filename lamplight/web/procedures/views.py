@@ -129,8 +129,8 @@ def card(machine_id: int, key: str):  # noqa: ANN201
     touched = ready.due.item.part if ready.due else ready.procedure.steps[0].part
     return render(
         "procedures/card.html", "worktop", ready=ready, view=view, address=address, qr=_qr(address),
-        drawing=cutaway(view.kind, Scene(touched=touched), cls="cutaway card-drawing"),
-        size=size if size in SIZES else "a4", sizes=SIZES, pictures=_pictures(view.equipped, ready.procedure),
+        drawing=cutaway(view.whole_kind, Scene(touched=touched), cls="cutaway card-drawing"),
+        size=size if size in SIZES else "a4", sizes=SIZES, pictures=_pictures(view.kind, ready.procedure),
         sure=surety_of(programmes_known(view).get(ready.procedure.programme, ())),
     )  # fmt: skip
 

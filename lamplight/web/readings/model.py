@@ -52,14 +52,14 @@ def sheet_rows(
 ) -> list[SheetRow]:
     """One line a counter, machines by name, with what was typed and what is doubtful about it."""
     rows = []
-    lines = [(view, counter) for view in views for counter in view.kind.counters]
+    lines = [(view, counter) for view in views for counter in view.whole_kind.counters]
     for view, counter in sorted(lines, key=lambda line: line[0].row.name.lower()):
         key = field_key(view.row.id, counter)
         last = view.status.book.counter(counter).last_reading
         rows.append(
             SheetRow(
                 key, view.row.id, counter, COUNTERS[counter], view.row.name,
-                silhouette(view.kind) if counter == view.kind.counters[0] else Markup(""),  # once for each machine
+                silhouette(view.whole_kind) if counter == view.whole_kind.counters[0] else Markup(""),  # once a machine
                 grouped(last.value) if last else "never read",
                 clock_words(calendar.local(last.at), view.status.context.today) if last else "",
                 _expected(view, counter),
@@ -108,7 +108,7 @@ def history_tables(
 ) -> list[tuple[str, list[tuple[ReadingRow, str, str]]]]:
     """For each counter its words and its readings, newest first, with the difference to the one before."""
     tables = []
-    for counter in view.kind.counters:
+    for counter in view.whole_kind.counters:
         own = [row for row in rows if row.counter == counter]
         lines = []
         for row, before in zip(own, [*own[1:], *([None] if own else [])], strict=True):

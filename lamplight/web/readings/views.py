@@ -103,7 +103,7 @@ def preview(machine_id: int):  # noqa: ANN201
     """What would be said about one count, before it is saved."""
     view = _existing(machine_id)
     counter = request.args.get("counter", "drinks")
-    if counter not in view.kind.counters:
+    if counter not in view.whole_kind.counters:
         abort(404)
     key = field_key(machine_id, counter)
     shown: dict[str, Any] = {"key": key, "answer": request.form.get(f"answer-{key}", "")}

@@ -89,7 +89,7 @@ def _fields(view: MachineView, use: Use, step: Step) -> tuple[tuple[str, str, st
     if "place" in call.takes:
         found.append(("place", "Where it goes", use.place, ""))
     if "ml" in call.takes:
-        ml = volume_meant(use.ml, adaptation_of(view.equipped, catalogue.defaults()))
+        ml = volume_meant(use.ml, adaptation_of(view.kind, catalogue.defaults()))
         found.append(("ml", "How much", "" if ml is None else str(ml), "ml"))
     if "minutes" in call.takes:
         minutes = step.duration if step.kind.timed else None

@@ -59,10 +59,10 @@ def listening_of(view: MachineView, state: RunState, moment: datetime) -> Listen
         waits=waits,
         over=state.running and not any(ahead),
         takes_back=may_take_back(state),
-        heard=tuple((palette[use.call].label, line_of(view.kind, use)) for use in heard_in(state)),
+        heard=tuple((palette[use.call].label, line_of(view.whole_kind, use)) for use in heard_in(state)),
         offered=offered(view, state) if waits else (),
-        outlets=tuple((outlet.key, outlet.words, came[outlet.key]) for outlet in view.equipped.outlets),
-        circuits={outlet.key: outlet.circuit for outlet in view.equipped.outlets},
+        outlets=tuple((outlet.key, outlet.words, came[outlet.key]) for outlet in view.kind.outlets),
+        circuits={outlet.key: outlet.circuit for outlet in view.kind.outlets},
         worked=f"{seconds // 60} min {seconds % 60} s" if seconds >= 60 else f"{seconds} s",
         marks=_marks(state) if tips else (),
     )

@@ -125,9 +125,9 @@ def run_model(
     total = len(state.procedure.steps)
     step = state.step if state.running else None
     clock = timer(state, moment)
-    plan = state.procedure.containers(vessels_of(view.kind, state.procedure, state.context.vessels))
+    plan = state.procedure.containers(vessels_of(view.whole_kind, state.procedure, state.context.vessels))
     stops = stops_ahead(state, plan, clock)
-    shown = closeup_of(view.kind, state, plan, stops, clock)
+    shown = closeup_of(view.whole_kind, state, plan, stops, clock)
     mode = "over" if not state.running else "broken" if state.broken else "step" if step else "finish"
     done = total if state.outcome is Outcome.FINISHED else state.index
     skipped = [n for n in range(done) if n not in state.visited and state.index > n]
@@ -147,7 +147,7 @@ def run_model(
         ends=likely_end(state, moment),
         due=view.status.due(run.item),
         suggested=None if expected is None else expected + state.procedure.cleaning_drinks,
-        fillings=fillings(state, plan, clock, stops, _below(view.kind)) if step else (),
+        fillings=fillings(state, plan, clock, stops, _below(view.whole_kind)) if step else (),
         pours=pours_at(state) if step else (),
         asks=_asks(state, learned_asides(earlier)) if step and not state.asked_for else (),
         aside=state.aside.step if state.aside else None,
@@ -156,7 +156,7 @@ def run_model(
         meanwhile=_meanwhile(view, others, free_seconds(clock, stops)),
         inside=inside_words(state),
         broken=BREAK_WORDS[state.broken] if state.broken else "",
-        asks_lamp=asks_for_lamp(view.kind, run),
+        asks_lamp=asks_for_lamp(view.whole_kind, run),
         lit_since=asked.at if (asked := view.status.context.prompts.get(run.item)) else None,
         inspections=tuple((key, INSPECTIONS[key]) for key in inspections),
         doses=tuple((key, titles[key].title, units, titles[key].unit) for key, units in doses(state).items()),
@@ -236,9 +236,9 @@ def _answer_off(state: RunState) -> str:
 
 def _drawing(view: MachineView, step: Step | None, levels: Mapping[str, float]) -> Markup:
     if step is None:
-        return cutaway(view.kind, Scene(missing=view.status.book.absent_parts), cls="cutaway run-drawing")
+        return cutaway(view.whole_kind, Scene(missing=view.status.book.absent_parts), cls="cutaway run-drawing")
     scene = Scene(touched=step.part, pose=step.pose, levels=levels, missing=view.status.book.absent_parts)
-    return cutaway(view.kind, scene, cls="cutaway run-drawing")
+    return cutaway(view.whole_kind, scene, cls="cutaway run-drawing")
 
 
 def _meanwhile(view: MachineView, others: Sequence[MachineView], free_s: int) -> tuple[Meanwhile, ...]:
@@ -254,7 +254,9 @@ def _meanwhile(view: MachineView, others: Sequence[MachineView], free_s: int) ->
             quick = due.item.quick
             if due.to_do and possible_while_waiting(due.item, free_s, here) and (quick or not here):
                 possible.append(
-                    Meanwhile(other.row.id, other.row.name, due.item.key, due.item.title, due.item.minutes, quick, here)
+                    Meanwhile(
+                        other.row.id, other.row.name, due.item.key, due.item.title, other.own_minutes(due), quick, here
+                    )
                 )
     return tuple(possible[:MOST_OFFERED])
 

@@ -82,7 +82,7 @@ def _ready(machine_id: int, key: str, form: Mapping[str, str], code: int = 200, 
         abort(404)
     first = ready.procedure.steps[0]
     touched = ready.due.item.part if ready.due else first.part
-    drawing = cutaway(view.kind, Scene(touched=touched), cls="cutaway run-drawing")
+    drawing = cutaway(view.whole_kind, Scene(touched=touched), cls="cutaway run-drawing")
     return render(
         "runs/ready.html", "ready", code, ready=ready, view=view, drawing=drawing, notice=notice, form=form,
         covered=ready.instead, rinse_out=RINSE_OUT, sure=_surety(view, ready),

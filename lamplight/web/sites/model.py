@@ -76,7 +76,7 @@ def together_model(found: Sequence[tuple[SiteRow, Sequence[MachineView]]], momen
         sorted(lines, key=lambda line: order.get(line.site.id, len(every))),
         [StandAt(stand, here.name) for stand, (here, _) in zip(drawn, first, strict=True)],
         tasks[:MOST_TASKS],
-        sum(one.task.due.item.minutes for one in tasks),
+        sum(one.task.minutes for one in tasks),
         max(0, len(tasks) - MOST_TASKS),
     )
 

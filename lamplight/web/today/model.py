@@ -44,6 +44,7 @@ class Task:
 
     Attributes:
         job: machine and item in one word, as the forms send it.
+        minutes: the keeper's own.
         stop: what must not be done until it is, or what does for it today; or empty.
         deferred_until: until when it was left for later, or None.
     """
@@ -54,6 +55,7 @@ class Task:
     takes: str
     open_run: int | None
     stop: str
+    minutes: int
     deferred_until: datetime | None = None
 
     @property
@@ -89,7 +91,7 @@ class Stop:
     @property
     def minutes(self) -> int:
         """The keeper's own."""
-        return sum(task.due.item.minutes for task in self.tasks)
+        return sum(task.minutes for task in self.tasks)
 
 
 @dataclass(frozen=True)
@@ -174,7 +176,8 @@ def task_of(view: MachineView, due: Due) -> Task:
     stop = due.item.when_overdue if due.status is Status.OVERDUE else ""
     if due.instead:
         stop = f"{stop} {view.status.title(due.instead)} does for it today.".strip()
-    return Task(view.row.id, view.row.name, due, takes, open_run, stop, view.deferrals.get(due.item.key))
+    deferred = view.deferrals.get(due.item.key)
+    return Task(view.row.id, view.row.name, due, takes, open_run, stop, view.own_minutes(due), deferred)
 
 
 def _need_words(need: NeedLine) -> str:
@@ -206,7 +209,7 @@ def stands(views: Sequence[MachineView], todays: Sequence[date]) -> list[Stand]:
     """Machines on the edge, as they are given, each with the date where it stands."""
     if not views:
         return []
-    fitted = [view.equipped for view in views]  # without the filter where none is
+    fitted = [view.kind for view in views]  # without the filter where none is
     bounds = [frame(kind.appearance, [part.key for part in kind.parts]).bounds for kind in fitted]
     room = ONE_MACHINE_PX if len(views) == 1 else FEW_PX if len(views) <= FEW else MANY_PX
     scale = room / max(box.h for box in bounds)
@@ -215,7 +218,7 @@ def stands(views: Sequence[MachineView], todays: Sequence[date]) -> list[Stand]:
     found: list[Stand] = []
     drawn: set[str] = set()
     for view, kind, box, today in zip(views, fitted, bounds, todays, strict=True):
-        height, name = round(box.h * scale), f"stand-{kind.key}{'' if kind is view.kind else '-bare'}"
+        height, name = round(box.h * scale), f"stand-{kind.key}{'' if kind is view.whole_kind else '-bare'}"
         again = name in drawn
         lamps, message = lit_lamps(view), message_shown(view)
         if message or any(state != "off" for state, _ in lamps):

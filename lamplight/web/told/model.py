@@ -54,24 +54,24 @@ def programme_page(view: MachineView, key: str) -> ProgrammePage | None:
     known = programmes_known(view).get(key, ())
     if not known:
         return None
-    rows = rows_of(view.kind, [call.use for call in known], known)
+    rows = rows_of(view.whole_kind, [call.use for call in known], known)
     sure = surety_of(known)
     assert sure is not None
-    return ProgrammePage(key, programme_title(key), rows, calls_of(view.equipped), sure.confirmed, sure.origin)
+    return ProgrammePage(key, programme_title(key), rows, calls_of(view.kind), sure.confirmed, sure.origin)
 
 
 def draft_page(view: MachineView, key: str, calls: Sequence[Use]) -> ProgrammePage:
     """The same for calls that are not kept yet."""
-    return _unsure(view, key, rows_of(view.kind, calls))
+    return _unsure(view, key, rows_of(view.whole_kind, calls))
 
 
 def kept_page(view: MachineView, key: str, form: MultiDict[str, str]) -> ProgrammePage:
     """The same for a form that was refused, with what was typed."""
-    return _unsure(view, key, kept_rows(view.kind, form))
+    return _unsure(view, key, kept_rows(view.whole_kind, form))
 
 
 def _unsure(view: MachineView, key: str, rows: tuple[CallRow, ...]) -> ProgrammePage:
-    return ProgrammePage(key, programme_title(key), rows, calls_of(view.equipped), 0, Origin.TYPICAL)
+    return ProgrammePage(key, programme_title(key), rows, calls_of(view.kind), 0, Origin.TYPICAL)
 
 
 def programmes_page(view: MachineView) -> tuple[list[ProgrammeLine], list[tuple[str, str, str]], list]:
@@ -85,8 +85,8 @@ def programmes_page(view: MachineView) -> tuple[list[ProgrammeLine], list[tuple[
         for key, calls in known.items()
         if (sure := surety_of(calls)) is not None
     ]  # fmt: skip
-    names = [name for name in sorted(MANUAL_WORDS) if name in view.kind.words]
-    names += [ACCESS + fact.what for fact in view.kind.access]
+    names = [name for name in sorted(MANUAL_WORDS) if name in view.whole_kind.words]
+    names += [ACCESS + fact.what for fact in view.whole_kind.access]
     words = [(one, word_title(one.name)) for one in words_known(view, names)]
     others = [
         (key, programme_title(key), item) for key in _possible() if key not in known and (item := _item(view, key))
@@ -105,7 +105,7 @@ def _possible() -> list[str]:
 def _item(view: MachineView, programme: str) -> str:
     """The care item with which a programme is run on a machine, or empty."""
     known = procedures()
-    for item in view.kind.items:
+    for item in view.whole_kind.items:
         procedure = known.get(item.procedure)
         if procedure is not None and procedure.plain.programme == programme:
             return item.key

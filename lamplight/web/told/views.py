@@ -105,7 +105,7 @@ def _arranged(view: MachineView, key: str) -> ProgrammePage:
     """
     form, how = request.form, request.form["arrange"]
     how = f"add:{form.get('add-call', '')}:{form.get('add-before', '')}" if how == "add" else how
-    return draft_page(view, key, arranged(uses_typed(form), how, view.equipped, key))
+    return draft_page(view, key, arranged(uses_typed(form), how, view.kind, key))
 
 
 def _typed_programme(view: MachineView, key: str, template: str, note: str = "", **around):  # noqa: ANN003, ANN202

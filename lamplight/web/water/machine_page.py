@@ -85,7 +85,7 @@ def own_mix(given: Mapping[str, str], scale_g: float) -> OwnMix:
 def _show(story: WaterStory, form: Mapping[str, str], error: str = ""):  # noqa: ANN202
     line, prices = machine_line(story), unit_prices(site().id, site().calendar.today(now()))
     view = story.view
-    offered = view.kind.cartridge_offered(story.water.cartridge)
+    offered = view.whole_kind.cartridge_offered(story.water.cartridge)
     asked = judged(story, prices)
     own = own_mix(form, asked.scale_g)
     other, other_wrong = _other_cartridge(form)
@@ -95,7 +95,7 @@ def _show(story: WaterStory, form: Mapping[str, str], error: str = ""):  # noqa:
         rows=bypass_rows(story, prices), other_wrong=other_wrong,
         others=cartridges_compared(view, site().calendar.today(now()), other), judged=asked, form=form, error=error,
         offered=offered,
-        filter_item=view.kind.item_of(ItemRole.FILTER), usual_months=USUAL_MONTHS, places=tuple(WHERE.items()),
+        filter_item=view.whole_kind.item_of(ItemRole.FILTER), usual_months=USUAL_MONTHS, places=tuple(WHERE.items()),
         today=site().calendar.today(now()), words=units_in_words, all_acids=ALL_ACIDS, for_vinegar=FOR_VINEGAR,
         against_vinegar=AGAINST_VINEGAR, headline=_headline(line),
     )  # fmt: skip

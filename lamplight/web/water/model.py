@@ -174,7 +174,7 @@ def level_of(view: MachineView) -> str:
     if total is None:
         return ""
     try:
-        return level_to_set(total, view.kind.levels).level
+        return level_to_set(total, view.whole_kind.levels).level
     except MissingReading:
         return ""
 
@@ -183,8 +183,10 @@ def rule_levels(views: Sequence[MachineView]) -> list[Levels]:
     """The levels that the keeper's own kinds want set, a row for each set of levels."""
     by_steps: dict[tuple[tuple[str, float | None], ...], list[str]] = {}
     for view in views:
-        if view.kind.levels:
-            by_steps.setdefault(tuple((one.level, one.up_to_dh) for one in view.kind.levels), []).append(view.row.name)
+        if view.whole_kind.levels:
+            by_steps.setdefault(tuple((one.level, one.up_to_dh) for one in view.whole_kind.levels), []).append(
+                view.row.name
+            )
     rows = [Levels(", ".join(names), steps) for steps, names in by_steps.items()]
     return rows[:MOST_LEVEL_ROWS]
 

@@ -93,7 +93,7 @@ class ByTheRules(DataTest):
         """Two hundred drinks at forty a working day: five working days after it is done, and seven tenths of that."""
         machine = self.used_machine(per_day=40, done={"brew-tablet": 1})
         view = self.view(machine)
-        item = view.kind.item("brew-tablet")
+        item = view.whole_kind.item("brew-tablet")
         limit = next(state.limit for state in view.status.due("brew-tablet").triggers if state.limit)
         done = self.calendar.closing(date(2026, 11, 27))
         ahead = term_after(view.status.work, item, done)

@@ -1,0 +1,96 @@
+"""A figure that stands on two pages is worked out once: the same on both, on machines of every kind."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from math import ceil
+from random import Random
+
+from lamplight.actions.machines import LastDoneAnswer, declare_done
+from lamplight.core.errors import InvalidInput
+from lamplight.core.plan.moves import price
+from lamplight.core.plan.terms import term_now
+from lamplight.library.catalogue import kinds
+from lamplight.sight.actor import Actor
+from lamplight.sight.costs import machine_costs
+from lamplight.sight.dose import mixes_of
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.preparing import prepare
+from lamplight.sight.rhythms import times_here
+from lamplight.sight.shelves import uses_ahead
+from lamplight.sight.weeks import weeks_ahead
+from lamplight.store.sites import machine, the_site
+from lamplight.web.today.model import task_of
+from tests.base import NOW, DataTest
+from tests.draw import drawn
+
+
+class OneAnswer(DataTest):
+    """Machines of some kinds, everything done some days ago, one by one."""
+
+    def setUp(self):
+        """Used machines, in `make test-long` of every kind."""
+        super().setUp()
+        chance = Random(7)
+        for key in drawn(sorted(kinds()), 5, 3):
+            number = self.used_machine(name=key, kind=key, per_day=chance.randint(15, 60))
+            for item in kinds()[key].items:
+                at = NOW - timedelta(days=chance.randint(0, 30), hours=chance.randint(0, 9))
+                declare_done(machine(self.site.id, number), item.key, LastDoneAnswer(at=at), None, Actor(NOW))
+        self.here = the_site()
+        self.views = machine_views(self.here, NOW)
+        self.today = self.here.calendar.today(NOW)
+
+    def test_how_long_a_job_takes(self):
+        """Before the run, on Today, in the plan and among the costs: the same minutes of the keeper's own."""
+        compared = 0
+        planned = {task.key: task.minutes for task in weeks_ahead(self.here, self.views, NOW, None)[0].tasks}
+        costs = {
+            (cost.view.row.id, job.item): job.minutes
+            for cost in machine_costs(self.here, self.views, NOW)
+            for _, job in cost.jobs
+        }
+        for view in self.views:
+            for due in view.status.dues:
+                with self.subTest(kind=view.kind.key, item=due.item.key):
+                    minutes = view.own_minutes(due)
+                    key = (view.row.id, due.item.key)
+                    self.assertEqual(task_of(view, due).minutes, minutes)
+                    self.assertEqual(planned.get(key, minutes), minutes)
+                    self.assertEqual(costs.get(key, minutes), minutes)
+                    try:
+                        ready = prepare(view, due.item.key, self.here, NOW)
+                    except InvalidInput:
+                        continue  # it is ticked
+                    self.assertEqual(ceil(ready.own_s / 60), minutes)
+                    compared += key in planned and key in costs
+        self.assertGreater(compared, 20)
+
+    def test_how_often_in_a_year(self):
+        """At the dose bench and among the costs."""
+        compared = 0
+        for cost in machine_costs(self.here, self.views, NOW):
+            often = {job.item: job.times for _, job in cost.jobs}
+            for mix in mixes_of(cost.view):
+                times = times_here(cost.view, self.today).get(mix.item.key, 0.0)
+                self.assertEqual(often.get(mix.item.key, 0.0), times)
+                compared += 1
+        self.assertGreater(compared, 2)
+
+    def test_how_likely_a_date_is(self):
+        """What the plan says of waiting until a day is what supplies reckon with by the evening before."""
+        compared = 0
+        uses = [use for own in uses_ahead(self.here, self.views, NOW).values() for use in own]
+        for view in self.views:
+            for due in view.status.dues:
+                term = term_now(due, self.today)
+                first = next((use for use in uses if (use.machine, use.item) == (view.row.id, due.item.key)), None)
+                if first is None or term is None or term.due or term.passage.likely != first.likely:
+                    continue
+                for days in (-3, -2, 0, 4):
+                    day = first.likely + timedelta(days=days)
+                    with self.subTest(kind=view.kind.key, item=due.item.key, days=days):
+                        said = price(term, day).chance
+                        self.assertAlmostEqual(said, first.when.chance_by(day - timedelta(days=1)))
+                compared += 1
+        self.assertGreater(compared, 3)
