@@ -59,13 +59,13 @@ def folded(chores: Sequence[Chore], apart: Iterable[str] = ()) -> tuple[RoundJob
 
     Args:
         chores: what is to be done, keys unique.
-        apart: keys of chores that are not done in one opening with others.
+        apart: keys of chores that are done neither in one opening nor along with others.
     """
     alone = frozenset(apart)
     jobs: list[RoundJob] = []
     for machine in dict.fromkeys(chore.machine for chore in chores):
         here = [chore for chore in chores if chore.machine == machine]
-        led, shares = _settling(here)
+        led, shares = _settling(here, alone)
         groups: dict[str, list[Chore]] = {}
         for chore in sorted(led, key=lambda chore: (not chore.begun, chore.place)):
             name = chore.opening if chore.opening and chore.key not in alone and not chore.begun else f"= {chore.key}"
@@ -74,15 +74,19 @@ def folded(chores: Sequence[Chore], apart: Iterable[str] = ()) -> tuple[RoundJob
     return tuple(sorted(jobs, key=lambda job: (not job.begun, job.rank)))
 
 
-def _settling(here: Sequence[Chore]) -> tuple[list[Chore], dict[str, tuple[Share, ...]]]:
-    """The chores of a machine that have to be done themselves, and all that each does."""
+def _settling(
+    here: Sequence[Chore], alone: frozenset[str] = frozenset()
+) -> tuple[list[Chore], dict[str, tuple[Share, ...]]]:
+    """The chores of a machine that have to be done themselves, and all that each does; some ``alone``."""
     led = list(here)
     shares: dict[str, tuple[Share, ...]] = {chore.key: (chore.share,) for chore in here}
     # Those that settle most come first, so that of two that settle each other one stays.
     for chore in sorted(here, key=lambda chore: (not chore.begun, -len(chore.settles), chore.share.rank)):
         if chore not in led or chore.ticked:
             continue
-        for other in [o for o in led if o is not chore and o.share.item in chore.settles and not o.begun]:
+        for other in [
+            o for o in led if o is not chore and o.share.item in chore.settles and not o.begun and o.key not in alone
+        ]:
             # What matters more is not left to what may be left out.
             if other.share.rank >= chore.share.rank or other.ticked or other.settles <= chore.settles:
                 led.remove(other)

@@ -23,7 +23,7 @@ def plan_round(
     taken = taken or {}
     problem = RoundProblem(folded(chores), walks, until_s, taken)
     plan = round_of(problem)
-    torn = [job for job in plan.left_out if job.saved_s]
+    torn = [job for job in plan.left_out if job.saved_s or len(job.shares) > len(job.chores)]
     if not torn:
         return plan, problem
     apart = {f"{job.machine}:{share.item}" for job in torn for share in job.shares}

@@ -10,6 +10,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.care.findings import DEEPER, WORDS, LookedAt, findings
+from lamplight.core.care.item import Start
+from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import DaysSince
 from lamplight.core.job.inspections import INSPECTIONS
@@ -68,6 +70,17 @@ class Findings(unittest.TestCase):
         self.assertGreaterEqual(self.strip([dirty], dirty.at)["milk-strip-down"].status, Status.DUE)
         well = replace(dirty, well=True, at=MONDAY - DAY, entry_id=2)
         self.assertEqual(self.strip([dirty, well])["milk-strip-down"].status, Status.CLEAR)
+
+    def test_only_a_deed_sees_to_it(self):
+        """Counted from a day on, said to be owed or new is nothing that anybody did."""
+        dirty = LookedAt("hose", False, MONDAY - 2 * DAY, "milk-wash", 1)
+        for start in Start:
+            done = DoneFact("milk-strip-down", MONDAY - DAY, start=start)
+            known = replace(book(28, 40, {"milk-wash": MONDAY - DAY}), looked_at=(dirty,))
+            known = replace(known, done=(*known.done, done))
+            with self.subTest(start=start):
+                status = judged(known, STRIP, WASH)["milk-strip-down"].status
+                self.assertEqual(status >= Status.DUE, start is not Start.DONE)
 
     def test_an_experiment_brings_the_next_wash(self):
         """At the end of a weak wash: the strip-down and, at full dose, the wash itself."""

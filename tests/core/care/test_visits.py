@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from datetime import timedelta
 
 from hypothesis import given
@@ -46,6 +47,14 @@ class Together(unittest.TestCase):
         """Other openings, none, and what nobody knows the last time of."""
         rows = (("door", 7, 7), ("tank", 7, 7), ("", 7, 7), ("", 7, 8), ("door", 7, None))
         self.assertEqual(together(*rows), ())
+
+    def test_what_another_covers_is_not_offered_along(self):
+        """It is done with the other anyway."""
+        items = [item(DaysSince(7), key=f"i{n}", opening="door") for n in range(3)]
+        done = {one.key: MONDAY - timedelta(days=7) for one in items}
+        status = assess(book(28, 40, done), kind(*items), OFFICE, MONDAY)
+        covered = [replace(due, covered_by="i0") if due.item.key == "i1" else due for due in status.dues]
+        self.assertEqual([sorted(group) for group in keys(visits(covered, status.context, 3))], [["i0", "i2"]])
 
     def test_overdue_first(self):
         """The most urgent leads and says so."""

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 
 from lamplight.core.dose.in_hand import counted, ways_to_measure
 from lamplight.core.errors import InvalidInput
+from lamplight.core.job.dose import measured, pour_of
 from lamplight.library import catalogue
 
 LIQUID = next(one for one in catalogue.products().values() if one.unit == "ml")
@@ -35,6 +36,23 @@ class InHands(unittest.TestCase):
         self.assertEqual(len(ways_to_measure(replace(PELLETS, unit="g"), 54, grams_each=1.0)), 1)
         # 100 teaspoons are no measure any more.
         self.assertNotIn("level teaspoon", {way.measure for way in ways_to_measure(LIQUID, 500)})
+
+    def test_what_a_hand_can_measure(self):
+        """To the millilitre, from 50 on to five; grams to one; pieces whole; caps by halves; never nothing."""
+        for unit, whole, wanted, gives in (
+            ("ml", False, 12.4, 12), ("ml", False, 49.4, 49), ("ml", False, 52.4, 50), ("ml", False, 103, 105),
+            ("g", False, 103, 103), ("g", False, 2.4, 2), ("L", False, 0.52, 0.5), ("L", False, 0.53, 0.55),
+            ("capful", False, 1.3, 1.5), ("tablet", True, 1.6, 2), ("tablet", True, 0.2, 1), ("g", False, 0.2, 1),
+        ):  # fmt: skip
+            with self.subTest(unit=unit, wanted=wanted):
+                self.assertAlmostEqual(measured(replace(LIQUID, unit=unit, whole=whole), wanted), gives)
+
+    def test_a_liquid_takes_the_place_of_water(self):
+        """100 ml a litre into two litres: 200 ml and 1.8 L of water, whatever unit its label counts in; powder none."""
+        for unit, per_l, water in (("ml", 100, 1800), ("L", 0.1, 1800), ("g", 100, 2000)):
+            with self.subTest(unit=unit):
+                product = replace(LIQUID, unit=unit, per_l=per_l, dose=per_l, least_ml=None, most_ml=None)
+                self.assertAlmostEqual(pour_of(product, 2000).water_ml, water)
 
     @given(amounts, st.floats(0.1, 200), st.sampled_from((0.25, 0.5, 1.0)))
     def test_nearest(self, wanted, each, step):

@@ -44,6 +44,27 @@ def meaning(pattern):
     return Meaning((Match(pattern, (1, 0, 0)),))
 
 
+class Nearest(unittest.TestCase):
+    """Where a guest is sent."""
+
+    def test_each_case(self):
+        """What gives all drinks first, then the shortest way; where nobody knows the way, last of its sort."""
+        yes, no_milk, no = Usable.YES, Usable.NO_MILK, Usable.NO
+        for others, than, sent in (
+            (((7, yes, 300), (8, yes, None)), no, 7),
+            (((7, yes, None), (8, yes, 86_000)), no, 8),
+            (((7, yes, None), (8, yes, None)), no, 7),
+            (((7, no_milk, 10), (8, yes, 900)), no, 8),
+            (((7, no_milk, 10), (8, no, 5)), no, 7),
+            (((7, no_milk, 10),), no_milk, None),
+            (((7, yes, 0), (8, yes, 0)), no, 7),
+            ((), no, None),
+        ):
+            with self.subTest(others=others, than=than):
+                found = nearest_usable([OtherMachine(*one) for one in others], than)
+                self.assertEqual(found.machine if found else None, sent)
+
+
 class MayI(unittest.TestCase):
     """The worst of what is known decides."""
 

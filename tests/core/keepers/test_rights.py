@@ -32,6 +32,34 @@ MAY = {
 }
 
 
+class Afterwards(unittest.TestCase):
+    """Who is what once somebody came, changed or left: a table, since a law does not name them."""
+
+    def test_each_case(self):
+        """Whoever is changed without a word stays what they are; somebody new is a keeper, the first an owner."""
+        look, h, k, o = RoleAtSite
+        for before, who, role, after in (
+            ({1: o, 2: h}, 2, None, {1: o, 2: h}),
+            ({1: o, 2: look}, 2, None, {1: o, 2: look}),
+            ({1: o, 2: k}, 2, h, {1: o, 2: h}),
+            ({1: o}, 2, None, {1: o, 2: k}),
+            ({1: o}, 2, look, {1: o, 2: look}),
+            ({}, 1, None, {1: o}),
+            ({1: o, 2: h}, 2, o, {1: o, 2: o}),
+        ):
+            with self.subTest(before=before, who=who, role=role):
+                self.assertEqual(roles_after(before, who, role), after)
+
+    def test_who_leaves(self):
+        """The others stay what they are; alone at a computer whoever is left inherits, else an owner has to stay."""
+        _, h, k, o = RoleAtSite
+        self.assertEqual(roles_after({1: o, 2: h, 3: k}, 3, None, stays=False), {1: o, 2: h})
+        self.assertEqual(roles_after({1: o, 2: h}, 1, None, stays=False, alone=True), {2: o})
+        self.assertEqual(roles_after({1: o, 2: h}, 2, None, stays=False, alone=True), {1: o})
+        with self.assertRaisesRegex(InvalidInput, "One owner has to stay"):
+            roles_after({1: o, 2: h}, 1, None, stays=False)
+
+
 class Rights(unittest.TestCase):
     """Who may what."""
 

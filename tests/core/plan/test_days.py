@@ -73,6 +73,15 @@ class Laws(unittest.TestCase):
                 still += was == now
         self.assertGreaterEqual(still, 10)
 
+    def test_a_pinned_visit_has_its_room(self):
+        """An hour of which a keeper took fifty minutes: nothing else of twenty goes into it, by either planner."""
+        slots = (slot(1), slot(3))
+        chosen, other = task(1, "descale", term(0, 5), minutes=40), task(2, "wash", term(0, 2), minutes=20)
+        problem = PlanProblem(TODAY, day(28), slots, (other, chosen), pinned={chosen.key: frozenset({0})})
+        for plan in (greedy_plan(problem), exact_plan(problem)):
+            placed = {one.task.item: one.slot for one in plan.planned}
+            self.assertEqual((placed["descale"], placed["wash"]), (0, 1))
+
     def test_pins_hold(self):
         """What a keeper chose is done there, whatever it costs; the rest is planned around it."""
         for seed in range(12):

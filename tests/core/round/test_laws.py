@@ -207,6 +207,39 @@ class Folding(unittest.TestCase):
                 ranks = [job.rank for job in jobs]
                 self.assertEqual(ranks, sorted(ranks))
 
+    def test_what_matters_more_is_not_left_to_what_may_be_left_out(self):
+        """A job that settles another matters as much; where time is too short for it, the other is done itself."""
+        for rank in Rank:
+            big = Chore(1, share("strip", Rank.LIMIT), (Work("strip", 900),), 0, settles=frozenset({"wash"}))
+            small = Chore(1, share("wash", rank), (Work("wash", 300),), 1)
+            (job,) = folded([big, small])
+            with self.subTest(rank=rank):
+                self.assertEqual(
+                    (job.rank, [one.item for one in job.shares]), (min(rank, Rank.LIMIT), ["strip", "wash"])
+                )
+                plan, problem = plan_round([big, small], walks([1]), 600)
+                self.assertEqual(round_faults(plan, problem), [])
+                self.assertEqual([one.item for job in plan.done for one in job.shares], ["wash"])
+
+    def test_nothing_begins_before_its_time(self):
+        """Folded or alone, ticked or led: not before the latest of what it does; what may begin at once does."""
+        soon = Chore(1, share("rinse"), (Work("rinse", 120),), 0, "door")
+        late = Chore(1, share("grease"), (Work("grease", 300),), 1, "door", ready_s=3600)
+        tick = Chore(1, share("tray", ticked=True), (Work("tray", 60),), 2, ready_s=1800)
+        at_once = Chore(1, share("wipe", ticked=True), (Work("wipe", 60),), 3)
+        plan, problem = plan_round([soon, late, tick, at_once], walks([1]), 3 * 3600)
+        self.assertEqual(round_faults(plan, problem), [])
+        starts = {one.item: turn.start_s for turn in plan.placed for one in turn.job.shares}
+        self.assertGreaterEqual(min(starts["rinse"], starts["grease"]), 3600)
+        self.assertGreaterEqual(starts["tray"], 1800)
+        self.assertLess(starts["wipe"], 1800)
+
+    def test_a_machine_is_free_when_it_has_ended_itself(self):
+        """Not when the hands leave it: two minutes of hands, ten alone."""
+        plan, _ = plan_round([Chore(1, share("rinse"), (Work("rinse", 120, alone_s=600),))], walks([1, 2]), 3600)
+        start = plan.placed[0].start_s
+        self.assertEqual((plan.free_again_s(1), plan.free_again_s(2)), (start + 720, None))
+
     def test_what_matters_is_not_lost_with_what_does_not(self):
         """A folded job that does not fit is unfolded again, and its urgent part done."""
         urgent_chore = Chore(1, share("wash", Rank.HEALTH), (Work("wash", 600),), 0, "programmes")

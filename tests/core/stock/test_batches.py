@@ -147,5 +147,21 @@ class Cupboards(unittest.TestCase):
             self.assertEqual((one.amount, one.short, one.batches), (several.amount, several.short, several.batches))
 
 
+class LastDay(unittest.TestCase):
+    """What keeps until a date can be used on it."""
+
+    def test_used_on_its_date(self):
+        """Used on that very day nothing of it is lost; a day later all of it."""
+        held = (Batch(3, TODAY + 5 * DAY),)
+        for days, lost in ((4, 0), (5, 0), (6, 3)):
+            use = UseAhead(3, DateSpread(TODAY + days * DAY))
+            spoilt = likely_spoilt(held, [use], (), TODAY + 30 * DAY)
+            with self.subTest(days=days):
+                self.assertEqual(sum(one.units for one in spoilt), lost)
+        self.assertEqual([past_date(held, TODAY + n * DAY) for n in (5, 6)], [0, 3])
+        self.assertEqual(likely_spoilt(held, (), (), TODAY + 5 * DAY), ())  # nobody knows what comes after
+        self.assertEqual([one.day for one in likely_spoilt(held, (), (), TODAY + 6 * DAY)], [TODAY + 5 * DAY])
+
+
 if __name__ == "__main__":
     unittest.main()
