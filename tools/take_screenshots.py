@@ -26,7 +26,12 @@ BROWSER = (
 
 
 def _opened(address: str) -> Callable[[Page], object]:
-    return lambda page: page.goto(address)
+    def show(page: Page) -> None:
+        answer = page.goto(address)
+        if answer is None or not answer.ok:
+            raise LookupError(f"There is no page at {address}: name the one that took its place.")
+
+    return show
 
 
 def _doubtful_sheet(page: Page) -> None:
@@ -121,7 +126,7 @@ def _mail(page: Page) -> None:
 
 
 VIEWS: dict[str, Callable[[Page], object]] = {
-    "today": _opened("/today/planned"),
+    "today": _opened("/"),
     "plan": _plan_held,
     "round": _round,
     "mail": _mail,

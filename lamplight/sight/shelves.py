@@ -8,6 +8,7 @@ from datetime import date, datetime, timedelta
 from functools import partial
 
 from lamplight.core.care.item import Due
+from lamplight.core.care.rhythm import dates_left
 from lamplight.core.job.chemistry import Product
 from lamplight.core.plan.terms import ROUTINE_DAYS, term_now
 from lamplight.core.site.calendar import SiteCalendar
@@ -58,17 +59,8 @@ def _dated(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, 
     for place, key in enumerate(rarest_first):
         for other in rarest_first[place + 1 :]:
             if other in along.get(key, ()):
-                dated[other] = _without(dated[other], dated[key])
+                dated[other] = dates_left(dated[other], dated[key])
     return dated
-
-
-def _without(dates: Sequence[DateSpread], along: Sequence[DateSpread]) -> list[DateSpread]:
-    """The dates of a job that are left when each time of another does it: the one that is nearest falls away."""
-    left = list(dates)
-    for one in along:
-        if left:
-            left.remove(min(left, key=lambda own: abs((own.likely - one.likely).days)))
-    return left
 
 
 def _uses_of(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str, list[UseAhead]]:

@@ -6,7 +6,7 @@ asked from a day on after which nothing of the sort is known, each time as if it
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 from math import sqrt
@@ -14,6 +14,7 @@ from math import sqrt
 from lamplight.core.care.item import Due
 from lamplight.core.care.triggers import AfterEvent, BeforeAbsence, FoundDirty, Prompted
 from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.usage.passage import DateSpread
 
 DAYS_A_YEAR = 365
 # Rules that speak of what happens now and then, on no rhythm that anybody knows.
@@ -91,3 +92,12 @@ def times_a_year(rhythms: Mapping[str, Rhythm], settles: Mapping[str, Collection
         along = sum(times for other, times in found.items() if key in settles.get(other, ()))
         found[key] = max(0.0, rhythm.a_year - along)
     return found
+
+
+def dates_left(dates: Sequence[DateSpread], along: Sequence[DateSpread]) -> list[DateSpread]:
+    """The dates of a job that are left when each time of another does it: the one that is nearest falls away."""
+    left = list(dates)
+    for one in along:
+        if left:
+            left.remove(min(left, key=lambda own: abs((own.likely - one.likely).days)))
+    return left

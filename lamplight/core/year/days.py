@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
 from datetime import date, timedelta
 
 from lamplight.core.errors import MissingReading
@@ -12,18 +11,14 @@ from lamplight.core.year.ways import YearDay
 
 # From today to the same date of next year, its evening included: what is due once a year is then done once.
 DAYS = 366
-# Eight in ten lie within so many standard errors.
 
 
-def year_ahead(
-    litres: Meter, drinks: Meter, today: date, away: Collection[date] = (), days: int = DAYS
-) -> tuple[YearDay, ...]:
-    """Each day from today on, with what is expected of it; a closed date brings nothing.
+def year_ahead(litres: Meter, drinks: Meter, today: date, days: int = DAYS) -> tuple[YearDay, ...]:
+    """Each day from today on, with what is expected of it; a closed date brings nothing, an absence's neither.
 
     Args:
-        litres, drinks: the machine's meters.
+        litres, drinks: the machine's meters; in their calendar absences are closed.
         today: the first day.
-        away: dates on which nobody is there.
         days: how many, 1 or more.
 
     Raises:
@@ -34,7 +29,7 @@ def year_ahead(
     calendar, ahead = litres.calendar, []
     for number in range(days):
         day = today + timedelta(days=number)
-        shut = day in calendar.closures or day in away
+        shut = day in calendar.closures
         ahead.append(
             YearDay(
                 day,

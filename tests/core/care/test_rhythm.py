@@ -5,13 +5,14 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 from datetime import date, timedelta
+from functools import partial
 from random import Random
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.assess import assess, due_after, rhythms
 from lamplight.core.care.item import CareItem
-from lamplight.core.care.rhythm import Rhythm, rhythm_of, times_a_year
+from lamplight.core.care.rhythm import Rhythm, dates_left, rhythm_of, times_a_year
 from lamplight.core.care.triggers import (
     AfterEvent,
     BeforeAbsence,
@@ -24,6 +25,7 @@ from lamplight.core.care.triggers import (
 )
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.absence import Absence
+from lamplight.core.usage.passage import DateSpread
 from tests.core.makers import MONDAY, OFFICE, book
 
 TODAY = MONDAY.date()
@@ -66,6 +68,17 @@ class Lived(unittest.TestCase):
             self.assertIsNone(rhythm(trigger))
         self.assertAlmostEqual(rhythm(BeforeAbsence(14), DaysSince(28)).interval_days, 28, delta=1.5)
 
+    def test_absences_ahead_are_no_rhythm(self):
+        """Even asked from today on, with three weeks away each month: every third month stays every third month."""
+        away = tuple(Absence(TODAY + timedelta(days=n), TODAY + timedelta(days=n + 20)) for n in range(10, 300, 30))
+        found = []
+        for triggers in ((MonthsSince(3),), (BeforeAbsence(14), MonthsSince(3))):
+            kind, item = one_item(*triggers)
+            work = assess(book(absences=away), kind, OFFICE, MONDAY).work
+            found.append(rhythm_of(partial(due_after, work, item), OFFICE, TODAY))
+        self.assertAlmostEqual(found[0].interval_days, 91, delta=4)
+        self.assertEqual(*found)
+
     def test_no_absence_and_no_closure_is_stretched_over_a_year(self):
         """Three weeks away soon, and shut over the turn of the year: the rhythm is what it is without."""
         gone = [Absence(TODAY + timedelta(days=3), TODAY + timedelta(days=24))]
@@ -101,6 +114,20 @@ class Along(unittest.TestCase):
         )  # fmt: skip
         self.assertAlmostEqual(found["acid"], 365 / 3.5)
         self.assertAlmostEqual(found["wash"], 261 - 365 / 3.5)
+
+    def test_the_nearest_date_falls_away(self):
+        """One for each time that it is done along; never more than there are."""
+        day = [DateSpread(TODAY + timedelta(days=n)) for n in range(40)]
+        own = [day[5], day[12], day[19], day[26]]
+        for along, left in (
+            ((), own),
+            ((day[13],), [day[5], day[19], day[26]]),
+            ((day[13], day[14]), [day[5], day[26]]),
+            ((day[0], day[39]), [day[12], day[19]]),
+            (day[10:20], []),
+        ):
+            with self.subTest(along=along):
+                self.assertEqual(dates_left(own, along), left)
 
     def test_laws(self):
         """Never less than none, never more than by itself; with what does it along as often as it is due."""

@@ -5,10 +5,10 @@ from __future__ import annotations
 import unittest
 from itertools import permutations
 
-from lamplight.core.round.problem import RoundProblem, Span, Walks
+from lamplight.core.round.problem import RoundProblem, Span, Walks, round_faults
 from lamplight.core.round.search import round_of
 from tests import shipped_effort, spared_effort
-from tests.core.round.problems import one_job
+from tests.core.round.problems import one_job, walks
 
 setUpModule, tearDownModule = shipped_effort, spared_effort
 
@@ -108,6 +108,15 @@ class SixMachines(unittest.TestCase):
                     continue
                 self.assertEqual(plan.left_out, ())
                 self.assertEqual(plan.finish_s, 60 * min(end for end, _ in ways))
+
+    def test_up_to_the_rush_and_from_its_end_on(self):
+        """By hand: a minute's walk and five at the machine. A rush that begins as they end is none in the way."""
+        for shut, opens, over in ((360, 600, 360), (359, 600, 900), (0, 60, 360), (0, 61, 361)):
+            with self.subTest(shut=shut, opens=opens):
+                rush = {1: (Span(shut, opens, "the rush"),)}
+                problem = RoundProblem((one_job("a", 1, 5),), walks([1]), 3600, rush)
+                plan = round_of(problem)
+                self.assertEqual((plan.finish_s, [*round_faults(plan, problem)]), (over, []))
 
 
 if __name__ == "__main__":

@@ -10,16 +10,19 @@ from itertools import pairwise
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from lamplight.core.assess import assess
 from lamplight.core.care.triggers import CountSince, HardnessStep, LitresByHardness, MonthsSince, ScaleBudget
 from lamplight.core.errors import InvalidInput
+from lamplight.core.site.absence import Absence
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.water_test import WaterTest
 from lamplight.core.year.closed import closed_sums
+from lamplight.core.year.days import year_ahead
 from lamplight.core.year.lived import live_year, spread_year
 from lamplight.core.year.ways import Terms, WaterWay, YearDay, four_ways
-from tests.core.care.makers import item, judged
+from tests.core.care.makers import item, judged, kind
 from tests.core.makers import MONDAY, OFFICE, book
 
 FIRST = date(2026, 11, 23)
@@ -51,6 +54,22 @@ terms = st.builds(
     lambda grams, price: Terms((ScaleBudget(grams, 0.4), MonthsSince(12)), descale_price=price),
     st.floats(3, 60), st.floats(0, 10),
 )  # fmt: skip
+
+
+class Days(unittest.TestCase):
+    """What the drinks so far foretell."""
+
+    def test_an_absence_brings_nothing(self):
+        """Forty drinks on each of 261 open days in a year of Mondays to Fridays; ten of them away are 251."""
+        away = Absence(FIRST + timedelta(days=7), FIRST + timedelta(days=20))
+        for absences, open_days in (((), 261), ((away,), 251)):
+            meters = assess(book(absences=absences), kind(item(MonthsSince(1))), OFFICE, MONDAY).context.meters
+            days = year_ahead(meters["litres"], meters["drinks"], FIRST, 365)
+            self.assertEqual(len(days), 365)
+            self.assertEqual(sum(day.open for day in days), open_days)
+            self.assertAlmostEqual(sum(day.drinks for day in days) / 40, open_days, delta=2.0)
+            gone = [day for day in days if any(day.day in absence.dates() for absence in absences)]
+            self.assertEqual([(day.litres, day.drinks, day.open) for day in gone], [(0, 0, False)] * len(gone))
 
 
 class Year(unittest.TestCase):
