@@ -114,7 +114,7 @@ class KindDocument(unittest.TestCase):
             schema.check_schema(schema.schema)
             for text in texts:
                 schema.validate(yaml.safe_load(text))
-            with self.assertRaises(jsonschema.ValidationError):
+            with self.assertRaisesRegex(jsonschema.ValidationError, "Additional properties are not allowed"):
                 schema.validate({**yaml.safe_load(texts[0]), "colour": "red"})
 
 

@@ -415,13 +415,20 @@ class OwnTexts(Guided):
             {"per_l": -1}, {"title": " "}, {"unit": ""},
         )  # fmt: skip
         for wrong in rows:
-            with self.subTest(wrong=wrong), self.assertRaises(InvalidInput):
+            with (
+                self.subTest(wrong=wrong),
+                self.assertRaisesRegex(
+                    InvalidInput,
+                    "A dose lies between|Say its form, and the chemistry that its|Say what it serves as|"
+                    "The name is missing|The unit is missing",
+                ),
+            ):
                 save_product(ProductFields(**{**fields.__dict__, **wrong}), HAND)
         before = StockMoveFact.select().count()
         for amount in (-1, float("nan"), 2_000_000):
-            with self.subTest(amount=amount), self.assertRaises(InvalidInput):
+            with self.subTest(amount=amount), self.assertRaisesRegex(InvalidInput, "An amount lies between"):
                 move_stock("descaler-liquid", Move.COUNTED, amount, HAND)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "There is no such product"):
             move_stock("nothing", Move.COUNTED, 1, HAND)
         self.assertEqual(StockMoveFact.select().count(), before)
 

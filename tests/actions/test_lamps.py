@@ -131,7 +131,14 @@ class Sighted(DataTest):
             (shows(care="steady red"), NOW + timedelta(minutes=1), None),
             (shows(care="steady red"), NOW, -1),
         ):
-            with self.subTest(view=view), self.assertRaises(InvalidInput):
+            with (
+                self.subTest(view=view),
+                self.assertRaisesRegex(
+                    InvalidInput,
+                    "A counter shows|That time has not come yet|"
+                    "The lamp Rinse and descale cannot be steady|This panel has no lamp “moon”",
+                ),
+            ):
                 note_sighting(self.row, view, at, HAND, value=value)
         self.assertEqual(Entry.select().count(), before)
 
@@ -154,7 +161,7 @@ class Sighted(DataTest):
         try_cause(self.row, diagnosis.about, "electronics", True, HAND)
         said = next(o for o in panel_diagnosis(self.view(self.hall)).causes if o.cause.key == "electronics").grounds
         self.assertIn("2 times before", said[0])
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "There is no such cause"):
             try_cause(self.row, "x", "bad magic", True, HAND)
 
     def test_complaints(self):
@@ -178,12 +185,12 @@ class Sighted(DataTest):
             self.assertEqual(judged(self.view(self.hall)).drinks, drinks)
             judge_drink(self.view(self.hall), HAND)
         self.assertTrue(judged(self.view(self.hall)).judged)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "Change the grind by one notch first, then"):
             judge_drink(self.view(self.hall), HAND)
         change_grind(self.row, "finer", Actor(NOW + timedelta(minutes=1)))
         self.assertEqual(judged(self.view(self.hall, NOW + timedelta(minutes=2))).drinks, 0)
         self.assertIsNone(judged(self.view(self.hall, NOW + timedelta(hours=13))))
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "One notch coarser, or one notch finer"):
             change_grind(self.row, "sideways", HAND)
 
     def test_undoing_a_notch_says_what_goes(self):
@@ -246,7 +253,13 @@ class OwnPanel(DataTest):
             PatternWords("x y", Sort.CARE.value, "moon"),
             PatternWords("x y", Sort.CARE.value, "filter", "gently"),
         ):
-            with self.subTest(words=words), self.assertRaises(InvalidInput):
+            with (
+                self.subTest(words=words),
+                self.assertRaisesRegex(
+                    InvalidInput,
+                    "Own has no such care item|Say what sort of meaning it is, and how|What it means is missing",
+                ),
+            ):
                 teach_pattern(self.row, view, words, HAND)
         with self.assertRaisesRegex(InvalidInput, "panel is dark"):
             teach_pattern(self.row, PanelSignals(), PatternWords("x y", Sort.CARE.value), HAND)

@@ -112,7 +112,7 @@ class Leaving(People):
     def test_one_of_it(self):
         """Mail, calendar, or all; by themselves or an owner, and nobody else; the passphrase lets them in again."""
         other = save_keeper("Bo", "BO", Actor(NOW), role=RoleAtSite.KEEPER)
-        with self.assertRaises(NotAllowed):
+        with self.assertRaisesRegex(NotAllowed, "That is for an owner"):
             end_some_access("all", self.quill, Actor(LATER, other, True, role=RoleAtSite.KEEPER, site_id=self.site.id))
         with self.assertRaisesRegex(InvalidInput, "Choose what ends"):
             end_some_access("nothing", self.quill, self.as_owner())
@@ -170,7 +170,7 @@ class Forgetting(People):
             forget_person(self.quill, [], self.as_owner(), self.throw_away)
         self.leave()
         self.assertEqual([row.keeper_id for row in may_be_forgotten()], [self.quill])
-        with self.assertRaises(NotAllowed):
+        with self.assertRaisesRegex(NotAllowed, "That is for an owner"):
             keeper = Actor(LATER, self.owner, True, role=RoleAtSite.KEEPER, site_id=self.site.id)
             forget_person(self.quill, [], keeper, self.throw_away)
         with self.assertRaisesRegex(InvalidInput, "photos that they took"):
@@ -204,5 +204,5 @@ class Forgetting(People):
             told.summary, f"The name of a former keeper ({self.quill}) was taken out of the book, with 1 photo"
         )
         self.assertEqual(may_be_forgotten(), [])
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "That is not the present passphrase of Ona"):
             save_keeper("X", "QM2", self.as_owner(), 999, active=True)

@@ -161,7 +161,7 @@ class Listens(DataTest):
         self.assertEqual((len(heard_in(self.state)), works.minutes.likely_s, works.gives[0].bursts), (1, 180, 1))
         with self.assertRaisesRegex(InvalidInput, "under way already"):
             take_back(self.run_id, self.state.index, self.site, self.actor)
-        with self.assertRaises(StaleStep):
+        with self.assertRaisesRegex(StaleStep, "This step was answered already, perhaps on"):
             take_back(self.run_id, 99, self.site, self.actor)
         undo(run_row(self.run_id).entry_id, self.actor)
         with self.assertRaisesRegex(StaleStep, "was undone"):

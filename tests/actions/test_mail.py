@@ -219,7 +219,7 @@ class Trouble(MailTest):
         send_again(row.id, Actor(EARLY + timedelta(hours=1)))
         self.turn(EARLY + timedelta(hours=1))
         self.assertEqual(self.states(), [MailState.SENT])
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "That mail cannot be sent again"):
             send_again(row.id, Actor(EARLY))
 
     def test_stopped_while_it_waits(self):
@@ -231,7 +231,7 @@ class Trouble(MailTest):
         set_mood(self.folder, Mood.TAKES)
         self.turn(EARLY + timedelta(hours=1))
         self.assertEqual((self.subjects(), self.states()), ([], [MailState.STOPPED]))
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "That mail no longer waits"):
             stop_mail(mails(self.site.id, 1)[0].id, Actor(NOW))
 
     def test_stopped_by_the_link(self):
@@ -247,7 +247,7 @@ class Trouble(MailTest):
         self.assertEqual(kinds[NoteKind.MORNING], MailState.STOPPED)
         stop_by_link(self.site, token, None, Actor(EARLY))
         self.assertFalse(wishes_rows(self.site.id)[0].wishes.any)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "That link stops nothing any more"):
             stop_by_link(self.site, "other", None, Actor(EARLY))
 
     def test_nobody_there(self):
@@ -564,16 +564,21 @@ class Line(unittest.TestCase):
         send()
         self.assertEqual((len(caught(self.folder)), steps), (1, [1]))
         set_mood(self.folder, Mood.BUSY)
-        with self.assertRaises(PutOff):
+        with self.assertRaisesRegex(PutOff, "The mail server puts it off:"):
             send()
         set_mood(self.folder, Mood.REFUSES)
-        with self.assertRaises(TurnedDown):
+        with self.assertRaisesRegex(TurnedDown, "The mail server refuses it:"):
             send()
         self.assertEqual(len(caught(self.folder)), 1)
 
     def test_what_the_server_cannot(self):
         """No encryption, no signing in: said, and tried again later, nothing sent in the open."""
         for rest in ({"security": "starttls"}, {"user": "ann", "password": "x"}, {"security": "tls"}):
-            with self.subTest(rest=rest), self.assertRaises(PutOff):
+            with (
+                self.subTest(rest=rest),
+                self.assertRaisesRegex(
+                    PutOff, "The mail server cannot do what it is asked|The mail server could not be reached:"
+                ),
+            ):
                 hand_over(Server(HOST, self.port, **rest), "a@x.org", "b@x.org", b"Subject: x\r\n\r\ny", lambda: None)
         self.assertEqual(caught(self.folder), [])

@@ -60,7 +60,7 @@ class Taking(DataTest):
     def test_an_answer_to_another_question_settles_nothing(self):
         """“As typed” does not explain a counter that falls."""
         machine = self.used_machine()
-        with self.assertRaises(DoubtfulReadings):
+        with self.assertRaisesRegex(DoubtfulReadings, "is less than the"):
             take_readings([TypedReading(machine, 5, NOW, "as-typed")], self.calendar_of, HAND)
 
 

@@ -96,7 +96,7 @@ class Finishing(Led):
         now = self.walk(run_id)
         total = len(run_row(run_id).state.procedure.steps)
         events = RunEventRow.select().count()
-        with self.assertRaises(DoubtfulReadings):
+        with self.assertRaisesRegex(DoubtfulReadings, "is less than the"):
             finish_run(run_id, total, Finish(3, 1, note="odd"), self.site, Actor(now))
         self.assertEqual(RunEventRow.select().count(), events)
         self.assertTrue(run_row(run_id).state.running)
@@ -107,7 +107,7 @@ class Finishing(Led):
         """A double click settles once."""
         run_id = self.finished()
         done = CareDone.select().count()
-        with self.assertRaises(StaleStep):
+        with self.assertRaisesRegex(StaleStep, "This run has ended already"):
             finish_run(run_id, len(run_row(run_id).state.procedure.steps), Finish(None, 0), self.site, Actor(NOW))
         self.assertEqual(CareDone.select().count(), done)
 
@@ -127,7 +127,7 @@ class Interrupted(Led):
         """Two devices answer the same step: the later one learns it."""
         run_id = self.begin("brew-tablet")
         answer_step(run_id, EventKind.ADVANCE, 0, Actor(NOW))
-        with self.assertRaises(StaleStep):
+        with self.assertRaisesRegex(StaleStep, "This step was answered already, perhaps on"):
             answer_step(run_id, EventKind.ADVANCE, 0, Actor(NOW))
         self.assertEqual(run_row(run_id).state.index, 1)
 

@@ -173,7 +173,7 @@ class Told(DataTest):
         undo(entries(self.first, limit=1)[0].id, self.actor)
         self.assertEqual(len(run_row(run.id).state.procedure.steps), len(run.state.procedure.steps))
         edition = edition_of(programmes_known(self.view_of(self.first))[self.programme])
-        with self.assertRaises((StaleStep, InvalidInput)):
+        with self.assertRaisesRegex((StaleStep, InvalidInput), "This step is not of the machine’s own"):
             leave_out_step(self.site, run, self.view_of(self.first), index, "another", self.actor)
 
     def test_corrected_in_a_run(self):

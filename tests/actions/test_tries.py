@@ -57,7 +57,7 @@ class Counting(DataTest):
         """What came from one place holds up nobody elsewhere; too early is not counted."""
         self.fail(FREE_TRIES)
         for _ in range(3):
-            with self.assertRaises(TooManyTries):
+            with self.assertRaisesRegex(TooManyTries, "Too many tries from here"):
                 count_try("1", "a", NOW)
         self.assertEqual(FailedTry.select().count(), FREE_TRIES)
         count_try("1", "b", NOW)
@@ -67,7 +67,7 @@ class Counting(DataTest):
         """Trying one word for everybody is counted together."""
         for n in range(FREE_TRIES_OF_ALL):
             count_try(str(n), "a", NOW)
-        with self.assertRaises(TooManyTries):
+        with self.assertRaisesRegex(TooManyTries, "Too many tries from here"):
             count_try("another", "a", NOW)
 
     def test_forgiven_and_forgotten(self):
@@ -76,7 +76,7 @@ class Counting(DataTest):
         self.fail(FREE_TRIES, "2")
         forgive("1", "a")
         count_try("1", "a", NOW)
-        with self.assertRaises(TooManyTries):
+        with self.assertRaisesRegex(TooManyTries, "Too many tries from here"):
             count_try("2", "a", NOW)
         count_try("2", "a", NOW + timedelta(days=1, seconds=1))
         self.assertEqual(FailedTry.select().count(), 1)

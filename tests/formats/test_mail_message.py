@@ -97,5 +97,5 @@ class Addresses(unittest.TestCase):
             "", "ann", "@example.org", "ann@", "Ann <ann@example.org>", "a@b.org, c@d.org", "a@b.org\r\nBcc: c@d.org",
             "a b@example.org", "a@@b.org", "a@exa mple.org", f"{'a' * 65}@example.org", f"a@{'b' * 300}.org", "ä@b.org",
         ):  # fmt: skip
-            with self.subTest(text=text), self.assertRaises(InvalidInput):
+            with self.subTest(text=text), self.assertRaisesRegex(InvalidInput, "It is an address such as name@example"):
                 mail_address(text, "It")

@@ -62,10 +62,10 @@ class Bounds(unittest.TestCase):
         twice = "[&a [" + "a," * (MOST_NODES // 2 - 2) + "], *a]"
         self.assertEqual(len(load_yaml(twice)[1]), MOST_NODES // 2 - 2)
         for text in (f"{plain[:-1]}a]", f"[&a [{'a,' * (MOST_NODES // 2)}], *a]"):
-            with self.assertRaises(bounded_yaml.TooMuch):
+            with self.assertRaisesRegex(bounded_yaml.TooMuch, "it holds more than|with its aliases it holds more than"):
                 load_yaml(text)
         self.assertTrue(load_yaml("[" * DEEPEST + "a" + "]" * DEEPEST))
-        with self.assertRaises(bounded_yaml.TooMuch):
+        with self.assertRaisesRegex(bounded_yaml.TooMuch, "it is nested more than"):
             load_yaml("[" * (DEEPEST + 1) + "]" * (DEEPEST + 1))
 
     @given(st.recursive(st.none() | st.booleans() | st.integers(0, 10**9) | st.text("ab: -#", max_size=6),

@@ -270,9 +270,9 @@ class Checking(DataTest):
 
         entry = Entry.select().first()
         machine_id = self.machine()
-        with self.assertRaises(IntegrityError):
+        with self.assertRaisesRegex(IntegrityError, "CHECK constraint failed: value >="):
             CounterReading.create(entry=entry, machine=machine_id, at=NOW, value=-1, source="typed")
-        with self.assertRaises(IntegrityError):
+        with self.assertRaisesRegex(IntegrityError, "FOREIGN KEY constraint failed"):
             MachineVersion.create(entry=entry, machine=9999, name="x", kind="office-tower")
 
 

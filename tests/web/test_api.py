@@ -115,7 +115,7 @@ class Scopes(Programs):
         looker = Actor(NOW, self.people[RoleAtSite.LOOKER], True, role=RoleAtSite.LOOKER)
         make_token(Scope.READ, "wall", looker)
         for scope in (Scope.READINGS, Scope.LAMPS):
-            with self.assertRaises(NotAllowed):
+            with self.assertRaisesRegex(NotAllowed, "You look on here"):
                 make_token(scope, "x", looker)
         with self.assertRaisesRegex(InvalidInput, "signed in"):
             make_token(Scope.READ, "x", Actor(NOW))

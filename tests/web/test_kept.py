@@ -200,10 +200,10 @@ class Both(Kept):
 
     def test_never_came_by(self):
         """A step that the book's run did not reach, or one that ended: nobody's word brings it there."""
-        with self.assertRaises(StaleStep):
+        with self.assertRaisesRegex(StaleStep, "The run in the book did not come by that"):
             answer_as_mine(self.run_id, EventKind.ADVANCE, 3, Actor(NOW))
         answer_step(self.run_id, EventKind.ABANDON, 0, Actor(NOW), "a leak")
-        with self.assertRaises(StaleStep):
+        with self.assertRaisesRegex(StaleStep, "This run has ended already"):
             answer_as_mine(self.run_id, EventKind.ADVANCE, 0, Actor(NOW))
 
     def test_only_where_both_were_seen(self):

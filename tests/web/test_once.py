@@ -155,10 +155,10 @@ class Unique(DataTest):
         self.machine("Twin")
         save_keeper("", "TT", Actor(NOW))
         entry = Entry.create(kind="machine", at=NOW, recorded_at=NOW, summary="by hand")
-        with self.assertRaises(IntegrityError), database.atomic():
+        with self.assertRaisesRegex(IntegrityError, "UNIQUE constraint failed: machine"), database.atomic():
             other = Machine.create(site=self.site.id)
             MachineVersion.create(entry=entry, machine=other, name="tWIN", kind=KIND)
-        with self.assertRaises(IntegrityError), database.atomic():
+        with self.assertRaisesRegex(IntegrityError, "UNIQUE constraint failed: keeper"), database.atomic():
             KeeperVersion.create(entry=entry, keeper=Keeper.create(), name="T", initials="TT")
 
     def test_free_again(self):
@@ -218,6 +218,8 @@ class Unique(DataTest):
         save_keeper("Ada Brook", "AB", Actor(NOW))
         for name, initials in (("AB", "XY"), ("Jonas", "ada brook"[:6]), ("ada brook", "XZ")):
             if initials != "ada br":
-                with self.assertRaises(InvalidInput):
+                with self.assertRaisesRegex(
+                    InvalidInput, "There is a keeper called AB already|There is a keeper called ada brook already"
+                ):
                     save_keeper(name, initials, Actor(NOW))
         save_keeper("Ada Brooks", "AX", Actor(NOW))

@@ -241,7 +241,7 @@ class EveryEntry(Roles):
                     least = {"look": 0, "report": 1, "do": 1, "care": 2, "own": 3}[right]
                     self.assertEqual(wrote, list(RoleAtSite).index(role) >= least)
         for role in RoleAtSite:
-            with self.assertRaises(NotAllowed):
+            with self.assertRaisesRegex(NotAllowed, "Nobody was ever allowed to write “anything”"):
                 write_entry("anything", "new", Actor(NOW, self.people[role], True, role=role))
         write_entry("anything", "new", Actor(NOW))
 
@@ -305,7 +305,7 @@ class Helping(Roles):
         keeper = Actor(NOW, self.people[RoleAtSite.KEEPER], True, role=RoleAtSite.KEEPER)
         fields = MachineFields(row.name, row.kind, "upstairs")
         change_machine(self.site.id, row, fields, False, keeper)
-        with self.assertRaises(NotAllowed):
+        with self.assertRaisesRegex(NotAllowed, "That is for an owner"):
             change_machine(self.site.id, row, fields, True, keeper)
 
 
@@ -401,7 +401,7 @@ class Inviting(Roles):
         for role in (RoleAtSite.KEEPER, RoleAtSite.HELPER, RoleAtSite.LOOKER):
             self.use(role)
             self.post("/people/invite", {"site_role": "owner"}, 403)
-            with self.assertRaises(NotAllowed):
+            with self.assertRaisesRegex(NotAllowed, "That is for an owner"):
                 make_invite(self.site, RoleAtSite.OWNER, Actor(NOW, self.people[role], True, role=role))
         self.assertEqual(open_invites(self.site.id, NOW), [])
 

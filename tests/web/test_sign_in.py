@@ -63,7 +63,10 @@ class Passphrases(DataTest):
             "testworks1", "lamplight1", "iloveyou123", "adaada2026", "coffee coffee",
         )  # fmt: skip
         for words in weak:
-            with self.subTest(words=words), self.assertRaises(InvalidInput):
+            with (
+                self.subTest(words=words),
+                self.assertRaisesRegex(InvalidInput, "A passphrase has|That passphrase is guessed soon"),
+            ):
                 set_passphrase(self.ada, words, Actor(NOW))
         with self.assertRaisesRegex(InvalidInput, "no such keeper"):
             set_passphrase(99, WORDS, Actor(NOW))
@@ -351,7 +354,9 @@ class BehindAProxy(WebTest):
     def test_nobody_to_sign_in(self):
         """It does not start before a keeper has a passphrase."""
         for reach in (Reach(proxies=1), Reach(names=("x",)), Reach("192.168.4.7")):
-            with self.assertRaises(NotLoopback):
+            with self.assertRaisesRegex(
+                NotLoopback, "Lamplight does not listen on|Lamplight does not stand behind a proxy"
+            ):
                 check_reach(reach, False)
 
     def test_one_that_nobody_told_of(self):

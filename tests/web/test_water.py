@@ -216,7 +216,9 @@ class Prices(Bench):
         self.assertEqual(unit_prices(1, today)["brew-tablets"], 0.14)
         for wrong in (("tea", 1, 1, today), ("brew-tablets", 1, 1, today + timedelta(days=1)),
                       ("brew-tablets", 0, 1, today), ("brew-tablets", 1, -1, today)):  # fmt: skip
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput, "A pack lies between|A price lies between|Choose a product|That day has not come yet"
+            ):
                 note_price(*wrong, today, HAND)
         move_stock("brew-tablets", Move.BOUGHT, 5, HAND)
         self.assertEqual(unit_prices(1, today - timedelta(days=1))["brew-tablets"], 0.125)

@@ -239,5 +239,5 @@ def move():  # noqa: ANN201
         return _show(views, 422, str(problem))
     announce(site(), machine_views(site(), now()), now())
     flash("Moved, and held there. The rest was planned around it." if to else "The plan chooses its day again.")
-    where = {"machine": row.id, "at": to.isoformat()} if to else {}
-    return redirect(url_for("plan.page", **where), 303)
+    seen = url_for("plan.page", machine=row.id, at=to.isoformat()) if to else url_for("plan.page")
+    return redirect(seen, 303)

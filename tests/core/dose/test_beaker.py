@@ -66,11 +66,14 @@ class Beaker(unittest.TestCase):
     def test_refusals(self):
         """Nothing filled, more left than filled, no dose, less than nothing saved."""
         for wrong in ((0, 0), (-1, 0), (300, 301), (300, -1), (30_000, 0), (float("nan"), 0)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "No more can be left than was filled|What is filled lies above"):
                 Measuring(*wrong)
         for wrong in (lambda: drawn_of([]), lambda: drawn_of([Measuring(300, 96)], -1),
                       lambda: same_strength(PELLETS, 90, 0, 5), lambda: saved_by(1, 1, -1, None)):  # fmt: skip
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput,
+                "A dose and both volumes lie above|A margin is|Doses, washes and prices are|Measure once at least",
+            ):
                 wrong()
 
 
@@ -90,11 +93,11 @@ class Heights(unittest.TestCase):
         """A straight one of 63 mm: 220 ml stand 70.6 mm high."""
         self.assertAlmostEqual(height_of(RoundVessel(63, 63, 200), 220), 220_000 / (pi * 63**2 / 4))
         for wrong in ((5, 63, 200), (63, 600, 200), (63, 63, 5)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "Widths lie between"):
                 RoundVessel(*wrong)
         with self.assertRaisesRegex(InvalidInput, "holds 623 ml"):
             height_of(RoundVessel(63, 63, 200), 700)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "The height lies inside the vessel"):
             RoundVessel(63, 63, 200).volume_ml(201)
 
 
@@ -110,7 +113,7 @@ class Experiment(unittest.TestCase):
             _, high = proportion_confint(found, washes, alpha=0.10, method="beta")
             self.assertAlmostEqual(upper_bound(found, washes), high, places=9)
         for wrong in ((0, 0), (2, 1), (-1, 3)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "Some washes are needed, and no more"):
                 upper_bound(*wrong)
 
     def test_it_stops(self):
@@ -133,7 +136,9 @@ class Experiment(unittest.TestCase):
     def test_refusals(self):
         """A full dose is no experiment, nor is a tenth of one."""
         for wrong in ((1.0, 10, 6), (0.1, 10, 6), (0.7, -1, 6), (0.7, 121, 6), (0.7, 10, 0), (0.7, 10, 61)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput, "An experiment has|It stands|Take from a quarter to less than the full"
+            ):
                 Trial(*wrong, MONDAY)
 
 

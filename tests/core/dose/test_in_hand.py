@@ -67,10 +67,10 @@ class InHands(unittest.TestCase):
     def test_refused(self):
         """Nothing, less, and endless."""
         for wrong in ((0, 1), (-1, 1), (float("inf"), 1), (1, 0), (1, -1), (1, float("nan"))):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "A dose and its measure lie above"):
                 counted(*wrong, "push")
         for wrong in (0, -1, float("inf")):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "A dose lies above"):
                 ways_to_measure(LIQUID, wrong)
 
 

@@ -143,14 +143,14 @@ class Laws(unittest.TestCase):
     def test_refusals(self):
         """Nothing, no number, too many, no degree of freedom, no share."""
         for wrong in ([], [float("nan")], [float("inf")], [1.0] * 201):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "Measure once at least|values, each a number"):
                 repeats(wrong)
         for wrong in ((0, 3), (1, 3), (0.5, 0)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "A quantile wants a probability between"):
                 student_t(*wrong)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "Of two nobody can say which one is wrong"):
             grubbs_limit(2)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "A share lies above"):
             more_needed(repeats([1, 2]), 0)
 
 

@@ -87,7 +87,7 @@ class Plans(unittest.TestCase):
     def test_refusals(self):
         """Negative water, no burst, an empty vessel."""
         for make in (lambda: Delivery("c", -1), lambda: Delivery("c", 1, 0), lambda: Vessel("v", 0, ())):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "A container holds more than|An outlet delivers"):
                 make()
         for vessels, said in (
             ([Vessel("jug", 5, ("a",)), Vessel("jug", 5, ("b",))], "called jug"),

@@ -121,9 +121,9 @@ class Rights(unittest.TestCase):
         self.assertEqual(roles_after({1: owner, 2: keeper}, 1, None, stays=False, alone=True), {2: owner})
         self.assertEqual(roles_after({1: owner}, 1, None, stays=False, alone=True), {})
         for role in (keeper, RoleAtSite.HELPER, RoleAtSite.LOOKER):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "One owner has to stay"):
                 roles_after({1: owner, 2: keeper}, 1, role)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "One owner has to stay"):
             roles_after({1: owner, 2: keeper}, 1, None, stays=False)
 
 

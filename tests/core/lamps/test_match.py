@@ -128,7 +128,7 @@ class Reading(unittest.TestCase):
         self.assertEqual(seen, ["steady amber", "steady red", "flashing amber", "flashing red", "off"])
         twice = step_lamp(PANEL, step_lamp(PANEL, PanelSignals(), "c"), "c")
         self.assertTrue(twice.dark)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "This panel has no lamp “x”"):
             step_lamp(PANEL, signals, "x")
 
 

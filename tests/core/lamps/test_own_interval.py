@@ -55,10 +55,10 @@ class Learning(unittest.TestCase):
 
     def test_refused(self):
         """No sighting, no count, no expectation."""
-        with self.assertRaises(MissingReading):
+        with self.assertRaisesRegex(MissingReading, "The lamp was not seen to light yet"):
             learned(-150)
         for rounds, expected in (([Seen(0, True)], 200), ([Seen(5, True)], 0)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "Intervals and counts are above"):
                 learn_interval(rounds, expected)
 
     def test_coverage_on_simulated_machines(self):

@@ -95,7 +95,7 @@ class TwoReadings(unittest.TestCase):
         self.assertAlmostEqual(self.interval(20, 30).count, 2000, delta=4)
         with self.assertRaisesRegex(MissingReading, "10 per cent apart or more"):
             self.interval(20, 29)
-        with self.assertRaises(MissingReading):
+        with self.assertRaisesRegex(MissingReading, "Read the bar twice between two cleanings,"):
             self.interval(20, 60, days=1)
 
 

@@ -74,7 +74,9 @@ class Hours(unittest.TestCase):
     def test_what_is_no_time(self):
         """Is refused."""
         for wrong in ({"minute": 1440}, {"minute": -1}, {"week_day": 7}):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput, "The look ahead comes on a weekday, or not|The note comes at a time of day such as"
+            ):
                 Wishes(**wrong)
 
     @given(WISHES)

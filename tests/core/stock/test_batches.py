@@ -60,7 +60,7 @@ class OneAfterAnother(unittest.TestCase):
         self.assertEqual(batches_counted(batches, 10)[-1], Batch(3))
         self.assertEqual(past_date(batches, TODAY + DAY), 0)
         self.assertEqual(past_date(batches, TODAY + 2 * DAY), 4)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "A batch holds"):
             Batch(-1)
 
     def test_what_spoils(self):

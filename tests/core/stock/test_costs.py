@@ -58,10 +58,10 @@ class Costs(unittest.TestCase):
     def test_refusals(self):
         """Nothing below nothing."""
         for wrong in ((-1, 1, 1), (1, -1, 1), (1, 1, -1), (float("nan"), 1, 1), (float("inf"), 1, 1)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "Times, prices, minutes and litres are"):
                 JobCost(1, "x", *wrong)
         for wrong in ((-1, 0), (0, -1), (float("nan"), 0), (1e6, 0), (0, 1e6)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "Prices are"):
                 year_cost([], *wrong)
 
 
@@ -82,7 +82,7 @@ class Prices(unittest.TestCase):
         self.assertIsNone(unit_price(known, "c", today))
         self.assertEqual(price_spread(known, "b", today), 0.0)
         for wrong in ((0, 100), (-1, 100), (1, -1), (1, 10**9)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "A pack holds more than nothing|A price lies between"):
                 PackPrice("a", *wrong, today)
 
 

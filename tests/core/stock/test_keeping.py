@@ -55,7 +55,9 @@ class Keeping(unittest.TestCase):
     def test_refused(self):
         """A pack of nothing; what does not keep a day."""
         for units, days in ((0, 5), (-1, 5), (float("inf"), 5), (10, 0)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput, "A pack holds more than nothing|What is opened keeps a day or more"
+            ):
                 left_to_spoil(units, [], TODAY, days)
 
 

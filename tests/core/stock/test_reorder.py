@@ -263,10 +263,10 @@ class Ahead(unittest.TestCase):
             self.assertAlmostEqual(when.below, (first.below**2 + 9 * number) ** 0.5)
             self.assertAlmostEqual(when.above, (first.above**2 + 9 * number) ** 0.5)
         for wrong in ((0, 1), (1, -1)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "What comes round has an interval above"):
                 turns(first, *wrong, TODAY)
         for amount, lead in ((-1, 7), (1, -1)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(InvalidInput, "A lead time is|A stock is"):
                 cover_of(amount, [], (), TODAY, TODAY + DAY, lead)
 
 

@@ -32,7 +32,7 @@ class Cupboard(unittest.TestCase):
                 held = holdings(moves(*given))["tab"]
                 self.assertEqual((held.amount, held.short), (left, short))
                 self.assertEqual(holdings(reversed(moves(*given)))["tab"], held)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "An amount is"):
             StockMove("tab", Move.USED, -1, NOW)
 
     def test_enough(self):

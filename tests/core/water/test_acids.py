@@ -101,7 +101,11 @@ class Stoichiometry(unittest.TestCase):
             lambda: AcidPart("citric", 1e6),
             lambda: grams_for("citric", float("inf")),
         ):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput,
+                "A mix has more than|An amount of acid lies between|"
+                "An amount of scale is|“hydrochloric” is not an acid that is known",
+            ):
                 wrong()
 
 
@@ -160,7 +164,9 @@ class Judged(unittest.TestCase):
             lambda: compared((), -1),
             lambda: vinegar_ml(-1),
         ):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput, "A mix has more than|An amount of scale is|Say which acid is in it, and how much"
+            ):
                 wrong()
 
 

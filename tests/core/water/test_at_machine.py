@@ -26,7 +26,9 @@ class Tests(unittest.TestCase):
         self.assertEqual((only_carbonate.total, only_carbonate.scaling), (11, 11))
         self.assertEqual(WaterTest(date(2026, 1, 1), 18, 12).assumed, "")
         for wrong in ({}, {"total_dh": -1}, {"total_dh": 201}):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput, "A hardness lies between|Enter the total or the carbonate hardness"
+            ):
                 WaterTest(date(2026, 1, 1), **wrong)
 
     def test_latest(self):

@@ -39,7 +39,9 @@ class Filters(unittest.TestCase):
     def test_refusals(self):
         """Capacity, bypass, months."""
         for wrong in ({"capacity_dh_l": 0}, {"capacity_dh_l": 5, "bypass": 1.1}, {"capacity_dh_l": 5, "months": 0}):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput, "A bypass is a share between|A cartridge stays in for|A cartridge's capacity lies above"
+            ):
                 Cartridge(**wrong)
 
 

@@ -127,14 +127,20 @@ class Laws(unittest.TestCase):
         words = [tendency(index) for index in (-1, -0.3, 0.3, 0.31)]
         self.assertEqual([word.split()[0] for word in words], ["tends", "is", "is", "tends"])
         for wrong in ({"ph": 3.9}, {"ph": 7, "celsius": 41}, {"ph": 7, "tds_mg": 0.5}, {"ph": 7, "calcium_mg": 0}):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput,
+                "Calcium hardness lies above|Dissolved solids lie between|"
+                "The pH of a drinking water lies between|Water from a tap has",
+            ):
                 Analysis(**wrong)
         for wrong in ((0, 100, 350, 20), (100, 0, 350, 20), (100, 100, 0, 20), (100, 100, 350, 91)):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput, "An index needs some calcium and some|Dissolved solids lie above|The constants hold from"
+            ):
                 saturation_ph(*wrong)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "An index needs some alkalinity"):
             heated_ph(7, 0, 350, 15, 90)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "An index needs some calcium, some"):
             simplified_saturation_ph(0, 1, 1, 20)
 
 

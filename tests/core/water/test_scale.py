@@ -39,7 +39,7 @@ class Scale(unittest.TestCase):
             for share, litres in ((1, all_of_it), (0.4, usual), (0.2, little)):
                 self.assertAlmostEqual(descale_litres(dh, 10, share), litres, delta=0.06)
         self.assertIsNone(descale_litres(0))
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "or more, a budget above"):
             descale_litres(5, 0)
 
 

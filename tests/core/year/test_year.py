@@ -163,13 +163,17 @@ class Year(unittest.TestCase):
         self.assertAlmostEqual(line.cartridge.bypass, 0.25)
         self.assertLessEqual(four_ways(2)[3].cartridge.bypass, 0.9)
         for wrong in ({"descale_minutes": -1}, {"deposited": 0}, {"triggers": ()}, {"descale_price": -1.0}):
-            with self.assertRaises(InvalidInput):
+            with self.assertRaisesRegex(
+                InvalidInput,
+                "A machine is descaled by something|Minutes, litres, hours and prices are|"
+                "The share that deposits lies above",
+            ):
                 Terms(**wrong)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "A year has days"):
             live_year([], water(14), none, Terms())
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "A spread is a share between"):
             spread_year(year_of(1), water(14), none, Terms(), usage=1.1)
-        with self.assertRaises(InvalidInput):
+        with self.assertRaisesRegex(InvalidInput, "An amount of water is"):
             closed_sums(-1, water(14), none, Terms())
 
 
