@@ -44,8 +44,8 @@ def retell(run: RunRow, kind: Kind, own: Sequence[Use], site: SiteRow, actor: Ac
     course = _course(run, kind, before, own, site)
     if course is None:
         return run
-    known = {stand.key for stand in before.standing}
-    vessels = {stand.key: offered_ml(course, stand) for stand in course.standing if stand.key not in known}
+    known = {stand.key for stand in before.stands}
+    vessels = {stand.key: offered_ml(course, stand) for stand in course.stands if stand.key not in known}
     event = RunEvent(EventKind.TOLD, actor.now, state.index, text=words, course=course, vessels=vessels)
     apply(state, event)
     actor.needs(Right.CARE)

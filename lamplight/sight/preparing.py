@@ -188,7 +188,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
     procedure = in_site_unit(with_learned(fitted, learned_steps(finished)), site.degrees)
     sizes = {
         stand.key: wishes.vessels.get(stand.key) or last.vessels.get(stand.key) or offered_ml(procedure, stand)
-        for stand in procedure.standing
+        for stand in procedure.stands
     }
     answers = advised_answers(procedure, calendar, now, wishes.answers)
     plan = procedure.containers(vessels_of(view.whole_kind, procedure, sizes))
@@ -215,7 +215,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         stocked_needs=tuple(_stocked(line, held, known) for line in need_lines(procedure, chosen)),
         context=context,
         plan=plan,
-        vessels=tuple((stand.key, stand.words, sizes[stand.key]) for stand in procedure.standing),
+        vessels=tuple((stand.key, stand.words, sizes[stand.key]) for stand in procedure.stands),
         pours=pours_of(procedure, context),
         idle_s=idle,
         answers=answers,

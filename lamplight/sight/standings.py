@@ -10,7 +10,7 @@ import hashlib
 import time
 from collections.abc import Callable, Iterable
 from dataclasses import astuple, dataclass
-from datetime import date, datetime
+from datetime import date
 from functools import cache
 from pathlib import Path
 
@@ -104,8 +104,3 @@ def _edition_of_the_rules() -> str:
     files = sorted(path for room in rooms for path in room.rglob("*.*") if path.suffix in (".py", ".yaml"))
     sizes = "".join(f"{path.name} {path.stat().st_size} {path.stat().st_mtime_ns}" for path in files)
     return f"{__version__} {hashlib.sha256(sizes.encode()).hexdigest()[:16]}"
-
-
-def is_late(now: datetime, closing: datetime) -> bool:
-    """Whether the bound until midnight holds."""
-    return now >= closing

@@ -17,13 +17,3 @@ def deferred_until(now: datetime) -> dict[int, dict[str, datetime]]:
         machine_id: {item: until for item, until in items.items() if until > now}
         for machine_id, items in deferrals.items()
     }
-
-
-def times_deferred(machine_id: int, item: str) -> int:
-    """How often an item was put off on a machine."""
-    return (
-        Deferral.select()
-        .join(Entry)
-        .where(Deferral.machine == machine_id, Deferral.item == item, Entry.undone_at.is_null())
-        .count()
-    )

@@ -104,12 +104,3 @@ def confirmations_given(machine_id: int) -> list[ConfirmationAt]:
         .order_by(ConfirmationGiven.id)
     )
     return [ConfirmationAt(row.what, row.answer, row.at) for row in rows]
-
-
-def faults_seen(machine_ids: Collection[int], since: datetime) -> dict[int, list[Sighting]]:
-    """Lit sightings since a moment, by machine."""
-    by_machine: dict[int, list[Sighting]] = defaultdict(list)
-    for row in sighting_rows(machine_ids):
-        if row.sighting.at >= since and row.sighting.signals and not row.sighting.signals.dark:
-            by_machine[row.machine_id].append(row.sighting)
-    return by_machine

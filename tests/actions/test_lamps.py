@@ -119,7 +119,7 @@ class Sighted(DataTest):
         finish_run(run_id, row.state.index, Finish(None, 1, lamp_out=True), self.site, Actor(now))
         view = self.view(self.hall, now + timedelta(minutes=1))
         self.assertIsNone(view.panel.seen)
-        self.assertEqual(view.panel.settled_by.item.key, "brew-tablet")
+        self.assertEqual(view.panel.settled[0].due.item.key, "brew-tablet")
         self.assertEqual(view.status.due("brew-tablet").status, Status.CLEAR)
 
     def test_refused(self):

@@ -58,7 +58,7 @@ class Listens(DataTest):
         self.now += timedelta(seconds=step.duration.likely_s if step.duration else 25)
         text = step.ask.choices[0] if step.ask and step.ask.choices else ""
         if step.kind is StepKind.TIP_OUT:
-            text = " ".join(f"{stand.key}=200" for stand in self.state.procedure.standing)
+            text = " ".join(f"{stand.key}=200" for stand in self.state.procedure.stands)
         self.press(text=text)
 
     def until_it_waits(self):

@@ -12,7 +12,6 @@ from hypothesis import strategies as st
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.parts import Appearance, Capacities, Part
 from lamplight.core.assess import assess
-from lamplight.core.care.by_calendar import due_day
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.own_items import LimitChange
@@ -100,20 +99,6 @@ class Statuses(unittest.TestCase):
 
 class Days(unittest.TestCase):
     """Limits in days, on closed days, month ends and changes of the clocks."""
-
-    def test_closed_day_moves_to_the_open_day_before(self):
-        """A week from Saturday's neighbours; and never before the day after it was done."""
-        rows = [
-            (date(2026, 11, 16), 7, date(2026, 11, 23)),  # Monday to Monday
-            (date(2026, 11, 14), 7, date(2026, 11, 20)),  # Saturday falls back to Friday
-            (date(2026, 11, 15), 7, date(2026, 11, 20)),  # Sunday too
-            (date(2026, 11, 20), 1, date(2026, 11, 21)),  # no open day between: the closed one stays
-            (date(2028, 1, 30), 30, date(2028, 2, 29)),  # leap day, a Tuesday
-            (date(2027, 1, 29), 30, date(2027, 2, 26)),  # 28 February is a Sunday
-        ]
-        for done, limit, expected in rows:
-            with self.subTest(done=done, limit=limit):
-                self.assertEqual(due_day(done, limit, OFFICE), expected)
 
     def test_grace_of_one_open_day(self):
         """Due on Friday, overdue on Tuesday: Monday is the day of grace."""

@@ -30,7 +30,7 @@ def points(svg):
 
 def shown(kind, procedure, index):
     """The close-up of a step, as the page of a run has it."""
-    sizes = {stand.key: offered_ml(procedure, stand) for stand in procedure.standing}
+    sizes = {stand.key: offered_ml(procedure, stand) for stand in procedure.stands}
     plan = procedure.containers(vessels_of(kind, procedure, sizes))
     state = begin(procedure, START, RunContext(vessels=sizes))
     state = type(state)(**{**state.__dict__, "index": index, "visited": (index,)})

@@ -53,9 +53,9 @@ def steps_of(procedure, answers=None):
 def nothing_flows_onto_the_counter(kind, procedure, answers):
     """Every outlet that delivers has a vessel under it by then, or the tray, or a cup."""
     put_up = {key for step in procedure.steps for key in step.stands}
-    caught = {outlet for stand in procedure.standing if stand.key not in put_up for outlet in stand.under}
+    caught = {outlet for stand in procedure.stands if stand.key not in put_up for outlet in stand.under}
     for step in steps_of(procedure, answers):
-        caught |= {outlet for stand in procedure.standing if stand.key in step.stands for outlet in stand.under}
+        caught |= {outlet for stand in procedure.stands if stand.key in step.stands for outlet in stand.under}
         for given in step.delivers:
             if given.outlet not in (*caught, *CAUGHT_BY_ITSELF) and given.ml > INTO_A_CUP_ML:
                 yield f"{given.ml} ml at the {given.outlet} outlet, and nothing under it: {step.title}"
@@ -65,7 +65,7 @@ def nothing_flows_onto_the_counter(kind, procedure, answers):
 
 def vessels_suffice(kind, procedure, answers):
     """With what is offered, nothing runs over, no vessel is fuller than nine tenths, and all are empty at the end."""
-    sizes = {stand.key: offered_ml(procedure, stand) for stand in procedure.standing}
+    sizes = {stand.key: offered_ml(procedure, stand) for stand in procedure.stands}
     plan = procedure.containers(vessels_of(kind, procedure, sizes))
     yield from plan.problems
     for step in plan.steps:
@@ -105,7 +105,7 @@ def all_back(kind, procedure, answers):
 def nothing_for_nothing(kind, procedure, answers):
     """Nothing is tipped out where nothing stands."""
     put_up = {key for step in procedure.steps for key in step.stands}
-    stands = {stand.key for stand in procedure.standing} - put_up
+    stands = {stand.key for stand in procedure.stands} - put_up
     for step in steps_of(procedure, answers):
         stands |= set(step.stands)
         if step.call == "tip-out" and not stands:

@@ -173,7 +173,7 @@ class Water(unittest.TestCase):
         for kind, key, procedure in jobs():
             sizes = {
                 stand.key: max(1, least_vessel(least_without_stops(procedure.flows, stand.under, stand.key)))
-                for stand in procedure.standing
+                for stand in procedure.stands
             }
             plan = procedure.containers(vessels_of(kind, procedure, sizes))
             with self.subTest(kind=kind.key, job=key):

@@ -14,21 +14,8 @@ from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.usage.passage import EIGHT_IN_TEN
 from lamplight.core.words import due_words
 
-# A standard normal lies within so many deviations 8 times in 10.
 # Fixed weekdays come round at the latest within so many days, whatever is closed.
 LONGEST_SEARCH_DAYS = 400
-
-
-def due_day(done: date, limit_days: int, calendar: SiteCalendar, skipped: Collection[date] = ()) -> date:
-    """The date a limit in days runs out: on a closed day the open day before, never before the day after it was done.
-
-    Args:
-        done: the date it was last done.
-        limit_days: 1 or more.
-        calendar: opening days.
-        skipped: dates that do not count.
-    """
-    return _on_an_open_day(done, _counted_on(done, limit_days, skipped), calendar)
 
 
 def _counted_on(done: date, days: int, skipped: Collection[date]) -> date:

@@ -55,11 +55,6 @@ class PanelReading:
         return self.meanings[0].matches[0] if self.meanings else None
 
     @property
-    def settled_by(self) -> Due | None:
-        """The item whose job put out all that was lit, by the book, or None."""
-        return next((gone.due for gone in self.settled if gone.due), None) if self.seen is None else None
-
-    @property
     def signals(self) -> PanelSignals:
         """What the panel shows as far as anybody wrote down; dark where nothing is known."""
         if self.seen is None:

@@ -89,7 +89,6 @@ class Procedure:
         starts_over: what to do when the power fails or the machine stops in the middle; empty where it just goes on.
         lamp_reasons: why its lamp may still be lit at the end, most likely first.
         inspects: what is looked at now and then at its end: keys of `lamplight.core.job.inspections.INSPECTIONS`.
-        outlets: as snapshots of earlier versions have `stands`: one container under each, with its words.
         stands: the containers that are put up, in order.
         choices: what is decided before the start.
         programme: the machine's own programme that it runs, or empty.
@@ -108,21 +107,10 @@ class Procedure:
     starts_over: str = ""
     lamp_reasons: tuple[LampReason, ...] = ()
     inspects: tuple[str, ...] = ()
-    outlets: tuple[tuple[str, str], ...] = ()
     stands: tuple[Stand, ...] = ()
     choices: tuple[Choice, ...] = ()
     programme: str = ""
     own: tuple[Use, ...] = ()
-
-    @property
-    def standing(self) -> tuple[Stand, ...]:
-        """The containers that are put up; of an earlier version's snapshot, one under each outlet."""
-        return self.stands or tuple(Stand(outlet, words, (outlet,)) for outlet, words in self.outlets)
-
-    @property
-    def machine_seconds(self) -> int:
-        """Likely time in which the machine works alone, or something soaks; not where nobody waits for it."""
-        return sum(step.duration.likely_s for step in self.steps if step.duration and not step.idle)
 
     @property
     def flows(self) -> tuple[Flow, ...]:

@@ -84,12 +84,12 @@ def with_rest(procedure: Procedure, cut: Cut, rest: Procedure) -> Procedure:
     of_it = [n for n, step in enumerate(ahead) if _is_of(step, cut, rest)]
     for n in reversed(of_it[: cut.begun]):
         del ahead[n]
-    known = {stand.key for stand in procedure.standing}
+    known = {stand.key for stand in procedure.stands}
     return replace(
         procedure,
         steps=(*done, *ahead),
         own=rest.own,
-        stands=(*procedure.standing, *(stand for stand in rest.stands if stand.key not in known)),
+        stands=(*procedure.stands, *(stand for stand in rest.stands if stand.key not in known)),
         settles=tuple(dict.fromkeys((*procedure.settles, *rest.settles))),
         needs=_needs(procedure, done, rest),
     )
@@ -119,7 +119,7 @@ def retold(
     around = replace(adaptation, programmes={**adaptation.programmes, procedure.programme: programme})
     done, ahead = procedure.steps[: cut.kept], procedure.steps[cut.kept :]
     not_yet = {key for step in ahead for key in step.stands} - {key for step in done for key in step.stands}
-    stands = tuple(stand for stand in procedure.standing if stand.key not in not_yet)
+    stands = tuple(stand for stand in procedure.stands if stand.key not in not_yet)
     begun = Begun(Resumed(done, cut.own_done), stands)
     return with_rest(procedure, cut, adapt_procedure(shipped, around, begun))
 

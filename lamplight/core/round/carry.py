@@ -16,7 +16,7 @@ from itertools import zip_longest
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.needs import NeedLine
 from lamplight.core.round.problem import RoundJob, RoundPlan
-from lamplight.core.words import plural, units_in_words, words_for_ml
+from lamplight.core.words import units_in_words, words_for_ml
 
 
 class Nature(StrEnum):
@@ -181,8 +181,3 @@ def _most_at_once(spans: Sequence[tuple[int, int]]) -> int:
         at_once += change
         most = max(most, at_once)
     return most
-
-
-def serves_words(line: CarryLine) -> str:
-    """How many jobs it serves, where that is more than one."""
-    return f"serves {plural(line.jobs, 'job')}" if line.jobs > 1 and line.nature is not Nature.CLEANERS else ""

@@ -171,11 +171,6 @@ class RoundProblem:
     until_s: int
     taken: Mapping[int, tuple[Span, ...]] = field(default_factory=dict)
 
-    @cached_property
-    def by_key(self) -> Mapping[str, RoundJob]:
-        """The jobs by key."""
-        return {job.key: job for job in self.jobs}
-
 
 @dataclass(frozen=True)
 class Turn:

@@ -158,17 +158,3 @@ def _answers(ask: Ask) -> list[tuple[str, str]]:
     if ask.sort is AskFor.CHOICE:
         return [(choice, choice) for choice in ask.choices]
     return [(f"{from_celsius(ask.low, ask.typed_unit):g}", "")]
-
-
-def leads_on(place: Place, kind: EventKind, text: str, elapsed_s: int) -> str | None:
-    """Where a touch leads, after so many seconds in the step; None where it stays, or nobody knows.
-
-    Args:
-        place: where the run stands.
-        kind, text: of the touch.
-        elapsed_s: seconds in the step, without those that its clock stood still; 0 or more.
-    """
-    if kind is EventKind.ADVANCE and place.soon_s and elapsed_s < place.soon_s:
-        return place.leads.get(EARLY)
-    named = place.leads.get(touch_of(kind, text))
-    return named if named is not None else place.leads.get(kind.value)

@@ -82,7 +82,7 @@ def _water(state: RunState) -> dict[int, tuple[Gives, ...]]:
         bursts.setdefault(index, Counter())[outlet] += 1
     ml: dict[tuple[int, str], int] = {}
     for key, marked in _by_vessel(state).items():
-        outlets = _caught_by(key, state.procedure.standing)
+        outlets = _caught_by(key, state.procedure.stands)
         begin = 0
         for index, amount in marked:
             _share(ml, bursts, outlets, range(begin, index), amount, state)

@@ -215,7 +215,7 @@ def _answered(state: RunState, event: RunEvent) -> RunState:
 
 def _tipped(state: RunState, event: RunEvent) -> RunState:
     """A container was tipped out in the middle of the step."""
-    if not any(stand.key == event.text for stand in state.procedure.standing) and event.text != TRAY:
+    if not any(stand.key == event.text for stand in state.procedure.stands) and event.text != TRAY:
         raise InvalidInput("No such container stands there.")
     return replace(state, tipped=(*state.tipped, (state.index, event.text)))
 

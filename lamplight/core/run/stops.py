@@ -38,7 +38,7 @@ def vessel_under(procedure: Procedure, outlet: str, known: Collection[str] = ())
         known: keys of all vessels.
     """
     fallback = DRAIN if outlet == DRAIN and DRAIN in known else TRAY
-    return next((stand.key for stand in procedure.standing if outlet in stand.under), fallback)
+    return next((stand.key for stand in procedure.stands if outlet in stand.under), fallback)
 
 
 def stops_ahead(state: RunState, plan: ContainerPlan, clock: Timer | None) -> tuple[StopAhead, ...]:

@@ -32,7 +32,7 @@ def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> li
     """
     put_up = [
         Vessel(stand.key, sizes[stand.key], stand.under, f"container under {stand.words}")
-        for stand in procedure.standing
+        for stand in procedure.stands
         if sizes.get(stand.key)
     ]
     canister = kind.capacities.drain_ml

@@ -1,7 +1,7 @@
-"""When to order and how much: the textbook formulas of stock keeping, and the cheapest mix of packs.
+"""When to order, and the cheapest mix of packs.
 
-Reorder points with safety stock for a service level a cycle, the economic order quantity (Harris 1913) and the
-newsvendor rule, as any textbook of operations management prints them; quoted from memory.
+Reorder points with safety stock for a service level a cycle, as any textbook of operations management prints them; from
+memory.
 """
 
 from __future__ import annotations
@@ -70,45 +70,6 @@ def poisson_reorder_point(a_day: float, lead_days: float, service: float) -> int
         chance *= mean / units
         below += chance
     return units
-
-
-def order_quantity(a_year: float, an_order: float, holding: float) -> float:
-    """The economic order quantity: where ordering and holding cost the same.
-
-    Args:
-        a_year: units used in a year, 0 or more.
-        an_order: what an order costs, 0 or more.
-        holding: what it costs to hold a unit for a year, above 0.
-
-    Raises:
-        InvalidInput: when out of range.
-    """
-    _amounts(a_year, an_order)
-    if not 0 < holding < inf:
-        raise InvalidInput("Holding a unit costs more than nothing.")
-    return sqrt(2 * a_year * an_order / holding)
-
-
-def days_of_cover(units: float, a_day: float) -> float:
-    """For how many days units last; endless where none are used.
-
-    Raises:
-        InvalidInput: when out of range.
-    """
-    _amounts(units, a_day)
-    return units / a_day if a_day > 0 else inf
-
-
-def newsvendor_share(too_few: float, too_many: float) -> float:
-    """The share of demand to stock for what spoils: what one missing costs, against one thrown away.
-
-    Raises:
-        InvalidInput: when out of range.
-    """
-    _amounts(too_few, too_many)
-    if too_few + too_many <= 0:
-        raise InvalidInput("One of the two costs something.")
-    return too_few / (too_few + too_many)
 
 
 @dataclass(frozen=True)

@@ -105,11 +105,6 @@ class CounterBook:
         """The latest reading, or None."""
         return max(self.readings, key=lambda reading: reading.at, default=None)
 
-    @property
-    def first_reading(self) -> Reading | None:
-        """The earliest reading, or None."""
-        return min(self.readings, key=lambda reading: reading.at, default=None)
-
     @cached_property
     def intervals(self) -> tuple[Interval, ...]:
         """The gaps between successive readings, worked out once."""

@@ -119,18 +119,6 @@ def known_levels(drinks: Vector, fitted: Vector, kept: Vector, overdispersion: f
     return (kept @ drinks + lent) / (kept @ fitted + lent)
 
 
-def weigh_half_lives(drinks: Vector, fitted: Vector, levels: Vector) -> HalfLifeMixture:
-    """The belief in each half-life, by how it foretells each gap from those before it.
-
-    Args:
-        drinks: in each gap, in order of time.
-        fitted: by the long pattern, above 0.
-        levels: half-lives x gaps, the level that each knew beforehand.
-    """
-    shares = weigh_memories(np.full(len(drinks), SCORED_DAYS), drinks, fitted[None, :], levels[None, :, :])[0]
-    return HalfLifeMixture(HALF_LIVES, tuple(float(share) for share in shares))
-
-
 def weigh_memories(spans_days: Vector, drinks: Vector, fitted: Vector, levels: Vector) -> Vector:
     """The belief in each pattern with each half-life, adding up to 1: patterns x half-lives.
 

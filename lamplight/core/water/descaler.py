@@ -90,11 +90,6 @@ class Verdict:
         """Whether it dissolves all of it, counting the protons that count safely."""
         return self.left_g <= 0
 
-    @property
-    def used_up(self) -> float:
-        """The share of the mix that the scale uses up, 0 to 1."""
-        return min(1.0, self.scale_g / self.dissolves_g)
-
 
 def verdict(mix: DescalerMix, scale_g: float, hot: bool = True) -> Verdict:
     """What a mix does to so much scale.

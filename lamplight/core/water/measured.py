@@ -43,11 +43,6 @@ class TestRead:
         """The total hardness with what it lies between; None where nothing was read."""
         return None if self.total is None else hardness_read(self.way, self.total, self.unit)
 
-    @property
-    def carbonate_between(self) -> Measured | None:
-        """The same of the carbonate hardness."""
-        return None if self.carbonate is None else hardness_read(self.way, self.carbonate, self.unit)
-
 
 @dataclass(frozen=True)
 class Measured:

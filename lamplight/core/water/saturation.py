@@ -91,19 +91,6 @@ def saturation_ph(calcium_mg: float, alkalinity_mg: float, tds_mg: float, celsiu
     return pk2(celsius) - pks_calcite(celsius) + calcium + bicarbonate + 5 * activity_exponent(tds_mg, celsius)
 
 
-def simplified_saturation_ph(calcium_mg: float, alkalinity_mg: float, tds_mg: float, celsius: float) -> float:
-    """The same by the simplified formula that is widely printed; up to 0.25 beside the full form.
-
-    Raises:
-        InvalidInput: for nothing of calcium, alkalinity or dissolved solids.
-    """
-    if min(calcium_mg, alkalinity_mg, tds_mg) <= 0:
-        raise InvalidInput("An index needs some calcium, some alkalinity and some dissolved solids.")
-    solids = (log10(tds_mg) - 1) / 10
-    heat = -13.12 * log10(celsius + 273) + 34.55
-    return (9.3 + solids + heat) - (log10(calcium_mg) - 0.4 + log10(alkalinity_mg))
-
-
 @dataclass(frozen=True)
 class Analysis:
     """What more than hardness is known of a water.

@@ -61,7 +61,7 @@ def fillings(
     step = state.step
     if step is None:
         return ()
-    words = {stand.key: f"Under {stand.words}" for stand in state.procedure.standing}
+    words = {stand.key: f"Under {stand.words}" for stand in state.procedure.stands}
     lines = []
     for key in dict.fromkeys(
         vessel_under(state.procedure, delivery.outlet, plan.vessels) for delivery in step.delivers

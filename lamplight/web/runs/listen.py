@@ -72,6 +72,6 @@ def _marks(state: RunState) -> tuple[tuple[str, str], ...]:
     """The containers that a step tips out, with the tray where it is one of them."""
     step = state.step
     assert step is not None
-    standing = [(stand.key, f"under {stand.words}") for stand in state.procedure.standing]
+    standing = [(stand.key, f"under {stand.words}") for stand in state.procedure.stands]
     found = [pair for pair in standing if "all" in step.tips or pair[0] in step.tips]
     return (*found, *([("tray", "in the tray")] if "tray" in step.tips else []))

@@ -11,7 +11,7 @@ from markupsafe import Markup
 from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.water.advice import WANTED_ALKALINITY_DH, soft_water_advice
 from lamplight.core.water.at_machine import level_to_set
-from lamplight.core.water.hardness import MG_CACO3_PER_DH, UNITS, convert_hardness, german_band, usgs_band
+from lamplight.core.water.hardness import MG_CACO3_PER_DH, convert_hardness, german_band, usgs_band
 from lamplight.core.water.saturation import Saturation, saturation, tendency
 from lamplight.core.water.water_test import WaterTest
 from lamplight.core.words import tenths
@@ -220,8 +220,3 @@ def in_unit(dh: float, unit: str) -> str:
     """A hardness as a field shows it."""
     value = convert_hardness(dh, "dH", unit)
     return f"{value:.{0 if unit == 'mg/L CaCO3' else 2 if unit == 'mmol/L' else 1}f}"
-
-
-def every_unit(dh: float) -> list[tuple[str, str]]:
-    """A hardness in each unit, rounded for reading."""
-    return [(SHORT[unit], in_unit(dh, unit)) for unit in UNITS]

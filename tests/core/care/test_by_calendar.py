@@ -54,6 +54,21 @@ class Months(unittest.TestCase):
 class ClosedDays(unittest.TestCase):
     """A date on a closed day comes on the open day before; holidays count like Sundays."""
 
+    def test_closed_day_moves_to_the_open_day_before(self):
+        """A week from Saturday's neighbours; and never before the day after it was done."""
+        rows = [
+            (date(2026, 11, 16), 7, date(2026, 11, 23)),  # Monday to Monday
+            (date(2026, 11, 14), 7, date(2026, 11, 20)),  # Saturday falls back to Friday
+            (date(2026, 11, 15), 7, date(2026, 11, 20)),  # Sunday too
+            (date(2026, 11, 20), 1, date(2026, 11, 21)),  # no open day between: the closed one stays
+            (date(2028, 1, 30), 30, date(2028, 2, 29)),  # leap day, a Tuesday
+            (date(2027, 1, 29), 30, date(2027, 2, 26)),  # 28 February is a Sunday
+        ]
+        for done, limit, expected in rows:
+            with self.subTest(done=done, limit=limit):
+                at = datetime(done.year, done.month, done.day, 9, tzinfo=UTC)
+                self.assertEqual(job(DaysSince(limit), at, now=at).likely, expected)
+
     def test_holiday(self):
         """Friday 27 November is a holiday, so a date on Saturday comes on Thursday."""
         calendar = replace(OFFICE, closures=frozenset({date(2026, 11, 27)}))

@@ -34,7 +34,7 @@ class Latest(unittest.TestCase):
         """Whichever lies later; a count gets its place from the readings."""
         eight_days = DoneFact("job", at=MONDAY - timedelta(days=8))
         long_before = DoneFact("job", value=1000)
-        lately = DoneFact("job", value=KNOWN.drinks.first_reading.value + 19 * 40)
+        lately = DoneFact("job", value=KNOWN.drinks.readings[0].value + 19 * 40)
         self.assertEqual(latest(eight_days, long_before)["job"].at, eight_days.at)
         self.assertEqual(latest(long_before, eight_days)["job"].at, eight_days.at)
         self.assertEqual(latest(eight_days, lately)["job"].position, 760)

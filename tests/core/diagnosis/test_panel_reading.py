@@ -80,9 +80,9 @@ class Now(unittest.TestCase):
         ):  # fmt: skip
             found = reading(lit, DoneFact(key, HOUR_AGO + timedelta(minutes=minutes), seq=seq))
             with self.subTest(key=key, minutes=minutes, seq=seq):
-                self.assertEqual(found.settled_by is not None, out)
+                self.assertEqual(any(gone.due for gone in found.settled), out)
                 self.assertEqual(found.seen is None, out)
-        self.assertEqual(reading(lit, DoneFact("tablet", MONDAY)).settled_by.item.key, "tablet")
+        self.assertEqual(reading(lit, DoneFact("tablet", MONDAY)).settled[0].due.item.key, "tablet")
 
 
 if __name__ == "__main__":

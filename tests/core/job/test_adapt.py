@@ -45,7 +45,9 @@ class Fits(unittest.TestCase):
         tank = adapt_procedure(given, adaptation)
         self.assertEqual([s.title for s in tank.steps], ["Fill the tank with 1.5 L", "Pump"])
         self.assertEqual((tank.steps[0].part, tank.steps[0].amount_ml), ("tank", 1500))
-        self.assertEqual((tank.machine_seconds, tank.delivered_ml, tank.steps[1].access), (2, 1500, "Code: 12"))
+        self.assertEqual(
+            (tank.steps[1].duration.likely_s, tank.delivered_ml, tank.steps[1].access), (2, 1500, "Code: 12")
+        )
         self.assertEqual([(n.amount, n.mix_ml) for n in tank.needs], [("1.5 L", 1500), ("1", None)])
         self.assertEqual(tank.stands, (Stand("coffee", "the spout", ("coffee",)),))
 

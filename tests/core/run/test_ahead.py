@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.run.ahead import leads_on, place_key, places_ahead
+from lamplight.core.run.ahead import EARLY, place_key, places_ahead, touch_of
 from lamplight.core.run.rules import WHOLE, apply, begin
 from lamplight.core.run.state import Break, EventKind, RunContext, RunEvent
 from lamplight.library.catalogue import kinds, products, usual_products
@@ -50,6 +50,13 @@ def touches(state, chance):
         options += [(EventKind.ADVANCE, text)] * 9 + [(EventKind.NO, "")]
         options += [(EventKind.ASKED, aside.key) for aside in step.asks]
     return chance.choice(options)
+
+
+def leads_on(place, kind, text, elapsed_s):
+    """Where a touch leads, as a phone without a connection goes by the map; None where it stays."""
+    if kind is EventKind.ADVANCE and place.soon_s and elapsed_s < place.soon_s:
+        return place.leads.get(EARLY)
+    return place.leads.get(touch_of(kind, text)) or place.leads.get(kind.value)
 
 
 class Ahead(unittest.TestCase):

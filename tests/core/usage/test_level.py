@@ -10,13 +10,13 @@ from lamplight.core.usage.level import (
     BELIEF,
     FORETOLD_GAPS,
     HALF_LIVES,
+    SCORED_DAYS,
     USUAL_LEVEL_SD,
     HalfLifeMixture,
     half_life_weights,
     kept_by_half_life,
     known_levels,
     level_of,
-    weigh_half_lives,
     weigh_memories,
 )
 
@@ -144,7 +144,8 @@ class Remembering(unittest.TestCase):
         fitted = np.full(GAPS, 40.0)
         levels = np.ones((len(HALF_LIVES), GAPS))
         levels[2] = drinks / fitted
-        self.assertGreater(weigh_half_lives(drinks, fitted, levels).shares[2], 0.99)
+        found = weigh_memories(np.full(GAPS, float(SCORED_DAYS)), drinks, fitted[None, :], levels[None, :, :])[0]
+        self.assertGreater(found[2], 0.99)
 
 
 if __name__ == "__main__":

@@ -119,7 +119,6 @@ class Judged(unittest.TestCase):
         self.assertAlmostEqual(got.left_g, max(0.0, scale - got.dissolves_g))
         self.assertEqual(got.enough, scale <= got.dissolves_g)
         self.assertAlmostEqual(got.carbon_dioxide_l, carbon_dioxide_l(scale - got.left_g))
-        self.assertTrue(0 <= got.used_up <= 1)
 
     def test_citrate(self):
         """Hot, strong, or nearly spent: sludge. Cold, weak and plenty: none; a lactic blend never."""
