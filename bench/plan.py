@@ -30,6 +30,7 @@ from lamplight.sight.readings import TypedReading
 from lamplight.store.database import database
 from lamplight.store.migrating import open_database
 from lamplight.store.sites import machine, the_site
+from tests import shipped_effort
 from tests.core.plan.sites import firm
 
 NOW = datetime(2026, 11, 24, 5, 30, tzinfo=UTC)
@@ -80,6 +81,7 @@ def firms() -> None:
 
 def main() -> None:
     """Print each site and the means."""
+    shipped_effort()
     firms()
     shares, seconds = [], []
     sums: dict[str, list[tuple[float, ...]]] = {}

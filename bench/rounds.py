@@ -16,6 +16,7 @@ from lamplight.core.round.fold import Chore, folded
 from lamplight.core.round.problem import Rank, RoundProblem, Share, Walks, round_faults
 from lamplight.core.round.search import round_of
 from lamplight.core.round.works import Work
+from tests import shipped_effort
 from tests.reference.exact_round import exact_round
 
 SORTS = ("ticks", "ticks", "tablet", "descale", "milk", "hands")
@@ -54,6 +55,7 @@ def problem(jobs: int, machines: int, seed: int) -> RoundProblem:
 
 def main() -> None:
     """Print one line a size."""
+    shipped_effort()
     print("jobs machines  seconds  60 times: gap % median, most  exact: gap %  rules of thumb: longer %")
     for jobs, machines in ((4, 3), (8, 4), (12, 5), (20, 8), (40, 12)):
         seconds, sixty, exact, thumb = [], [], [], []
