@@ -9,7 +9,7 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.core.assess import assess
+from lamplight.core.assess import assess, rhythms
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.own_items import LimitChange
 from lamplight.core.care.status import Status
@@ -19,6 +19,7 @@ from lamplight.core.lamps.sightings import Sighting
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.absence import Absence
+from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
@@ -53,6 +54,15 @@ def lived_in(kind: Kind, gaps: list[tuple[int, int]], done_days: list[int]) -> M
 
 class EveryKind(unittest.TestCase):
     """Laws of the whole engine."""
+
+    @settings(max_examples=40, derandomize=True)
+    @given(KINDS, GAPS, st.lists(st.integers(0, 13), min_size=1, max_size=6), st.integers(1, 7))
+    def test_nothing_comes_round_oftener_than_somebody_is_there(self, key, gaps, done_at, open_days):
+        """Once on each open day at most; a tenth is left to where the lived weeks begin and end."""
+        calendar = SiteCalendar("UTC", (OFFICE_HOURS,) * open_days + (None,) * (7 - open_days))
+        status = assess(lived_in(kinds()[key], gaps, done_at), kinds()[key], calendar, NOW)
+        for item, rhythm in rhythms(status.work, NOW.date()).items():
+            self.assertGreaterEqual(rhythm.interval_days, 0.9 * 7 / open_days, item)
 
     @settings(max_examples=40, deadline=None, derandomize=True)
     @given(KINDS, GAPS, st.lists(st.integers(0, 13), min_size=1, max_size=6), st.integers(1, 500))

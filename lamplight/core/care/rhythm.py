@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 from math import sqrt
 
 from lamplight.core.care.item import Due
@@ -56,7 +56,7 @@ def rhythm_of(done_at: Callable[[datetime], Due], calendar: SiteCalendar, start:
         following = _next(done_at(calendar.closing(day)))
         if following is None or following[0] <= day:
             break
-        at_last, day = day, max(calendar.open_day_from(following[0], -1), begun)
+        at_last, day = day, _done_for(following[0], day, calendar)
         if first is None and (day - at_last).days < LIVED_DAYS:
             first = day
             continue
@@ -64,6 +64,12 @@ def rhythm_of(done_at: Callable[[datetime], Due], calendar: SiteCalendar, start:
         times, variance = times + 1, variance + following[1] ** 2
     days = (day - first).days if first is not None else 0
     return Rhythm(days / times, sqrt(variance / times)) if times and days > 0 else None
+
+
+def _done_for(falls_due: date, last: date, calendar: SiteCalendar) -> date:
+    """The open date on which it is done: by when it falls due; the next one, where that is when it was done last."""
+    before = calendar.open_day_from(falls_due, -1)
+    return before if before > last else calendar.open_day_from(last + timedelta(days=1))
 
 
 def _next(due: Due) -> tuple[date, float] | None:

@@ -20,6 +20,7 @@ from lamplight.core.care.triggers import (
     DaysSince,
     EndOfService,
     FixedWeekdays,
+    HoursSinceFirstDrink,
     MonthsSince,
     Prompted,
 )
@@ -56,6 +57,9 @@ class Lived(unittest.TestCase):
             ((DaysSince(7),), 7.0),
             ((MonthsSince(1),), 30.4),
             ((EndOfService(),), 1.4),
+            ((DaysSince(1),), 1.4),
+            ((DaysSince(2),), 7 / 3),
+            ((HoursSinceFirstDrink(12),), 1.4),
             ((FixedWeekdays((1, 4)),), 3.5),
             ((CountSince(390), DaysSince(7)), 7.0),
         ):
