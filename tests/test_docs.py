@@ -75,10 +75,10 @@ class KindDocument(unittest.TestCase):
     def test_everything_is_named(self):
         """Every trigger, part and standard item stands in the document."""
         from lamplight.library.schema import PARTS, standard_items
-        from lamplight.library.triggers import MAIN_KEYS
+        from lamplight.library.triggers import TriggerFile
 
         text = (ROOT / "docs" / "kinds.md").read_text("utf-8")
-        for word in (*MAIN_KEYS, *PARTS.__args__, *standard_items()):
+        for word in (*TriggerFile.main_keys(), *PARTS.__args__, *standard_items()):
             self.assertIn(word, text)
 
     def test_the_example_of_a_procedure_is_right(self):

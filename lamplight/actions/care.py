@@ -8,7 +8,7 @@ from datetime import datetime
 from lamplight.actions.deeds import Place, renew_cartridge, this_place, write_deed
 from lamplight.actions.entries import write_entry
 from lamplight.core.care.item import CareItem
-from lamplight.core.care.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursSinceFirstDrink, Prompted
+from lamplight.core.care.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursSinceFirstDrink
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.sightings import asked_for
 from lamplight.core.machine.kind import Kind
@@ -65,7 +65,7 @@ def note_prompt(row: MachineRow, item_key: str, at: datetime, actor: Actor) -> N
         InvalidInput: when it never asks for that, or the moment lies ahead.
     """
     item = item_of(row, item_key, at)
-    if not any(isinstance(trigger, Prompted) for trigger in item.triggers):
+    if not item.asks:
         raise InvalidInput(f"{row.name} does not ask for that by itself.")
     if at > actor.now:
         raise InvalidInput("That time has not come yet.")

@@ -6,7 +6,7 @@ from datetime import datetime
 
 from lamplight.actions.entries import write_entry
 from lamplight.actions.passphrases import check_strength, set_passphrase
-from lamplight.actions.sites import save_keeper
+from lamplight.actions.sites import save_keeper, serve_too
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.sight.actor import Actor, here
@@ -61,18 +61,39 @@ def accept_invite(token: str, name: str, initials: str, passphrase: str, now: da
     Raises:
         InvalidInput: where it is good no more, and as `save_keeper` and `set_passphrase` do.
     """
-    if invite_of(token, now) is None:
-        raise InvalidInput(GONE)
+    _good(token, now)
     check_strength(KeeperRow(0, name.strip(), initials.strip(), True), passphrase)
     with database.atomic():
-        row = invite_of(token, now)
-        if row is None:
-            raise InvalidInput(GONE)
+        row = _good(token, now)
         as_invited = Actor(now, site_id=row.site_id)  # by the right of whoever invited them
         keeper_id = save_keeper(name, initials, as_invited, role=RoleAtSite(row.role))
         set_passphrase(keeper_id, passphrase, as_invited)
-        Invite.update(used_at=now, used_by=keeper_id).where(Invite.id == row.id, Invite.used_at.is_null()).execute()
-        write_entry(
-            "access", f"{name.strip() or initials} joined as {row.role}", Actor(now, keeper_id, site_id=row.site_id)
-        )
+        _use(row, keeper_id, name.strip() or initials, now)
     return keeper_id
+
+
+def accept_as(token: str, who: KeeperRow, now: datetime) -> int:
+    """Serve the site of an invitation as well, as somebody who serves another; answers the site's id.
+
+    So each owner grants their own site to somebody whom another one let in.
+
+    Raises:
+        InvalidInput: where it is good no more, or they serve that site already.
+    """
+    with database.atomic():
+        row = _good(token, now)
+        serve_too(who.id, RoleAtSite(row.role), Actor(now, site_id=row.site_id))  # by the right of whoever invited them
+        _use(row, who.id, who.name, now)
+    return row.site_id  # type: ignore[no-any-return]
+
+
+def _good(token: str, now: datetime) -> Invite:
+    row = invite_of(token, now)
+    if row is None:
+        raise InvalidInput(GONE)
+    return row
+
+
+def _use(row: Invite, keeper_id: int, name: str, now: datetime) -> None:
+    Invite.update(used_at=now, used_by=keeper_id).where(Invite.id == row.id, Invite.used_at.is_null()).execute()
+    write_entry("access", f"{name} joined as {row.role}", Actor(now, keeper_id, site_id=row.site_id))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from datetime import datetime
 
 from lamplight.actions.deeds import Place, place, renew_cartridge, write_deed, write_installation
@@ -11,7 +11,7 @@ from lamplight.actions.entries import write_entry
 from lamplight.actions.water import install_cartridge, set_up
 from lamplight.core.bounds import DRINKS_A_DAY, within
 from lamplight.core.care.item import ItemRole, Start
-from lamplight.core.care.triggers import LIMITED
+from lamplight.core.care.trigger_base import Limited
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.keepers.rights import Right
 from lamplight.core.texts import optional, required
@@ -175,11 +175,11 @@ def set_limit(row: MachineRow, item_key: str, trigger_key: str, limit: int | Non
     """
     item = kind_of(row.kind).item(item_key)
     trigger = next((t for t in item.triggers if t.key == trigger_key), None) if item else None
-    if item is None or trigger is None or not isinstance(trigger, LIMITED):
+    if item is None or trigger is None or not isinstance(trigger, Limited):
         raise InvalidInput(f"{row.name} has no such care item.")
     if limit is not None:
-        replace(trigger, limit=limit)
-    summary = f"{item.title}: every {limit or trigger.limit} {trigger_key}" + ("" if limit else ", as its kind has it")
+        trigger.limited_to(limit)
+    summary = f"{item.title}: every {limit or trigger.limit} {trigger.unit}" + ("" if limit else ", as its kind has it")
     with database.atomic():
         entry = write_entry("limit", summary, actor, row.id, note=optional(reason, "The reason", 200))
         LimitVersion.create(entry=entry, machine=row.id, item=item_key, trigger=trigger_key, limit=limit, reason=reason)

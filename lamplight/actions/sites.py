@@ -183,6 +183,22 @@ def _refuse_others(keeper_id: int | None, name: str, initials: str, active: bool
         needs_over(actor, known.id)
 
 
+def serve_too(keeper_id: int, role: RoleAtSite, actor: Actor) -> None:
+    """Let somebody who serves another site serve the actor's as well.
+
+    Raises:
+        InvalidInput: where they serve it already.
+    """
+    at, by_site = here(actor), roles_by_site()
+    known = next(row for row in keepers() if row.id == keeper_id)
+    if keeper_id in by_site.get(at, {}):
+        raise InvalidInput(f"{known.name} serves this site already. An owner changes what they are under People.")
+    with database.atomic():
+        before = by_site.get(at, {})
+        entry = write_entry("keeper", f"{known.name} ({known.initials}) serves here, too", actor)
+        _write_roles(entry, at, before, roles_after(before, keeper_id, role))
+
+
 def serve_no_more(keeper_id: int, actor: Actor, present: str = "") -> None:
     """Let somebody serve the actor's site no more; elsewhere they go on.
 

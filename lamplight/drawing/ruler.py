@@ -28,7 +28,7 @@ ROW = 27.0
 EDGE_HEIGHT = 30.0
 STEM_GAP = 16.0
 TIMES_ON_THE_RULER = 8
-COUNTED = ("drinks", "milk drinks", "L")
+BY_CALENDAR = ("days", "hours", "months", "")
 TITLE_ADVANCE, DETAIL_ADVANCE = 8.4, 7.2
 
 
@@ -145,7 +145,7 @@ def _often(state: TriggerDue, shortest_days: float) -> bool:
 
 
 def _mark(due: Due, state: TriggerDue, likely: date, losing: bool, first: date) -> Mark:
-    by_count = state.unit in COUNTED
+    by_count = state.unit not in BY_CALENDAR
     now = likely < first or (state.left is not None and round(state.left) <= 0)
     if now:
         over = round(-(state.left or 0))

@@ -2,18 +2,12 @@
 
 from __future__ import annotations
 
-import io
-import json
-import zipfile
 from collections.abc import Mapping, Sequence
 from typing import Any
 
 from lamplight.core.job.needs import need_lines
 from lamplight.core.run.state import RunState
-
-VERSION = 1
-# A photo carries its own time in the list; inside the archive all bear the same, so that it is the same bytes again.
-STAMP = (1980, 1, 1, 0, 0, 0)
+from lamplight.formats.book_zip import runs_json, write_archive
 
 
 def run_record(machine: str, item: str, who: str, state: RunState, photos: Sequence[str]) -> dict[str, Any]:
@@ -58,10 +52,4 @@ def write_runs(records: Sequence[Mapping[str, Any]], photos: Mapping[str, bytes]
         records: as `run_record` makes them.
         photos: bytes of each photo by name.
     """
-    out = io.BytesIO()
-    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
-        text = json.dumps({"version": VERSION, "runs": list(records)}, ensure_ascii=False, indent=1)
-        archive.writestr(zipfile.ZipInfo("runs.json", STAMP), text, zipfile.ZIP_DEFLATED)
-        for name, data in sorted(photos.items()):
-            archive.writestr(zipfile.ZipInfo(f"photos/{name}", STAMP), data)
-    return out.getvalue()
+    return write_archive({"runs.json": runs_json(records), **{f"photos/{name}": data for name, data in photos.items()}})

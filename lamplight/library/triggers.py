@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Literal, get_args
+from collections.abc import Iterable, Mapping
+from typing import TYPE_CHECKING, Any, ClassVar, Literal, Self, get_args
 
-from pydantic import Field, model_validator
+from pydantic import Field, create_model, model_validator
 
 from lamplight.core.care import triggers as rules
+from lamplight.core.care.evaluate import JUDGES
+from lamplight.core.care.trigger_base import Limited, Trigger, Written
 from lamplight.core.errors import InvalidInput
 from lamplight.library.base import Key, Strict
 
@@ -32,15 +35,14 @@ class HardnessLitresFile(Strict):
     litres: float = Field(gt=0, le=100_000)
 
 
-class TriggerFile(Strict):
+class TriggerBase(Strict):
     """One trigger: exactly one of its main keys."""
 
-    drinks: float | None = Field(default=None, ge=1, le=100_000, description="drinks since")
-    milk: float | None = Field(default=None, ge=1, le=100_000, description="milk drinks since")
-    litres: float | None = Field(default=None, ge=1, le=100_000, description="litres since")
-    days: int | None = Field(default=None, ge=1, le=3650, description="days since")
-    months: int | None = Field(default=None, ge=1, le=120, description="calendar months since")
-    hours_after_first_drink: int | None = Field(default=None, ge=1, le=720)
+    if TYPE_CHECKING:
+        all_of: list[TriggerBase] | None
+
+    limits: ClassVar[Mapping[str, type[Limited]]] = {}  # by key, filled in from the kinds that are known
+
     by_rate: list[RateFile] | None = Field(default=None, min_length=1, description="days by drinks a day")
     weekdays: list[WEEKDAY] | None = Field(default=None, min_length=1)
     end_of_service: Literal["drinks", "milk"] | None = Field(default=None, description="each day on which it was used")
@@ -52,7 +54,6 @@ class TriggerFile(Strict):
     filter_spent: Literal[True] | None = Field(default=None, description="when the cartridge is spent")
     litres_by_hardness: list[HardnessLitresFile] | None = Field(default=None, min_length=1)
     scale_grams: float | None = Field(default=None, gt=0, le=1000, description="grams of scale formed")
-    all_of: list[TriggerFile] | None = Field(default=None, min_length=2, description="due only when every part is")
 
     while_away: bool = Field(default=True, description="with days, months, by_rate: whether absence counts")
     midday_from: float | None = Field(default=None, gt=0, description="with end_of_service: at midday too from here on")
@@ -61,72 +62,88 @@ class TriggerFile(Strict):
     descaling_basis: Literal["", "lamp", "litres", "scale", "calendar"] = ""
 
     @model_validator(mode="after")
-    def _exactly_one(self) -> TriggerFile:
-        given = [name for name in MAIN_KEYS if getattr(self, name) is not None]
-        if len(given) != 1:
-            raise ValueError(f"a trigger needs exactly one of {', '.join(MAIN_KEYS)}")
+    def _exactly_one(self) -> Self:
+        keys = self.main_keys()
+        if len([name for name in keys if getattr(self, name) is not None]) != 1:
+            raise ValueError(f"a trigger needs exactly one of {', '.join(keys)}")
         try:
             self.core()
         except InvalidInput as problem:
             raise ValueError(str(problem)) from problem
         return self
 
-    def core(self) -> rules.Trigger:
+    @classmethod
+    def main_keys(cls) -> list[str]:
+        """The keys of which one says which kind of trigger it is."""
+        return [*cls.limits, *OTHERS]
+
+    def core(self) -> Trigger:
         """As a core object."""
-        name = next(name for name in MAIN_KEYS if getattr(self, name) is not None)
-        return getattr(self, f"_{name}", self._counted)(getattr(self, name))
+        name = next(name for name in self.main_keys() if getattr(self, name) is not None)
+        if name in self.limits:
+            return self.limits[name].of_file(name, getattr(self, name), self.while_away, self.descaling_basis)
+        return getattr(self, f"_{name}")(getattr(self, name))
 
-    def _counted(self, limit: float) -> rules.Trigger:
-        counter = next(name for name in ("drinks", "milk", "litres") if getattr(self, name) is not None)
-        return rules.CountSince(limit, counter, self.descaling_basis)
-
-    def _days(self, limit: int) -> rules.Trigger:
-        return rules.DaysSince(limit, self.while_away, self.descaling_basis)
-
-    def _months(self, limit: int) -> rules.Trigger:
-        return rules.MonthsSince(limit, self.while_away, self.descaling_basis)
-
-    def _hours_after_first_drink(self, limit: int) -> rules.Trigger:
-        return rules.HoursSinceFirstDrink(limit, self.descaling_basis)
-
-    def _by_rate(self, steps: list[RateFile]) -> rules.Trigger:
+    def _by_rate(self, steps: list[RateFile]) -> Trigger:
         return rules.ByRate(
             tuple(rules.RateStep(step.from_per_day, step.days) for step in steps), self.while_away, self.descaling_basis
         )
 
-    def _weekdays(self, days: list[str]) -> rules.Trigger:
+    def _weekdays(self, days: list[str]) -> Trigger:
         return rules.FixedWeekdays(tuple(NUMBERS[day] for day in days), self.descaling_basis)
 
-    def _end_of_service(self, counter: str) -> rules.Trigger:
+    def _end_of_service(self, counter: str) -> Trigger:
         return rules.EndOfService(counter, self.midday_from, self.each_use, self.descaling_basis)
 
-    def _after(self, event: str) -> rules.Trigger:
+    def _after(self, event: str) -> Trigger:
         if event in EACH_USE:
             return rules.EndOfService("milk", self.midday_from, True, self.descaling_basis)
         return rules.AfterEvent(event, self.descaling_basis)
 
-    def _before_absence(self, days: int) -> rules.Trigger:
+    def _before_absence(self, days: int) -> Trigger:
         return rules.BeforeAbsence(days, self.descaling_basis)
 
-    def _prompt(self, _yes: bool) -> rules.Trigger:
+    def _prompt(self, _yes: bool) -> Trigger:
         return rules.Prompted(self.descaling_basis or "lamp")
 
-    def _filter_spent(self, _yes: bool) -> rules.Trigger:
+    def _filter_spent(self, _yes: bool) -> Trigger:
         return rules.FilterSpent(self.descaling_basis)
 
-    def _litres_by_hardness(self, steps: list[HardnessLitresFile]) -> rules.Trigger:
+    def _litres_by_hardness(self, steps: list[HardnessLitresFile]) -> Trigger:
         return rules.LitresByHardness(
             tuple(rules.HardnessStep(step.up_to_dh, step.litres) for step in steps), self.descaling_basis or "litres"
         )
 
-    def _scale_grams(self, grams: float) -> rules.Trigger:
+    def _scale_grams(self, grams: float) -> Trigger:
         return rules.ScaleBudget(grams, self.deposited, self.descaling_basis or "scale")
 
-    def _all_of(self, parts: list[TriggerFile]) -> rules.Trigger:
+    def _all_of(self, parts: list[TriggerBase]) -> Trigger:
         return rules.AllOf(tuple(part.core() for part in parts), self.descaling_basis)
 
 
-MAIN_KEYS = (
-    "drinks", "milk", "litres", "days", "months", "hours_after_first_drink", "by_rate", "weekdays", "end_of_service",
-    "after", "before_absence", "prompt", "filter_spent", "litres_by_hardness", "scale_grams", "all_of",
+OTHERS = (
+    "by_rate", "weekdays", "end_of_service", "after", "before_absence", "prompt", "filter_spent", "litres_by_hardness",
+    "scale_grams", "all_of",
 )  # fmt: skip
+
+
+def trigger_file(kinds: Iterable[type[Trigger]]) -> type[TriggerBase]:
+    """How triggers are written where these kinds are known: a key for each word of those with a plain limit."""
+    limits = {word: kind for kind in kinds if issubclass(kind, Limited) for word in kind.written}
+    fields: dict[str, Any] = {word: _field(kind.written[word]) for word, kind in limits.items()}
+    parts = Field(default=None, min_length=2, description="due only when every part is")
+    fields["all_of"] = ("list[TriggerFile] | None", parts)
+    made = create_model("TriggerFile", __base__=TriggerBase, __doc__=TriggerBase.__doc__, **fields)
+    made.limits = limits
+    return made
+
+
+def _field(written: Written) -> tuple[Any, Any]:
+    number = int if written.whole else float
+    return number | None, Field(default=None, ge=written.lowest, le=written.highest, description=written.about)
+
+
+if TYPE_CHECKING:
+    TriggerFile = TriggerBase
+else:
+    TriggerFile = trigger_file(JUDGES)

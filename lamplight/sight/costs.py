@@ -13,6 +13,7 @@ from lamplight.core.job.chemistry import Product
 from lamplight.core.job.dose import dose_for
 from lamplight.core.run.clock import total_seconds
 from lamplight.core.stock.costs import DAYS_A_YEAR, JobCost, YearCost, year_cost
+from lamplight.formats.costs_csv import write_costs
 from lamplight.sight.cupboard import products
 from lamplight.sight.dose import mixes_of
 from lamplight.sight.machine_view import MachineView
@@ -124,3 +125,8 @@ def forms_compared(view: MachineView, today_prices: Mapping[str, float]) -> list
         known = sorted(rows, key=lambda row: (row.a_use is None, row.a_use or 0.0, row.product.title))
         compared.append((f"{mix.item.title}, {mix.mark_ml} ml", known))
     return compared
+
+
+def costs_as_csv(costs: Sequence[MachineCost]) -> str:
+    """What care costs, each job of each machine."""
+    return write_costs((cost.view.row.name, title, job) for cost in costs for title, job in cost.jobs)

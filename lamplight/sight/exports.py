@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from lamplight.formats.book_zip import write_log
 from lamplight.formats.readings_csv import write
 from lamplight.store.books import live_readings
+from lamplight.store.logbook import entries
 from lamplight.store.sites import SiteRow, machines
 
 
@@ -14,3 +16,16 @@ def readings_as_csv(site: SiteRow) -> str:
         (names[r.machine_id], r.counter, r.at, r.value) for r in live_readings(counter=None) if r.machine_id in names
     ]
     return write(rows, site.calendar)
+
+
+def log_as_csv(site: SiteRow) -> str:
+    """The log of a site, all of it, newest first."""
+    names = {row.id: row.name for row in machines(site.id, retired=True)}
+    lines = (
+        (
+            row.at, row.recorded_at, names.get(row.machine_id or 0, ""), row.summary, row.who, row.note,
+            row.undone_at, row.undone_by, row.undone_why,
+        )
+        for row in entries(site_id=site.id, limit=None)
+    )  # fmt: skip
+    return write_log(lines)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from lamplight.core.care.triggers import Prompted
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.inspections import due_inspections
 from lamplight.core.machine.kind import Kind
@@ -32,7 +31,7 @@ def current_run(run_id: int) -> RunRow:
 def asks_for_lamp(kind: Kind, run: RunRow) -> bool:
     """Whether the end asks after a lamp: the machine asks for this item by itself."""
     item = kind.item(run.item)
-    return item is not None and any(isinstance(trigger, Prompted) for trigger in item.triggers)
+    return item is not None and item.asks
 
 
 def inspections_due(run: RunRow, actor: Actor) -> tuple[str, ...]:

@@ -7,7 +7,6 @@ from datetime import date, datetime, timedelta
 from functools import cache, partial
 
 from lamplight.core.care.item import CareItem, Due
-from lamplight.core.care.triggers import Prompted
 from lamplight.core.plan.problem import PlanProblem, Task, TaskKey
 from lamplight.core.plan.terms import ROUTINE_DAYS, Term, has_routine, term_after, term_now, waiting
 from lamplight.core.site.calendar import SiteCalendar
@@ -135,7 +134,7 @@ def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term |
         any(need.product for need in view.needs(due)),
         term,
         after,
-        any(isinstance(trigger, Prompted) for trigger in item.triggers),
+        item.asks,
     )
 
 

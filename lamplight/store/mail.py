@@ -9,7 +9,7 @@ from datetime import datetime
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.store.models import Entry, MailVersion, Outgoing, PanelSighting, ToldOnce, WishesVersion
-from lamplight.store.rights import roles_at
+from lamplight.store.rights import hands_at
 from lamplight.store.sites import newest_at
 
 
@@ -60,7 +60,7 @@ class WishesRow:
 
 def wishes_rows(site_id: int) -> list[WishesRow]:
     """What holds for each keeper who gave a mailbox and serves the site, in the order of keepers."""
-    here = {None, *roles_at(site_id)}
+    here = {None, *hands_at(site_id)}
     rows = (
         WishesVersion.select()
         .join(Entry)

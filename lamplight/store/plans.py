@@ -8,7 +8,7 @@ from datetime import datetime
 
 from lamplight.core.plan.terms import ACCEPTED_RISK, WORTH_SHARE
 from lamplight.store.models import AnnouncedPlan, Entry, FeedVersion, PlanPin, PlanWish
-from lamplight.store.rights import roles_at
+from lamplight.store.rights import hands_at
 from lamplight.store.sites import newest_at
 
 
@@ -75,7 +75,7 @@ def feeds(site_id: int) -> list[FeedRow]:
 
     That of somebody who serves the site no more is answered no more.
     """
-    around = {None, *roles_at(site_id)}
+    around = {None, *hands_at(site_id)}
     rows = (
         FeedVersion.select(FeedVersion, Entry)
         .join(Entry)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from peewee import fn
 
-from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.core.keepers.rights import ROLES, RoleAtSite
 from lamplight.store.live import newest
 from lamplight.store.models import KeeperRole, Site
 from lamplight.store.sites import keepers
@@ -16,9 +16,14 @@ def roles_at(site_id: int) -> dict[int, RoleAtSite]:
 
 
 def keeper_names(site_id: int) -> dict[int, str]:
-    """The names of those who serve a site, by id."""
-    served = roles_at(site_id)
+    """The names of those who lend a hand at a site, by id."""
+    served = hands_at(site_id)
     return {row.id: row.name for row in keepers() if row.id in served}
+
+
+def hands_at(site_id: int) -> set[int]:
+    """Who lends a hand at a site: hours, addresses and mail are for them."""
+    return {keeper_id for keeper_id, role in roles_at(site_id).items() if ROLES[role].lends_a_hand}
 
 
 def sites_of(keeper_id: int) -> list[int]:

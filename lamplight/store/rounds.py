@@ -9,6 +9,7 @@ from enum import StrEnum
 
 from lamplight.core.site.slots import KeeperAway, WeekSlot
 from lamplight.store.models import Entry, KeeperAbsence, Round, RoundEventRow, SlotsVersion, WalksVersion
+from lamplight.store.rights import hands_at
 from lamplight.store.sites import newest_at
 
 
@@ -62,9 +63,11 @@ class Ways:
 
 
 def week_slots(site_id: int) -> tuple[WeekSlot, ...]:
-    """The hours that were said of a site's week; empty where nobody said any."""
+    """The hours that were said of a site's week, of those who lend a hand there; empty where nobody said any."""
     row = newest_at(SlotsVersion, site_id)
-    return tuple(WeekSlot(*slot) for slot in row.slots) if row else ()
+    slots = [WeekSlot(*slot) for slot in row.slots] if row else []
+    hands = {None, *hands_at(site_id)} if any(slot.keeper is not None for slot in slots) else {None}
+    return tuple(slot for slot in slots if slot.keeper in hands)
 
 
 @dataclass(frozen=True)

@@ -1,16 +1,14 @@
 """What each address asks of whoever uses it. An address of which nothing stands here is nobody's.
 
 The right itself is checked where everything else is decided, by `Actor.needs`; the same is asked again when a line of
-the log is written. What somebody may not send is not offered either: such forms are left out of their pages.
+the log is written. What somebody may not send is not offered either: each form stands on its page under `may`.
 """
 
 from __future__ import annotations
 
-import re
 from collections.abc import Mapping
 
-from flask import Flask, Response, current_app, g, request
-from werkzeug.exceptions import HTTPException
+from flask import Flask, g, request
 
 from lamplight.core.errors import NotAllowed
 from lamplight.core.keepers.rights import Right, allows
@@ -26,7 +24,8 @@ OPEN = frozenset(
         "stopping.stop",
     }
 )  # fmt: skip
-LOOKS, REPORTS, DOES, CARES, OWNS = Right.LOOK, Right.REPORT, Right.DO, Right.CARE, Right.OWN
+LOOKS, EXPORTS, REPORTS = Right.LOOK, Right.EXPORT, Right.REPORT
+DOES, CARES, OWNS = Right.DO, Right.CARE, Right.OWN
 # By endpoint: what it asks for to be seen, and what its form asks for; one where it has only either.
 NEEDS: Mapping[str, tuple[Right, Right]] = {
     **dict.fromkeys(
@@ -80,6 +79,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
         ),
         (LOOKS, CARES),
     ),
+    "log.book_zip": (EXPORTS, EXPORTS),
     "machines.settings": (CARES, CARES), "sites.move": (CARES, CARES), "sites.another": (OWNS, OWNS),
     "guests.sheet": (CARES, CARES),
     "guests.sticker_svg": (CARES, CARES),
@@ -100,8 +100,6 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
         (LOOKS, OWNS),
     ),
 }  # fmt: skip
-FORM = re.compile(rb'<form\b(?=[^>]*\bmethod="post")[^>]*>.*?</form>', re.DOTALL | re.IGNORECASE)
-ACTION = re.compile(rb'\baction="([^"]*)"')
 
 
 def needed(endpoint: str, method: str) -> Right | None:
@@ -113,8 +111,23 @@ def needed(endpoint: str, method: str) -> Right | None:
     return sees if method in ("GET", "HEAD", "OPTIONS") else sends
 
 
+def may(endpoint: str = "", method: str = "POST") -> bool:
+    """Whether whoever reads a page may go on to an endpoint.
+
+    Args:
+        endpoint: empty for that of the page itself.
+        method: by default what a form sends.
+    """
+    endpoint = endpoint or request.endpoint or ""
+    if endpoint in OPEN or g.get("bare") or not signs_in():
+        return True
+    right, who = needed(endpoint, method), role()
+    return right is not None and who is not None and allows(who, right)
+
+
 def register(app: Flask) -> None:
-    """Ask before every request; leave out of each page what whoever reads it may not send."""
+    """Ask before every request; let each page ask for its forms."""
+    app.jinja_env.globals["may"] = may
 
     @app.before_request
     def ask_right() -> None:
@@ -125,27 +138,3 @@ def register(app: Flask) -> None:
         if right is None:
             raise NotAllowed("Nobody said who may do that, so nobody may.")
         actor().needs(right)
-
-    @app.after_request
-    def leave_out(response: Response) -> Response:
-        if g.get("bare") or not signs_in() or response.mimetype != "text/html" or response.direct_passthrough:
-            return response
-        who = role()
-        if who is None or allows(who, Right.OWN):
-            return response
-        response.set_data(FORM.sub(lambda found: found[0] if _sendable(found[0]) else b"", response.get_data()))
-        return response
-
-
-def _sendable(form: bytes) -> bool:
-    """Whether whoever reads the page may send a form of it."""
-    named = ACTION.search(form)
-    path = named[1].decode().partition("?")[0].partition("#")[0] if named else request.path
-    adapter = current_app.create_url_adapter(request)
-    assert adapter is not None
-    try:
-        endpoint, _ = adapter.match(path or request.path, method="POST")
-    except HTTPException:
-        return True
-    right, who = needed(endpoint, "POST"), role()
-    return endpoint in OPEN or (right is not None and who is not None and allows(who, right))

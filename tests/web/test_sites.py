@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import io
 import re
 import unittest
+import zipfile
 from datetime import UTC, datetime, timedelta
 
 from bs4 import BeautifulSoup
 
+from lamplight.actions.hours import add_slots
+from lamplight.actions.invites import make_invite
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.runs import begin_run
 from lamplight.actions.sites import save_keeper, save_site, serve_no_more
+from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.languages import BRITISH
 from lamplight.core.words import write_in, written_in
@@ -19,7 +24,8 @@ from lamplight.sight.machine_views import machine_view
 from lamplight.store.database import photo_folder
 from lamplight.store.logbook import entries
 from lamplight.store.models import Entry, GuestReport, Machine, Photo
-from lamplight.store.rights import roles_at
+from lamplight.store.rights import keeper_names, roles_at
+from lamplight.store.rounds import week_slots
 from lamplight.store.sites import machine, site_of, sites
 from tests.base import NOW, WEEK, WebTest
 from tests.web.test_rights import WORDS, Roles
@@ -298,6 +304,49 @@ class Apart(Roles):
         self.assertNotIn(self.far, roles_at(self.site.id))
         answer = self.post("/people", form | {"do": "elsewhere"}, 422)
         self.shows(answer.get_data(as_text=True), "do not serve this site")
+
+    def test_an_auditor_of_two(self):
+        """Each owner grants their own site: both books are seen and taken along, nothing is written, and no hours are
+        theirs, though they had some before."""
+        auditor = self.people[RoleAtSite.AUDITOR]
+        self.use(RoleAtSite.AUDITOR)
+        self.hides(self.get("/log"), "Harbour Hall")
+        self.post("/sites/go", {"site_id": str(self.other.id)}, 404)
+        far = Actor(NOW, self.far, True, role=RoleAtSite.OWNER, site_id=self.other.id)
+        link = f"/invite/{make_invite(self.other, RoleAtSite.AUDITOR, far)}"
+        self.shows(self.get(link), "Come in as auditor one")
+        self.post(link, {"do": "me"})
+        self.assertIs(roles_at(self.other.id)[auditor], RoleAtSite.AUDITOR)
+        self.post(link, {"do": "me"}, 404)
+        self.shows(self.get("/sites"), "Harbour Hall")
+        books = {}
+        for here in (self.site.id, self.other.id):
+            self.post("/sites/go", {"site_id": str(here)})
+            self.post("/done", {"job": f"{self.hall}:outlets", "at": "2026-11-24T12:30"}, 403)
+            archive = zipfile.ZipFile(io.BytesIO(self.client.get("/log/book.zip").data))
+            books[here] = {name: archive.read(name).decode() for name in archive.namelist()}
+        self.assertEqual(set(books[self.site.id]), {"readings.csv", "log.csv", "care-costs.csv", "runs.json"})
+        self.assertIn("Bar left", books[self.other.id]["readings.csv"])
+        self.assertIn("Hall", books[self.site.id]["log.csv"])
+        self.assertNotIn("Bar left", "".join(books[self.site.id].values()))
+
+    def test_an_auditor_lends_no_hand(self):
+        """No hours, not even those they had as a keeper; no address, no mail."""
+        alone, keeper = Actor(NOW, site_id=self.site.id), self.people[RoleAtSite.KEEPER]
+        add_slots(self.site, [0], 360, 480, keeper, alone)
+        self.assertEqual([slot.keeper for slot in week_slots(self.site.id)], [keeper])
+        save_keeper("keeper one", "KE", alone, keeper, True, WORDS, RoleAtSite.AUDITOR)
+        self.assertEqual(week_slots(self.site.id), ())
+        self.assertNotIn(keeper, keeper_names(self.site.id))
+        with self.assertRaisesRegex(InvalidInput, "no longer there"):
+            add_slots(self.site, [1], 360, 480, keeper, alone)
+
+    def test_serving_already(self):
+        """A link for somebody who serves the site changes nothing of what they are."""
+        link = f"/invite/{make_invite(self.site, RoleAtSite.LOOKER, Actor(NOW, site_id=self.site.id))}"
+        self.use(RoleAtSite.KEEPER)
+        self.shows(self.post(link, {"do": "me"}, 422).get_data(as_text=True), "serves this site already")
+        self.assertIs(roles_at(self.site.id)[self.people[RoleAtSite.KEEPER]], RoleAtSite.KEEPER)
 
 
 if __name__ == "__main__":

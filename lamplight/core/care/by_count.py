@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
-from functools import partial
 
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import TriggerDue
-from lamplight.core.care.triggers import COUNTED, PUCKS, CountSince, FilterSpent, LitresByHardness, Trigger
-from lamplight.core.care.wear import wear_of
+from lamplight.core.care.trigger_base import Trigger
+from lamplight.core.care.triggers import COUNTED, PUCKS, CountSince, FilterSpent, LitresByHardness
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import NEVER, Passage
 from lamplight.core.water.through import WaterThrough, water_through
@@ -61,7 +60,7 @@ def filter_due(trigger: FilterSpent, about: Evaluated) -> TriggerDue:
     def share(through: WaterThrough) -> float | None:
         if through.water.fitted_at != water.fitted_at:
             return 0.0  # went through another one
-        return wear_of(trigger, through)
+        return trigger.worn_by(through)
 
     never = f"never spent by water of {decimal(water.before_filter)} °dH"
     words = Wear(f" at {decimal(water.before_filter)} °dH", "of what the cartridge holds", never)
@@ -72,7 +71,7 @@ def litres_by_hardness_due(trigger: LitresByHardness, about: Evaluated) -> Trigg
     """Litres from the kind's table, at the hardness after the filter."""
     now = about.context.water_now.scaling_dh
     rests_on = f" by the machine's table at {degrees(now or 0.0)}"
-    return worn(trigger, partial(wear_of, trigger), Wear(rests_on, "of the interval by the machine's table"), about)
+    return worn(trigger, trigger.worn_by, Wear(rests_on, "of the interval by the machine's table"), about)
 
 
 @dataclass(frozen=True)

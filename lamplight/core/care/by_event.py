@@ -8,6 +8,7 @@ from lamplight.core.care.by_count import NO_START, Limit, against
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import Day, TriggerDue
 from lamplight.core.care.status import Status
+from lamplight.core.care.trigger_base import Trigger
 from lamplight.core.care.triggers import (
     ABSENCE,
     FIRST_DRINK,
@@ -18,7 +19,6 @@ from lamplight.core.care.triggers import (
     EndOfService,
     HoursSinceFirstDrink,
     Prompted,
-    Trigger,
 )
 from lamplight.core.moment import Moment
 from lamplight.core.site.absence import Absence

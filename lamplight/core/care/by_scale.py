@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 from datetime import datetime
-from functools import partial
 
 from lamplight.core.care.by_count import NEVER_READ, NO_START, NO_TEST, Wear, ahead_words, day_reached, worn
 from lamplight.core.care.context import Evaluated
 from lamplight.core.care.item import TriggerDue
 from lamplight.core.care.triggers import ScaleBudget
-from lamplight.core.care.wear import wear_of
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import NEVER, Passage
 from lamplight.core.water.ahead import litres_until
@@ -33,7 +31,7 @@ def scale_due(trigger: ScaleBudget, about: Evaluated) -> TriggerDue:
         return _behind_a_cartridge(trigger, about, meter)
     grams = f"{decimal(trigger.grams)} g of scale"
     rests_on = f" for {grams} at {degrees(present.scale_dh() or 0.0)}"
-    return worn(trigger, partial(wear_of, trigger), Wear(rests_on, f"of {grams}", NO_SCALE), about)
+    return worn(trigger, trigger.worn_by, Wear(rests_on, f"of {grams}", NO_SCALE), about)
 
 
 def _behind_a_cartridge(trigger: ScaleBudget, about: Evaluated, meter: Meter) -> TriggerDue:

@@ -11,8 +11,8 @@ from lamplight.core.care import by_calendar, by_count, by_event, by_scale
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.item import CareItem, Day, Due, LastDone, Start, TriggerDue
 from lamplight.core.care.status import Status
+from lamplight.core.care.trigger_base import Trigger
 from lamplight.core.care.triggers import (
-    NEED_NO_START,
     AfterEvent,
     AllOf,
     BeforeAbsence,
@@ -28,14 +28,13 @@ from lamplight.core.care.triggers import (
     MonthsSince,
     Prompted,
     ScaleBudget,
-    Trigger,
 )
 from lamplight.core.errors import InvalidInput
 from lamplight.core.words import listed
 
-# Each rule takes its own kind of trigger; the table pairs them.
-Rule = Callable[[Any, Evaluated], TriggerDue]
-RULES: dict[type, Rule] = {
+# Each function takes its own kind of trigger; this table is where a kind is registered.
+Judge = Callable[[Any, Evaluated], TriggerDue]
+JUDGES: dict[type[Trigger], Judge] = {
     CountSince: by_count.count_due,
     FilterSpent: by_count.filter_due,
     LitresByHardness: by_count.litres_by_hardness_due,
@@ -67,11 +66,11 @@ def evaluate_trigger(trigger: Trigger, about: Evaluated) -> TriggerDue:
     """
     if isinstance(trigger, AllOf):
         return by_event.all_of(trigger, tuple(evaluate_trigger(part, about) for part in trigger.parts))
-    if type(trigger) not in RULES:
-        raise InvalidInput(f"No rule for the trigger {type(trigger).__name__}.")
-    if about.last is None and not isinstance(trigger, NEED_NO_START):
+    if type(trigger) not in JUDGES:
+        raise InvalidInput(f"Nothing judges the trigger {type(trigger).__name__}.")
+    if about.last is None and trigger.needs_start:
         return TriggerDue.unknown(trigger, NOBODY_KNOWS)
-    return RULES[type(trigger)](trigger, about)
+    return JUDGES[type(trigger)](trigger, about)
 
 
 def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationContext) -> Due:
@@ -111,7 +110,7 @@ def _found(about: Evaluated) -> tuple[TriggerDue, ...]:
 
 def _owed(trigger: Trigger, about: Evaluated) -> TriggerDue | None:
     """What the keeper said to be due from the outset, since nobody did it; None for what asks by itself."""
-    if about.last is None or about.last.start is not Start.OWED or isinstance(trigger, NEED_NO_START):
+    if about.last is None or about.last.start is not Start.OWED or not trigger.needs_start:
         return None
     day = about.done_on or about.context.today
     return TriggerDue.on_day(trigger, Day(day, reached=True), about.window.dated(day), SAID_TO_BE_DUE)

@@ -9,7 +9,8 @@ from typing import Self
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.care.status import SOON_OPEN_DAYS, Status
-from lamplight.core.care.triggers import FoundDirty, Prompted, Trigger
+from lamplight.core.care.trigger_base import Limited, Trigger
+from lamplight.core.care.triggers import FoundDirty, Prompted
 from lamplight.core.usage.passage import NEVER, Passage
 
 # What takes no longer is ticked; what takes longer is led through. Common practice, no source.
@@ -66,6 +67,16 @@ class CareItem:
     opening: str = ""
     water_ml: int = 0
     role: ItemRole = ItemRole.NONE
+
+    @property
+    def asks(self) -> bool:
+        """Whether the machine itself asks for it, by a lamp or in words."""
+        return any(isinstance(trigger, Prompted) for trigger in self.triggers)
+
+    @property
+    def other_rules(self) -> list[str]:
+        """Its rules that are no plain limit to be typed, in words."""
+        return [trigger.in_words() for trigger in self.triggers if not isinstance(trigger, Limited)]
 
     @property
     def quick(self) -> bool:

@@ -7,18 +7,6 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from lamplight.core.care.item import CareItem, LastDone, Start
-from lamplight.core.care.triggers import (
-    AllOf,
-    ByRate,
-    CountSince,
-    DaysSince,
-    FilterSpent,
-    HoursSinceFirstDrink,
-    LitresByHardness,
-    MonthsSince,
-    Prompted,
-    ScaleBudget,
-)
 from lamplight.core.moment import Moment
 from lamplight.core.usage.count_then import position_of_count
 from lamplight.core.usage.counters import CounterBook
@@ -88,20 +76,12 @@ def _placed(fact: DoneFact, drinks: CounterBook, cumulative: CumulativeCount) ->
     return Moment(at, fact.seq), LastDone(position=position, seq=fact.seq, start=fact.start)
 
 
-# What counts on from the last time; the others go by the day, the lamp, an absence or another item.
-COUNTS_ON = (
-    CountSince, DaysSince, MonthsSince, HoursSinceFirstDrink, ByRate, LitresByHardness, ScaleBudget, FilterSpent, AllOf,
-)  # fmt: skip
-
-
 def asks_last_done(item: CareItem) -> bool:
     """Whether it changes a date when an item was last done; not for absences, storage, and what every day wants."""
-    return any(isinstance(trigger, COUNTS_ON) for trigger in item.triggers)
+    return any(trigger.counts_on for trigger in item.triggers)
 
 
 def asked_in_order(items: Iterable[CareItem]) -> tuple[CareItem, ...]:
     """Those for which it does, first what people remember: what the machine asks for itself, then what takes long."""
     asked = [item for item in items if asks_last_done(item)]
-    return tuple(
-        sorted(asked, key=lambda item: (not any(isinstance(one, Prompted) for one in item.triggers), -item.minutes))
-    )
+    return tuple(sorted(asked, key=lambda item: (not item.asks, -item.minutes)))

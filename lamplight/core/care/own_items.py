@@ -6,7 +6,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from lamplight.core.care.item import CareItem, ItemRole
-from lamplight.core.care.triggers import DESCALING_BASES, LIMITED, FilterSpent, MonthsSince, Trigger
+from lamplight.core.care.trigger_base import Limited, Trigger
+from lamplight.core.care.triggers import DESCALING_BASES, FilterSpent, MonthsSince
 
 WHICHEVER_FIRST = "whichever first"
 
@@ -66,8 +67,8 @@ def _own_triggers(item: CareItem, own: Mapping[tuple[str, str], float], descalin
     if descaling_basis in DESCALING_BASES and any(trigger.descaling_basis for trigger in triggers):
         triggers = tuple(t for t in triggers if t.descaling_basis in ("", descaling_basis)) or triggers
     return tuple(
-        replace(trigger, limit=own[(item.key, trigger.key)])  # type: ignore[arg-type]  # days and hours are whole
-        if isinstance(trigger, LIMITED) and (item.key, trigger.key) in own
+        trigger.limited_to(own[(item.key, trigger.key)])
+        if isinstance(trigger, Limited) and (item.key, trigger.key) in own
         else trigger
         for trigger in triggers
     )

@@ -12,13 +12,10 @@ from datetime import date, datetime, timedelta
 from math import sqrt
 
 from lamplight.core.care.item import Due
-from lamplight.core.care.triggers import AfterEvent, BeforeAbsence, FoundDirty, Prompted
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.passage import DateSpread
 
 DAYS_A_YEAR = 365
-# Rules that speak of what happens now and then, on no rhythm that anybody knows.
-NOW_AND_THEN = (Prompted, BeforeAbsence, AfterEvent, FoundDirty)
 # So many days are lived, and so many times at most; what comes round more rarely is asked once.
 LIVED_DAYS, MOST_TIMES = 28, 24
 
@@ -77,7 +74,7 @@ def _next(due: Due) -> tuple[date, float] | None:
     coming = [
         state.passage.spread
         for state in due.triggers
-        if state.known and state.passage.spread is not None and not isinstance(state.trigger, NOW_AND_THEN)
+        if state.known and state.passage.spread is not None and state.trigger.comes_round
     ]
     if not coming:
         return None

@@ -1,8 +1,9 @@
-"""What a keeper may do: four roles, each of which may all that the one before it may."""
+"""What a keeper may do: roles, each with its rights, in one table."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 from enum import StrEnum
 
@@ -13,6 +14,7 @@ class RoleAtSite(StrEnum):
     """What somebody is at a site."""
 
     LOOKER = "looker"
+    AUDITOR = "auditor"
     HELPER = "helper"
     KEEPER = "keeper"
     OWNER = "owner"
@@ -22,27 +24,49 @@ class Right(StrEnum):
     """What something that is done asks for."""
 
     LOOK = "look"
+    EXPORT = "export"
     REPORT = "report"
     DO = "do"
     CARE = "care"
     OWN = "own"
 
 
-ROLES = tuple(RoleAtSite)
-LEAST = {
-    Right.LOOK: RoleAtSite.LOOKER,
-    Right.REPORT: RoleAtSite.HELPER,
-    Right.DO: RoleAtSite.HELPER,
-    Right.CARE: RoleAtSite.KEEPER,
-    Right.OWN: RoleAtSite.OWNER,
+@dataclass(frozen=True)
+class Role:
+    """What goes with a role.
+
+    Attributes:
+        words: what somebody of it may, as they are told.
+        rights: all that it may; nothing follows from another role.
+        lends_a_hand: whether they can have hours, addresses and mail of a site whose machines they keep.
+    """
+
+    words: str
+    rights: frozenset[Right]
+    lends_a_hand: bool = True
+
+
+# A new role is a member above and a line here.
+ROLES: Mapping[RoleAtSite, Role] = {
+    RoleAtSite.OWNER: Role("may everything: keepers, the site, what is deleted", frozenset(Right)),
+    RoleAtSite.KEEPER: Role(
+        "does all care, readings, lamps, supplies and settings of machines",
+        frozenset({Right.LOOK, Right.REPORT, Right.DO, Right.CARE}),
+    ),
+    RoleAtSite.HELPER: Role(
+        "ticks off, runs what is planned for them or due, reads counters, says what a lamp shows",
+        frozenset({Right.LOOK, Right.REPORT, Right.DO}),
+    ),
+    RoleAtSite.AUDITOR: Role(
+        "looks on and takes the whole book along, here and wherever else an owner lets them",
+        frozenset({Right.LOOK, Right.EXPORT}),
+        lends_a_hand=False,
+    ),
+    RoleAtSite.LOOKER: Role("looks on", frozenset({Right.LOOK})),
 }
-ROLE_WORDS = {
-    RoleAtSite.OWNER: "may everything: keepers, the site, what is deleted",
-    RoleAtSite.KEEPER: "does all care, readings, lamps, supplies and settings of machines",
-    RoleAtSite.HELPER: "ticks off, runs what is planned for them or due, reads counters, says what a lamp shows",
-    RoleAtSite.LOOKER: "looks on",
-}
+ROLE_WORDS = {role: about.words for role, about in ROLES.items()}
 REFUSED = {
+    Right.EXPORT: "The whole book is for an owner or an auditor to take along. Ask an owner.",
     Right.REPORT: "You look on here. Ask a keeper to write that down, or an owner to let you.",
     Right.DO: "You look on here. Ask a keeper to do that, or an owner to let you.",
     Right.CARE: "That is for a keeper. Ask one, or ask an owner to make you one.",
@@ -54,7 +78,7 @@ OWN_SLIPS = timedelta(hours=1)
 
 def allows(role: RoleAtSite, right: Right) -> bool:
     """Whether somebody of a role may do what asks for a right."""
-    return ROLES.index(role) >= ROLES.index(LEAST[right])
+    return right in ROLES[role].rights
 
 
 def refuse_without(role: RoleAtSite, right: Right) -> None:
@@ -117,7 +141,8 @@ def roles_after(
         role: what they become; as before where it is None, and of somebody new an owner where there is none, else a
             keeper.
         stays: whether they are around afterwards.
-        alone: whether nobody signs in, as on one's own computer: then nobody has to be left, and whoever is inherits.
+        alone: whether nobody signs in, as on one's own computer: then nobody has to be left, and whoever lent a hand
+            inherits, or whoever is left.
 
     Raises:
         InvalidInput: where nobody would be left who may everything.
@@ -130,7 +155,8 @@ def roles_after(
         after.pop(keeper_id, None)
     owned = RoleAtSite.OWNER in after.values()
     if not owned and not stays and alone:
-        return dict.fromkeys(after, RoleAtSite.OWNER)
+        heirs = {key for key, was in after.items() if ROLES[was].lends_a_hand} or set(after)
+        return {key: RoleAtSite.OWNER if key in heirs else was for key, was in after.items()}
     if not owned:
         raise InvalidInput("One owner has to stay. Make somebody else one first.", "role")
     return after

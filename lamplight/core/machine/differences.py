@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from lamplight.core.care.own_items import WHICHEVER_FIRST
-from lamplight.core.care.triggers import LIMITED
+from lamplight.core.care.trigger_base import Limited
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.told import ACCESS
@@ -108,8 +108,11 @@ def _limits(kind: Kind, book: MachineBook) -> list[Difference]:
     for item in kind.items:
         for trigger in item.triggers:
             change = last.get((item.key, trigger.key))
-            if change is not None and isinstance(trigger, LIMITED) and change.limit != trigger.limit:
-                here, usual = f"every {decimal(change.limit)} {trigger.key}", f"{decimal(trigger.limit)} {trigger.key}"
+            if change is not None and isinstance(trigger, Limited) and change.limit != trigger.limit:
+                here, usual = (
+                    f"every {decimal(change.limit)} {trigger.unit}",
+                    f"{decimal(trigger.limit)} {trigger.unit}",
+                )
                 told = Difference(item.title, here, usual, change.reason, "limit", item.key, trigger.key, trigger.limit)
                 found.append(told)
     return found

@@ -129,6 +129,6 @@ def _drawer_limited(item: CareItem, pucks: int) -> CareItem:
 
 def _prompted(item: CareItem) -> CareItem:
     """The item with the machine's own asking as a trigger."""
-    if any(isinstance(trigger, Prompted) for trigger in item.triggers):
+    if item.asks:
         return item
     return replace(item, triggers=(*item.triggers, Prompted()))

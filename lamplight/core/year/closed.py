@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from lamplight.core.care.triggers import DaysSince, MonthsSince, Trigger
-from lamplight.core.care.wear import wear_of
+from lamplight.core.care.trigger_base import Trigger
+from lamplight.core.care.triggers import DaysSince, MonthsSince
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.scale import scale_grams
@@ -54,7 +54,7 @@ def closed_sums(litres: float, test: WaterTest, way: WaterWay, terms: Terms) -> 
     # A cartridge that goes by its age is left before it is spent: only the beginning of its curve counts.
     reaches = 1.0 if months is None or not per_litre else min(1.0, litres * per_litre * months / MONTHS_A_YEAR)
     through = WaterThrough(litres, water, load=(0.0, reaches) if way.cartridge else WHOLE_LIFE)
-    share = max((wear_of(trigger, through) or 0.0 for trigger in terms.triggers), default=0.0)
+    share = max((trigger.worn_by(through) or 0.0 for trigger in terms.triggers), default=0.0)
     dated = [MONTHS_A_YEAR / limit for trigger in terms.triggers if (limit := _months(trigger))]
     return ClosedSums(
         litres * share, litres * per_litre, (max(dated, default=0.0), MONTHS_A_YEAR / months if months else 0.0),

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime, timedelta
 
 from lamplight.core.care.by_calendar import month_later
-from lamplight.core.care.triggers import CountSince, DaysSince, MonthsSince, Trigger
-from lamplight.core.care.wear import wear_of
+from lamplight.core.care.trigger_base import Trigger
+from lamplight.core.care.triggers import CountSince, DaysSince, MonthsSince
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.scale import scale_grams
@@ -128,7 +128,7 @@ def _worn(trigger: Trigger, parts: Sequence[WaterThrough], day: YearDay) -> floa
     """The share of a limit that a day uses up."""
     if isinstance(trigger, CountSince) and trigger.counter == "drinks":
         return day.drinks / trigger.limit
-    return sum(part.litres * (wear_of(trigger, part) or 0.0) for part in parts)
+    return sum(part.litres * (trigger.worn_by(part) or 0.0) for part in parts)
 
 
 def _care(state: _State, way: WaterWay, terms: Terms, used: dict[int, float], today: date) -> None:

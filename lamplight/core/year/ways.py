@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date
 
-from lamplight.core.care.triggers import ScaleBudget, Trigger
+from lamplight.core.care.trigger_base import Trigger
+from lamplight.core.care.triggers import ScaleBudget
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge, bypass_for

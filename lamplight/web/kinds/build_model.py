@@ -11,7 +11,6 @@ from markupsafe import Markup
 
 from lamplight.core.anatomy.outlets import COFFEE, FROTHER, HOT_WATER, MILK, WAND
 from lamplight.core.anatomy.parts import TOLERANCES, Part
-from lamplight.core.care.trigger_words import trigger_in_words
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import SIGNS, PromptForce, Sort
@@ -173,7 +172,7 @@ def _items(kind: Kind) -> tuple[ItemRow, ...]:
             if name in one
         )
         plain = [one for one in item.triggers if not any(hasattr(one, name) for name in ("limit", "grams"))]
-        others = tuple(trigger_in_words(one) for one in plain)
+        others = tuple(one.in_words() for one in plain)
         rows.append(ItemRow(item.key, item.title, item.circuit, item.minutes, limits, others))
     return tuple(rows)
 

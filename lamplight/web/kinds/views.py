@@ -7,7 +7,6 @@ from markupsafe import Markup
 
 from lamplight.actions.own_texts import delete_text, save_text
 from lamplight.core.anatomy.parts import Part
-from lamplight.core.care.trigger_words import trigger_in_words
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.general import programmes_in_general
 from lamplight.core.machine.kind import Kind
@@ -82,7 +81,6 @@ def kind(key: str):  # noqa: ANN201
         "kinds/kind.html", "worktop", kind=known, drawing=cutaway(known, Scene(labels=labels), cls="cutaway large"),
         own=own is not None,
         programmes=programmes_in_general(known, defaults()), used=machines_of_kind(key, sites_known()),
-        trigger_in_words=trigger_in_words,
         titles={item.key: item.title for item in known.items}, pictures=_pictures(known),
     )  # fmt: skip
 

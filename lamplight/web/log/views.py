@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from flask import Blueprint, Response, abort, flash, redirect, request, url_for
 
 from lamplight.actions.photos import photo_path
@@ -9,11 +11,16 @@ from lamplight.actions.telling import go_by_what_counts
 from lamplight.actions.undo import OF_PEOPLE, consequences, put_back, undo
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
+from lamplight.formats.book_zip import runs_json, write_archive
 from lamplight.formats.runs_zip import run_record, write_runs
+from lamplight.sight.costs import costs_as_csv, machine_costs
+from lamplight.sight.exports import log_as_csv, readings_as_csv
+from lamplight.sight.machine_views import machine_views
 from lamplight.store.logbook import EntryRow, entry
-from lamplight.store.sites import machines
+from lamplight.store.sites import SiteRow, machines
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
+from lamplight.web.clock import now
 from lamplight.web.here import actor, site
 from lamplight.web.log.model import log_days, run_lines
 from lamplight.web.rendering import page as render
@@ -52,8 +59,29 @@ def runs():  # noqa: ANN201
 def runs_zip() -> Response:
     """The same runs as JSON, with their photos, in one archive."""
     here = site()
-    known = {row.id: row for row in machines(here.id, retired=True)}
     machine, item = forms.row_number(request.args.get("machine", "")), request.args.get("item", "")
+    records, photos = _runs_told(here, machine, item)
+    return _archive("lamplight-runs.zip", write_runs(records, photos))
+
+
+@blueprint.get("/book.zip")
+def book_zip() -> Response:
+    """The whole book: readings, log, runs with their photos, what care costs."""
+    here, moment = site(), now()
+    records, photos = _runs_told(here, None, "")
+    files: dict[str, str | bytes] = {
+        "readings.csv": readings_as_csv(here),
+        "log.csv": log_as_csv(here),
+        "care-costs.csv": costs_as_csv(machine_costs(here, machine_views(here, moment), moment)),
+        "runs.json": runs_json(records),
+        **{f"photos/{name}": data for name, data in photos.items()},
+    }
+    return _archive(f"lamplight-book-{here.calendar.today(moment):%Y-%m-%d}.zip", write_archive(files))
+
+
+def _runs_told(here: SiteRow, machine: int | None, item: str) -> tuple[list[dict[str, Any]], dict[str, bytes]]:
+    """Runs as they are told, and their photos by name."""
+    known = {row.id: row for row in machines(here.id, retired=True)}
     lines = run_lines(known, machine, item, MOST_IN_A_FILE)
     photos = {
         photo.file: path.read_bytes() for line in lines for photo in line.photos if (path := photo_path(photo.file))
@@ -62,8 +90,12 @@ def runs_zip() -> Response:
         run_record(line.machine, line.run.item, line.run.who, line.run.state, [photo.file for photo in line.photos])
         for line in lines
     ]
-    headers = {"Content-Disposition": "attachment; filename=lamplight-runs.zip"}
-    return Response(write_runs(records, photos), mimetype="application/zip", headers=headers)
+    return records, photos
+
+
+def _archive(name: str, content: bytes) -> Response:
+    headers = {"Content-Disposition": f"attachment; filename={name}"}
+    return Response(content, mimetype="application/zip", headers=headers)
 
 
 def _here(entry_id: int) -> EntryRow:

@@ -11,7 +11,7 @@ from markupsafe import Markup
 from lamplight.actions.care import events_of
 from lamplight.core.care.item import Due, Start
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import COUNTED, Prompted
+from lamplight.core.care.triggers import COUNTED
 from lamplight.core.lamps.progress_bars import BarInterval, counted_by
 from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
 from lamplight.core.usage.passage import NEVER
@@ -178,11 +178,7 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
 def _unspoken(view: MachineView) -> list[Due]:
     """What the machine may ask for although no lamp or message of its kind stands for it."""
     spoken = {pattern.asks_for for pattern in view.whole_kind.panel.all_patterns}
-    return [
-        due
-        for due in view.status.dues
-        if due.item.key not in spoken and any(isinstance(trigger, Prompted) for trigger in due.item.triggers)
-    ]
+    return [due for due in view.status.dues if due.item.key not in spoken and due.item.asks]
 
 
 def _to_begin(view: MachineView) -> list[Due]:
@@ -241,7 +237,7 @@ def _since(due: Due, view: MachineView) -> SinceModel:
     state = due.first
     unit = state.unit if state else ""
     used, limit = (state.counted if state else None) or (None, None)
-    prompts = any(isinstance(trigger, Prompted) for trigger in due.item.triggers)
+    prompts = due.item.asks
     return SinceModel(
         due,
         "" if used is None else amount(used, unit),

@@ -13,8 +13,8 @@ from lamplight.actions.telling import say_words
 from lamplight.core.anatomy.parts import Part
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.own_items import WHICHEVER_FIRST, own_items
-from lamplight.core.care.trigger_words import trigger_words
-from lamplight.core.care.triggers import DESCALING_BASES, LIMITED
+from lamplight.core.care.trigger_base import Limited
+from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.differences import Difference, differences, told_differences
 from lamplight.core.machine.kind import Kind
@@ -108,8 +108,7 @@ def show_settings(view: MachineView, errors: Mapping[str, str] | None = None):  
     return render(
         "machines/settings.html", "settings", 422 if errors else 200, view=view, sheet=sheet, errors=wrong,
         drawing=cutaway(view.whole_kind, scene, cls="cutaway build-cut"), form=request.form if errors else {},
-        others=others_here(view), trigger_words=trigger_words, limited=LIMITED,
-        descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES),
+        others=others_here(view), descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES),
     )  # fmt: skip
 
 
@@ -142,7 +141,7 @@ def limits_typed(view: MachineView, item_key: str) -> None:
     typed = {}
     for trigger in item.triggers:
         text = request.form.get(f"limit-{trigger.key}", "").strip()
-        if isinstance(trigger, LIMITED) and text and text != f"{trigger.limit:g}":
+        if isinstance(trigger, Limited) and text and text != f"{trigger.limit:g}":
             try:
                 typed[trigger.key] = forms.count(text, "The limit")
             except InvalidInput as problem:

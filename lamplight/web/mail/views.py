@@ -20,9 +20,10 @@ from lamplight.sight.notes import Reader, next_morning, week_note
 from lamplight.store.database import data_folder
 from lamplight.store.mail import MailSettings, WishesRow, mail_row, mail_settings, mails, wishes_rows
 from lamplight.store.mail_password import mail_password
+from lamplight.store.rights import keeper_names
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.here import actor, everybody, keeper, signs_in, site
+from lamplight.web.here import actor, keeper, signs_in, site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.security import MAIL_POLICY
@@ -85,7 +86,7 @@ def _names() -> dict[int | None, str]:
     own = keeper()
     if signs_in():
         return {own.id: own.name} if own else {}
-    people: dict[int | None, str] = {row.id: row.name for row in everybody()}
+    people = dict[int | None, str](keeper_names(site().id).items())
     if not people:
         return {None: "you"}
     # What was wished before anybody had a name can still be changed.

@@ -14,10 +14,11 @@ from lamplight.formats.days_off_file import DaysOff
 from lamplight.sight.feeds import CALENDAR, SCREEN, feed_file, feed_of, preview_days_off
 from lamplight.sight.machine_views import machine_views
 from lamplight.store.plans import feeds
+from lamplight.store.rights import keeper_names
 from lamplight.store.sites import sites
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.here import actor, everybody, keeper, signs_in, site
+from lamplight.web.here import actor, keeper, signs_in, site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 
@@ -38,8 +39,7 @@ def _show(
     made: str = "",
 ) -> tuple[str, int]:
     here = site()
-    names: dict[int | None, str] = {None: "everybody"}
-    names |= {row.id: row.name for row in everybody()}
+    names: dict[int | None, str] = {None: "everybody", **dict[int | None, str](keeper_names(here.id).items())}
     return render(
         "plan/calendars.html", "worktop", code, feeds=feeds(here.id), names=names, alarms=ALARMS, errors=errors or {},
         address=address, found=found, held=held, made=made,

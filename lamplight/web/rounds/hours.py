@@ -11,11 +11,12 @@ from lamplight.actions.hours import add_keeper_absence, add_slots, remove_slot, 
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS
 from lamplight.core.site.slots import WeekSlot, slots_on
+from lamplight.store.rights import keeper_names
 from lamplight.store.rounds import keeper_absences, ways, week_slots
 from lamplight.store.sites import machines
 from lamplight.web import forms
 from lamplight.web.clock import now
-from lamplight.web.here import actor, everybody, site
+from lamplight.web.here import actor, site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 
@@ -39,7 +40,7 @@ def _show(code: int = 200, errors: Mapping[str, str] | None = None):  # noqa: AN
     pairs = [(one, other, _minutes(known.seconds, one, other)) for one, other in _pairs(known.home, places)]
     return render(
         "rounds/hours.html", "worktop", code, said=said, usual=usual, weekdays=WEEKDAYS, places=places, home=known.home,
-        pairs=pairs, errors=errors or {}, form=request.form, names={row.id: row.name for row in everybody()},
+        pairs=pairs, errors=errors or {}, form=request.form, names=keeper_names(site().id),
         away=[row for row in keeper_absences(here.id) if row.away.last >= today],
     )  # fmt: skip
 

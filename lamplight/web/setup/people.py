@@ -114,7 +114,7 @@ def show_people(code: int, errors: Mapping[str, str], invited: tuple[str, str, M
     elsewhere = _elsewhere()
     asked = {row.id: whose_is_asked(row.id, who, secrets) for row in [*everybody(), *elsewhere]}
     return render(
-        "setup/people.html", "worktop", code, form=form, errors=errors, may=set(secrets), asked=asked,
+        "setup/people.html", "worktop", code, form=form, errors=errors, sign_in_here=set(secrets), asked=asked,
         changed=forms.row_number(request.form.get("id", "")),
         roles=roles_at(site().id), invited=invited,
         invites=open_invites(site().id, now()) if who.role is RoleAtSite.OWNER else [], good_for=GOOD_FOR,

@@ -10,7 +10,7 @@ from flask_login import LoginManager, UserMixin, current_user, login_user, logou
 from werkzeug.exceptions import SecurityError
 from werkzeug.wrappers import Response
 
-from lamplight.actions.invites import GONE, accept_invite
+from lamplight.actions.invites import GONE, accept_as, accept_invite
 from lamplight.actions.sign_in import begin_session, end_session, note_lockout, sign_in
 from lamplight.actions.tries import TooManyTries, origin_of
 from lamplight.core.errors import InvalidInput
@@ -23,6 +23,7 @@ from lamplight.store.sites import site_of
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now, present
+from lamplight.web.here import keeper
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rights import OPEN
@@ -129,14 +130,17 @@ def _invited(token: str, errors: Mapping[str, str]):  # noqa: ANN202
     here = site_of(row.site_id)  # type: ignore[attr-defined]
     return render(
         "sign_in/invite.html", "worktop", 422 if errors else 200, place=here.name if here else "", errors=errors,
-        role_words=ROLE_WORDS[RoleAtSite(row.role)], form=request.form,
+        role_words=ROLE_WORDS[RoleAtSite(row.role)], form=request.form, already=keeper(),
     )  # fmt: skip
 
 
 @blueprint.post("/invite/<token>")
 def accept(token: str):  # noqa: ANN201
-    form = request.form
+    form, who = request.form, keeper()
     try:
+        if form.get("do") == "me" and who is not None:
+            session["site"] = accept_as(token, who, now())
+            return see_other("today.page")
         if form.get("passphrase") != form.get("again"):
             raise InvalidInput("The two passphrases differ. Type the same one twice.", "passphrase")
         keeper_id = accept_invite(

@@ -12,8 +12,7 @@ from lamplight.actions.care_costs import save_money
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.stock.costs import years_together
 from lamplight.core.words import grouped, units_in_words
-from lamplight.formats.costs_csv import write_costs
-from lamplight.sight.costs import MachineCost, forms_compared, machine_costs
+from lamplight.sight.costs import MachineCost, costs_as_csv, forms_compared, machine_costs
 from lamplight.sight.cupboard import products
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.prices import unit_prices
@@ -93,9 +92,8 @@ def _plots(rows: Sequence[PriceRow], today: date) -> list[tuple[str, Markup]]:
 def costs_csv():  # noqa: ANN201
     here = site()
     found = machine_costs(here, machine_views(here, now()), now())
-    rows = [(cost.view.row.name, title, job) for cost in found for title, job in cost.jobs]
     headers = {"Content-Disposition": f'attachment; filename="care-costs-{here.calendar.today(now()):%Y-%m-%d}.csv"'}
-    return Response(write_costs(rows), content_type="text/csv; charset=utf-8", headers=headers)
+    return Response(costs_as_csv(found), content_type="text/csv; charset=utf-8", headers=headers)
 
 
 @blueprint.post("/costs")

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import unittest
 
-from lamplight.core.care.trigger_words import trigger_in_words, trigger_words
 from lamplight.core.care.triggers import (
     AfterEvent,
     AllOf,
@@ -58,12 +57,12 @@ class Words(unittest.TestCase):
         """A keeper reads what the rule does."""
         for trigger, words in WORDS.items():
             with self.subTest(trigger=trigger):
-                self.assertEqual(trigger_in_words(trigger), words)
+                self.assertEqual(trigger.in_words(), words)
 
     def test_those_without_a_plain_limit(self):
         """A limit is a field to type in; the rest is told."""
         mixed = item(CountSince(200), Prompted(), DaysSince(7), FilterSpent())
-        self.assertEqual(trigger_words(mixed), ["when the machine asks for it", "when the cartridge is spent"])
+        self.assertEqual(mixed.other_rules, ["when the machine asks for it", "when the cartridge is spent"])
 
 
 if __name__ == "__main__":
