@@ -6,6 +6,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from lamplight.core.care.first import Because, Drinks, DrinksWait
 from lamplight.core.care.item import Due, ItemRole, Start
 from lamplight.core.guest.reports import GuestTells
 from lamplight.core.guest.usable import (
@@ -17,7 +18,7 @@ from lamplight.core.guest.usable import (
     standing_for_guests,
 )
 from lamplight.core.lamps.match import Meaning, PanelSignals, meanings
-from lamplight.core.mail.alarms import Alarm, stops
+from lamplight.core.mail.alarms import Alarm
 from lamplight.core.run.clock import likely_end
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_view import MachineView
@@ -40,9 +41,11 @@ def standing_of(view: MachineView, now: datetime, touched: Sequence[Meaning] = (
     at_work = None
     if view.run is not None:
         at_work = AtWork("It is being looked after.", likely_end(view.run.state, now))
-    stopping = [meaning.title for meaning in touched if stops(meaning) or meaning.pattern.sort.interrupts]
-    stopping += [meaning.title for meaning in view.panel.meanings if stops(meaning)]
-    return standing_for_guests(at_work, view.cleaner_inside, stopping, view.status.dues, view.row.retired)
+    seen = [one.title for one in touched if one.pattern.halts or one.pattern.sort.interrupts]
+    wait = (
+        DrinksWait(Drinks.NONE, Because.PANEL, f"{seen[0]}.") if seen and not view.cleaner_inside else view.drinks_wait
+    )
+    return standing_for_guests(at_work, wait, view.row.retired)
 
 
 def cared_for(view: MachineView) -> list[tuple[Due, datetime]]:
@@ -98,7 +101,9 @@ def guest_alarms(rows: Sequence[MachineRow]) -> list[Alarm]:
         row = known.get(waits.report.machine)
         if row is None or waits.report.told is not GuestTells.PANEL:
             continue
-        stopping = [one for one in meanings(kind_of(row.kind).panel, signals_of(waits.report.shows)) if stops(one)]
+        stopping = [
+            one for one in meanings(kind_of(row.kind).panel, signals_of(waits.report.shows)) if one.pattern.halts
+        ]
         if stopping:
             words = f"a guest saw “{stopping[0].title}”"
             found.append(

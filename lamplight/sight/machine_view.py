@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cached_property
 from math import ceil
 
 from lamplight.core.assess import MachineStatus
+from lamplight.core.care.first import DrinksWait, Said, UnderWay, drinks_wait, first_said, in_one_run
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.care.visits import Visit, visits
@@ -19,7 +20,6 @@ from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.kind import Kind
-from lamplight.core.mail.alarms import stops
 from lamplight.core.run.advice import advised_answers
 from lamplight.core.run.clock import keeper_seconds
 from lamplight.core.run.state import RunState
@@ -95,8 +95,7 @@ class MachineView:
         """0 where its panel is dark, 1 where it shows something, 2 where that stops drinks."""
         if self.lit is not None and "looked" not in self.__dict__:
             return self.lit
-        stopped = any(meaning.pattern.stops_drinks for meaning in self.panel.meanings)
-        return 0 if self.panel.seen is None else 2 if stopped else 1
+        return 0 if self.panel.seen is None else 2 if self.stopped else 1
 
     @property
     def may_alarm(self) -> bool:
@@ -161,7 +160,27 @@ class MachineView:
     @property
     def stopped(self) -> bool:
         """Whether what is lit stops drinks, or means that a part is missing."""
-        return any(stops(meaning) for meaning in self.panel.meanings)
+        return any(meaning.pattern.halts for meaning in self.panel.meanings)
+
+    @cached_property
+    def drinks_wait(self) -> DrinksWait | None:
+        """What holds drinks back here, or None."""
+        halting = [meaning.title for meaning in self.panel.meanings if meaning.pattern.halts]
+        return drinks_wait(self.cleaner_inside, halting, self.status.dues)
+
+    @property
+    def first_said(self) -> Said:
+        """What is said first of it."""
+        run = None
+        if self.run:
+            state, steps = self.run.state, len(self.run.state.procedure.steps)
+            run = UnderWay(state.procedure.title, min(state.index + 1, steps), steps)
+        trouble = "; ".join(meaning.title for meaning in self.panel.meanings if meaning.pattern.sort.interrupts)
+        return first_said(run, self.drinks_wait, trouble, self.status.dues, self.status.context.today)
+
+    def in_one_run(self, items: Iterable[str]) -> int:
+        """How many of some jobs the end of the day would do in one run; 0 where that spares nothing."""
+        return in_one_run(items, self.done_at_closing, self.run is not None)
 
     @property
     def cleaner_inside(self) -> bool:

@@ -8,7 +8,7 @@ from datetime import date, datetime, timedelta
 from math import ceil
 
 from lamplight.core.diagnosis.panel_reading import lit_since
-from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm, stops
+from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm
 from lamplight.core.mail.note import Note, NoteLine, NoteSection
 from lamplight.core.mail.wishes import USUAL_MINUTE, NoteKind
 from lamplight.core.plan.moves import moves
@@ -211,7 +211,7 @@ def alarms_of(view: MachineView) -> tuple[Alarm, ...]:
             lit_since(meaning, view.whole_kind.panel, view.status, causes, view.whole_kind.traits),
         )
         for meaning in view.panel.meanings
-        if stops(meaning)
+        if meaning.pattern.halts
     )
     return lamps + hygiene_alarms(view.row.id, view.status.dues)
 

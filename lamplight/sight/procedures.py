@@ -8,7 +8,7 @@ from functools import lru_cache
 from lamplight.core.job.adapt import adapt_procedure
 from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.chemistry import Product
-from lamplight.core.job.procedure import Procedure, ShippedProcedure
+from lamplight.core.job.procedure import END_OF_DAY, RINSE_OUT, Procedure, ShippedProcedure
 from lamplight.core.job.traits import forms_of
 from lamplight.core.machine.kind import Kind
 from lamplight.library import catalogue
@@ -17,7 +17,6 @@ from lamplight.sight.text_library import TextLibrary
 from lamplight.store.models import ProcedureVersion
 
 # Jobs that stand for no care item of their own: they are begun from a machine's page.
-END_OF_DAY, RINSE_OUT = "end-of-day", "rinse-out"
 FREE = (END_OF_DAY, RINSE_OUT)
 
 

@@ -9,6 +9,7 @@ from datetime import datetime, timedelta
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
 from lamplight.core.round.carry import CarryLine, carry_list
+from lamplight.core.round.chores import NO_SLOT_AHEAD, Asked, MachineChores, Waiting, chores_at
 from lamplight.core.round.fold import Chore
 from lamplight.core.round.planning import plan_round
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
@@ -21,7 +22,7 @@ from lamplight.core.stock.stock import enough
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.cupboard import products, stock_held
 from lamplight.sight.machine_view import MachineView
-from lamplight.sight.round_chores import NO_SLOT_AHEAD, Asked, MachineChores, Waiting, chores_at
+from lamplight.sight.round_chores import at_machine
 from lamplight.store.changes import edition
 from lamplight.store.database import database
 from lamplight.store.rounds import RoundRow, keepers_away, open_round, ways, week_slots
@@ -138,8 +139,8 @@ def round_view(
     ends = max(now, until - timedelta(minutes=1))
     following = slot_after(ends, site.calendar, hours[0], keeper_id, away=hours[1])
     next_slot = following.start if following else None
-    asked = Asked(site, now, until, next_slot or now + NO_SLOT_AHEAD, row.skipped if row else frozenset())
-    gathered, beyond = _gathered(views, asked)
+    asked = Asked(site.calendar, now, until, next_slot or now + NO_SLOT_AHEAD, row.skipped if row else frozenset())
+    gathered, beyond = _gathered(views, site, asked)
     chores = _most_urgent([chore for machine in gathered for chore in machine.chores], until - now)
     own = {view.row.id: view for view in views}
     known = ways(site.id)
@@ -162,7 +163,7 @@ def round_view(
     )
 
 
-def _gathered(views: Sequence[MachineView], asked: Asked) -> tuple[list[MachineChores], int]:
+def _gathered(views: Sequence[MachineView], site: SiteRow, asked: Asked) -> tuple[list[MachineChores], int]:
     """What the machines need that need anything, the most urgent first; and how many were not looked at."""
     wanting = [view for view in views if view.run or view.left_inside or view.worst >= Status.SOON]
     gathered: list[MachineChores] = []
@@ -171,16 +172,16 @@ def _gathered(views: Sequence[MachineView], asked: Asked) -> tuple[list[MachineC
     for view in sorted(wanting, key=lambda view: view.run is None):
         if hands_s > LOOKED_AT * time_s and view.run is None:
             break
-        here = _kept_chores(view, asked)
+        here = _kept_chores(view, site, asked)
         gathered.append(here)
         hands_s += sum(work.hands_s for chore in here.chores for work in chore.works)
     return gathered, len(wanting) - len(gathered)
 
 
-def _kept_chores(view: MachineView, asked: Asked) -> MachineChores:
+def _kept_chores(view: MachineView, site: SiteRow, asked: Asked) -> MachineChores:
     """What a machine needs, worked out once as long as it stands as it does."""
-    rests_on = (view, asked.site, asked.now, asked.until, asked.next_slot, frozenset(asked.skipped))
-    return kept(("chores", view.row.id), rests_on, lambda: chores_at(view, asked))
+    rests_on = (view, site, asked.now, asked.until, asked.next_slot, frozenset(asked.skipped))
+    return kept(("chores", view.row.id), rests_on, lambda: chores_at(at_machine(view, site, asked), asked))
 
 
 def _most_urgent(chores: Sequence[Chore], time: timedelta) -> list[Chore]:
@@ -236,7 +237,7 @@ def _planned(
 
 def _rushes(view: MachineView, calendar: SiteCalendar, asked: Asked) -> tuple[Span, ...]:
     """When people queue before a machine; nobody does where it gives no drinks anyway."""
-    if view.stopped or view.cleaner_inside:
+    if view.drinks_wait is not None and view.drinks_wait.gives_none:
         return ()
     day, spans = calendar.today(asked.now), []
     while calendar.at_minute(day, 0) < asked.until:

@@ -16,6 +16,7 @@ from flask import Flask, current_app, g, redirect, render_template, request, url
 from werkzeug.wrappers import Response
 
 from lamplight import __version__
+from lamplight.core.care.first import UNTIL_RINSED
 from lamplight.core.errors import NotAllowed
 from lamplight.core.languages import BRITISH
 from lamplight.core.run.clock import calls_at
@@ -226,6 +227,7 @@ def register(app: Flask) -> None:
         owner=owner,
         status_glyph=status_glyph,
         status_words=STATUS_WORDS,
+        until_rinsed=UNTIL_RINSED,
         asset=asset,
     )
 

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from enum import IntEnum
 
-from lamplight.core.anatomy.circuits import Circuit
-from lamplight.core.care.item import Due
-from lamplight.core.care.status import Status
+from lamplight.core.care.first import Drinks, DrinksWait
 
 
 class Usable(IntEnum):
@@ -44,36 +42,21 @@ class AtWork:
     until: datetime | None
 
 
-def standing_for_guests(
-    at_work: AtWork | None, cleaner_inside: bool, stopping: Sequence[str], dues: Iterable[Due], retired: bool = False
-) -> GuestStanding:
+def standing_for_guests(at_work: AtWork | None, wait: DrinksWait | None, retired: bool = False) -> GuestStanding:
     """Whether a machine may be used.
 
     Args:
         at_work: the job that is open on it, or None.
-        cleaner_inside: whether an earlier job left cleaner in it.
-        stopping: what its panel means that stops drinks, in words.
-        dues: where its items stand.
+        wait: what holds drinks back, or None.
         retired: whether it was taken out of service.
     """
     if retired:
         return GuestStanding(Usable.NO, "It is out of service.")
     if at_work is not None:
         return GuestStanding(Usable.CLEANING, at_work.words, at_work.until)
-    if cleaner_inside:
-        return GuestStanding(Usable.NO, "Cleaner is inside. No drinks until a keeper has rinsed it out.")
-    if stopping:
-        return GuestStanding(Usable.NO, f"{stopping[0]}.")
-    late = [due for due in dues if _forbids(due)]
-    for due in late:
-        if due.item.circuit is not Circuit.MILK:
-            return GuestStanding(Usable.NO, due.item.when_overdue)
-    return GuestStanding(Usable.NO_MILK, late[0].item.when_overdue) if late else GuestStanding(Usable.YES)
-
-
-def _forbids(due: Due) -> bool:
-    """Whether drinks wait until an item is done, by the item's own words; also where another job will do it along."""
-    return due.status is Status.OVERDUE and bool(due.item.when_overdue)
+    if wait is None:
+        return GuestStanding(Usable.YES)
+    return GuestStanding(Usable.NO if wait.drinks is Drinks.NONE else Usable.NO_MILK, wait.words)
 
 
 @dataclass(frozen=True)

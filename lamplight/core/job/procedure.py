@@ -14,6 +14,9 @@ from lamplight.core.job.containers import ContainerPlan, Flow, Vessel, plan_cont
 from lamplight.core.job.steps import Step
 from lamplight.core.machine.programme import Use
 
+# Procedures of no item: the end of the day, and what is left inside rinsed out.
+END_OF_DAY, RINSE_OUT = "end-of-day", "rinse-out"
+
 
 @dataclass(frozen=True)
 class Need:

@@ -146,6 +146,11 @@ class Pattern:
         return self.force is PromptForce.BLOCKING or self.sort is Sort.FAULT
 
     @property
+    def halts(self) -> bool:
+        """Whether no drink is drawn as it stands: something stops them, or a part is missing."""
+        return self.stops_drinks or self.sort.trouble
+
+    @property
     def order(self) -> int:
         """Of several that hold at once, which is seen to first: 0 what stops drinks, 5 mere information."""
         if self.stops_drinks:

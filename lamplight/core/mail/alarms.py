@@ -30,11 +30,6 @@ class Alarm:
     since: datetime | None = None
 
 
-def stops(meaning: Meaning) -> bool:
-    """Whether what is lit stops drinks, or says that a part is missing."""
-    return meaning.pattern.stops_drinks or meaning.pattern.sort.trouble
-
-
 def lamp_alarm(machine: int, meaning: Meaning, since: datetime | None) -> Alarm:
     """A lamp that stops a machine; seen again while it is lit, it is the same alarm.
 

@@ -75,11 +75,10 @@ def panel_lines(views: Sequence[MachineView]) -> list[PanelLine]:
     for view in views:
         shown, seen = view.panel.seen, view.panel.signals
         meaning = "; ".join(_titles(view.panel)) if shown else "dark"
-        pressing = any(meaning.pattern.stops_drinks for meaning in view.panel.meanings)
         lines.append(
             PanelLine(
                 view.row.id, view.row.name, lamp_panel(view.whole_kind, seen, "lamp-panel small", small=True),
-                view.whole_kind.panel.speaks, signals_in_words(view.whole_kind, seen), meaning, pressing,
+                view.whole_kind.panel.speaks, signals_in_words(view.whole_kind, seen), meaning, view.stopped,
                 shown.at if shown else None,
             )
         )  # fmt: skip
@@ -233,11 +232,6 @@ def message_shown(view: MachineView) -> str:
     return view.panel.signals.message
 
 
-def trouble_shown(view: MachineView) -> str:
-    """What a lit panel means where that is no mere care or information; empty otherwise."""
-    return "; ".join(meaning.title for meaning in view.panel.meanings if meaning.pattern.sort.interrupts)
-
-
 def panel_words(view: MachineView) -> str:
     """What the panel shows and means, in a line; empty where it is dark."""
     if view.panel.seen is None:
@@ -253,5 +247,4 @@ __all__ = [
     "message_shown",
     "panel_lines",
     "panel_words",
-    "trouble_shown",
 ]

@@ -60,22 +60,11 @@ def machine_rows(views: Sequence[MachineView]) -> list[MachineRowModel]:
         rows.append(
             MachineRowModel(
                 view.row.id, view.row.name, view.whole_kind.title, view.row.place, silhouette(view.whole_kind),
-                view.status.worst, _next_up(view), grouped(last.value) if last else "never read",
+                view.status.worst, view.first_said.line, grouped(last.value) if last else "never read",
                 view.status.mean_per_open_day() if view.status.usage.known else None,
             )
         )  # fmt: skip
     return rows
-
-
-def _next_up(view: MachineView) -> str:
-    dues = [due for due in view.status.dues if not due.covered_by]
-    if not dues:
-        return "nothing to care for"
-    pressing = sum(due.pressing for due in dues)
-    more = f", and {pressing - 1} more" if pressing > 1 else ""
-    if dues[0].status is Status.CLEAR and dues[0].likely is None:
-        return "nothing has a date"
-    return f"{dues[0].item.title}: {dues[0].reasons[0]}{more}"
 
 
 @dataclass(frozen=True)
@@ -148,12 +137,12 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
     along = scale(seen.usage, seen.context.calendar, today, 7 * weeks, RULER_WIDTH)
     marks = marks_of(seen.dues, today, along.last) + lamp_marks(seen.lamps_expected, along.last)
     first = next((due for due in seen.dues if not due.covered_by), None)
-    headline, detail = _headline(view, first)
+    said = view.first_said
     errors = seen.usage.standard_errors
     return MachineModel(
         drawing=cutaway(view.whole_kind, _scene(view), cls="cutaway large"),
-        headline=headline,
-        detail=detail,
+        headline=said.headline,
+        detail=said.detail,
         first=first,
         pressing=[due for due in seen.dues if due.pressing],
         since=[_since(due, view) for due in seen.dues],
@@ -186,24 +175,6 @@ def _to_begin(view: MachineView) -> list[Due]:
     led = [due for due in view.status.dues if due.item.procedure and not due.instead]
     longer = [due for due in led[1:] if due.pressing and not due.item.quick]
     return (led[:1] + longer)[:MOST_BEGINS]
-
-
-def _headline(view: MachineView, first: Due | None) -> tuple[str, str]:
-    if view.run:
-        state = view.run.state
-        step = min(state.index + 1, len(state.procedure.steps))
-        return f"{state.procedure.title} is under way", f"Step {step} of {len(state.procedure.steps)}."
-    if first is None:
-        return "Nothing to care for", "This kind has no care items."
-    if first.status is Status.UNKNOWN:
-        return f"{first.item.title}: not known", first.reasons[0]
-    if first.status >= Status.DUE:
-        stop = f" {first.item.when_overdue}" if first.status is Status.OVERDUE else ""
-        return f"{first.item.title} is {first.status.word}", f"{first.reasons[0]}.{stop} {first.item.why}"
-    if first.likely is None:
-        return "Clear", "Nothing that is cared for here has a date yet."
-    when = day_words(first.likely, view.status.context.today)
-    return f"Clear until about {when}", f"Then: {first.item.title}. {first.reasons[0]}."
 
 
 def _scene(view: MachineView) -> Scene:

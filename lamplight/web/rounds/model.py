@@ -10,6 +10,7 @@ from flask import url_for
 from markupsafe import Markup
 
 from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.first import CLEANER_INSIDE, late_words
 from lamplight.core.care.status import Status
 from lamplight.core.round.carry import Nature
 from lamplight.core.round.problem import RoundJob, Share, Turn
@@ -208,13 +209,8 @@ def _line(number: int, machine: int, view: RoundView) -> StopLine:
         _stop_words(own, shares),
         " ".join(_together(job) for job in jobs if job.saved_s),
         tuple((view.at(stop.start_s), _back_words(stop.placed)) for stop in visits[1:]),
-        _in_one_run(own, [share for job in jobs if job.ticks for share in job.shares]),
+        own.in_one_run(share.item for job in jobs if job.ticks for share in job.shares),
     )
-
-
-def _in_one_run(view: MachineView, ticked: Sequence[Share]) -> int:
-    count = sum(share.item in view.done_at_closing for share in ticked)
-    return count if count > 1 and view.run is None else 0
 
 
 def _together(job: RoundJob) -> str:
@@ -225,9 +221,8 @@ def _together(job: RoundJob) -> str:
 def _stop_words(view: MachineView, shares: Sequence[Share]) -> str:
     """What nobody must do at the machine as long as this is not done."""
     if view.cleaner_inside:
-        return "Cleaner inside: no drinks."
-    dues = (view.status.due(share.item) for share in shares)
-    late = [due.item.when_overdue for due in dues if due is not None and due.status is Status.OVERDUE]
+        return CLEANER_INSIDE
+    late = [late_words(due) for share in shares if (due := view.status.due(share.item)) is not None]
     return " ".join(dict.fromkeys(words for words in late if words))
 
 

@@ -12,6 +12,7 @@ from lamplight.actions.photos import add_photo, photo_path, shrunk
 from lamplight.actions.preparing import defer
 from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_as_mine, answer_step, begin_run, finish_run
+from lamplight.core.care.first import UNTIL_RINSED
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT
 from lamplight.core.job.inspections import INSPECTIONS
@@ -219,7 +220,7 @@ def _marks(form: Mapping[str, str]) -> str:
 
 
 def _cleaner_words(run: RunRow) -> str:
-    return " Cleaner is still inside: no drinks until it is rinsed out." if run.state.cleaner_inside else ""
+    return f" Cleaner is still inside. {UNTIL_RINSED}" if run.state.cleaner_inside else ""
 
 
 def _finish_of(form: Mapping[str, str], machine_id: int) -> Finish:

@@ -62,7 +62,7 @@ def together_model(found: Sequence[tuple[SiteRow, Sequence[MachineView]]], momen
     """Build the page from every site with its machines, each in order of urgency."""
     every = [(here, view) for here, views in found for view in views]
     first = sorted(every, key=lambda pair: (_first_urgency(pair[1]), pair[1].row.name.lower()))[:MOST_STANDS]
-    drawn = stands([view for _, view in first], [here.calendar.today(moment) for here, _ in first])
+    drawn = stands([view for _, view in first])
     tasks = [
         TaskAt(task_of(view, due), here.name)
         for here, view in every

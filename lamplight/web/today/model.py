@@ -9,6 +9,7 @@ from functools import lru_cache
 
 from markupsafe import Markup
 
+from lamplight.core.care.first import late_words
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.job.needs import NeedLine, added_up
@@ -18,7 +19,7 @@ from lamplight.core.words import day_words
 from lamplight.drawing.cutaway import Scene, cutaway, cutaway_again
 from lamplight.drawing.frame import frame
 from lamplight.sight.machine_view import MachineView
-from lamplight.web.lamps.model import lit_lamps, message_shown, trouble_shown
+from lamplight.web.lamps.model import lit_lamps, message_shown
 
 ONE_MACHINE_PX, FEW_PX, MANY_PX = 340, 218, 150
 FEW = 6
@@ -158,7 +159,7 @@ def today_model(
     later = [task for task in tasks if task.due.status is Status.SOON and task.due.likely == today]
     soon = [task for task in tasks if task.due.status is Status.SOON and task.due.likely != today]
     return TodayModel(
-        stands=stands(views, [today] * len(views)) if drawn else [],
+        stands=stands(views) if drawn else [],
         now=_stops(pressing, by_id),
         later=[replace(stop, together=()) for stop in _stops(later, by_id)],
         soon=soon[:MOST_SOON],
@@ -173,7 +174,7 @@ def task_of(view: MachineView, due: Due) -> Task:
     """Something to do at a machine."""
     takes = " · ".join(_need_words(need) for need in view.needs(due)[:4]) if due.status >= Status.SOON else ""
     open_run = view.run.id if view.run and view.run.item == due.item.key else None
-    stop = due.item.when_overdue if due.status is Status.OVERDUE else ""
+    stop = late_words(due)
     if due.instead:
         stop = f"{stop} {view.status.title(due.instead)} does for it today.".strip()
     deferred = view.deferrals.get(due.item.key)
@@ -193,20 +194,14 @@ def _stops(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[Stop]:
         Stop(
             machine_id, own[0].machine, own,
             tuple(visit.sentence for visit in views[machine_id].visits) if machine_id in views else (),
-            _in_one_run(own, views[machine_id]) if machine_id in views else 0,
+            views[machine_id].in_one_run(one.due.item.key for one in own) if machine_id in views else 0,
         )
         for machine_id, own in by_machine.items()
     ]  # fmt: skip
 
 
-def _in_one_run(tasks: Sequence[Task], view: MachineView) -> int:
-    """How many of these the end of the day does; worth a word from two on, and not while a run is open."""
-    count = sum(task.due.item.key in view.done_at_closing for task in tasks)
-    return count if count > 1 and view.run is None else 0
-
-
-def stands(views: Sequence[MachineView], todays: Sequence[date]) -> list[Stand]:
-    """Machines on the edge, as they are given, each with the date where it stands."""
+def stands(views: Sequence[MachineView]) -> list[Stand]:
+    """Machines on the edge, as they are given."""
     if not views:
         return []
     fitted = [view.kind for view in views]  # without the filter where none is
@@ -217,7 +212,7 @@ def stands(views: Sequence[MachineView], todays: Sequence[date]) -> list[Stand]:
         scale = min(scale, (EDGE_PX - STAND_MARGIN_PX * len(views)) / sum(box.w for box in bounds))
     found: list[Stand] = []
     drawn: set[str] = set()
-    for view, kind, box, today in zip(views, fitted, bounds, todays, strict=True):
+    for view, kind, box in zip(views, fitted, bounds, strict=True):
         height, name = round(box.h * scale), f"stand-{kind.key}{'' if kind is view.whole_kind else '-bare'}"
         again = name in drawn
         lamps, message = lit_lamps(view), message_shown(view)
@@ -226,8 +221,7 @@ def stands(views: Sequence[MachineView], todays: Sequence[date]) -> list[Stand]:
         else:
             drawing = cutaway_again(kind, height, name) if again else _drawn(kind, height, name)
             drawn.add(name)
-        headline = _headline(view, today)
-        found.append(Stand(view.row.id, view.row.name, drawing, view.status.worst, headline))
+        found.append(Stand(view.row.id, view.row.name, drawing, view.status.worst, view.first_said.short))
     return found
 
 
@@ -235,32 +229,6 @@ def stands(views: Sequence[MachineView], todays: Sequence[date]) -> list[Stand]:
 def _drawn(kind: Kind, height: int, name: str) -> Markup:
     """The drawing of a kind, made once."""
     return cutaway(kind, height=height, name=name)
-
-
-def _headline(view: MachineView, today: date) -> str:
-    """What the book says about a machine, in a few words."""
-    if view.cleaner_inside and not view.run:
-        return "Cleaner inside: no drinks"
-    if view.run:
-        return f"{view.run.state.procedure.title} under way"
-    trouble = trouble_shown(view)
-    if trouble and (view.stopped or view.status.worst < Status.OVERDUE):
-        return f"Lamp: {trouble}"
-    dues = [due for due in view.status.dues if not due.covered_by]
-    first = next(iter(dues), None)
-    if first is None:
-        return "Nothing to care for"
-    pressing = sum(due.pressing for due in dues)
-    if pressing > 1:
-        return f"{first.item.title} {first.status.word}, {pressing - 1} more"
-    if first.status >= Status.DUE:
-        return f"{first.item.title} {first.status.word}"
-    if first.status is Status.UNKNOWN:
-        return f"{first.item.title}: not known"
-    if first.likely is None:
-        return "Clear"
-    when = "today" if first.likely <= today else day_words(first.likely, today)
-    return f"{first.item.title} {when}" if first.status is Status.SOON else f"Clear until {when}"
 
 
 def _take(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[tuple[str, str]]:

@@ -11,6 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.first import drinks_wait
 from lamplight.core.care.status import Status
 from lamplight.core.guest.reports import SAME_WITHIN, TOLD_WORDS, GuestTelling, GuestTells, already_told
 from lamplight.core.guest.tasks import GuestAct, guest_task, guest_tasks
@@ -74,29 +75,31 @@ class MayI(unittest.TestCase):
         for retired, at_work, inside, stops in itertools.product(
             (True, False), (work, None), (True, False), ([], ["No water"])
         ):
-            found = standing_for_guests(at_work, inside, stops, (), retired)
+            found = standing_for_guests(at_work, drinks_wait(inside, stops, ()), retired)
             wanted = (
                 Usable.NO if retired else Usable.CLEANING if at_work else Usable.NO if inside or stops else Usable.YES
             )
             self.assertIs(found.usable, wanted)
             self.assertEqual(bool(found.why), wanted is not Usable.YES)
             self.assertEqual(found.until is not None, wanted is Usable.CLEANING)
-        self.assertEqual(standing_for_guests(None, False, (), ()), GuestStanding(Usable.YES))
+        self.assertEqual(standing_for_guests(None, drinks_wait(False, (), ())), GuestStanding(Usable.YES))
 
     def test_what_is_late(self):
         """A milk wash stops milk, anything else that says so stops all, whichever stands first; in time none."""
         milk = late("No milk drinks until it is washed.", Circuit.MILK)
         group = late("No drinks until it is rinsed.", Circuit.BREW)
         self.assertEqual(
-            standing_for_guests(None, False, (), [milk]), GuestStanding(Usable.NO_MILK, milk.item.when_overdue)
+            standing_for_guests(None, drinks_wait(False, (), [milk])),
+            GuestStanding(Usable.NO_MILK, milk.item.when_overdue),
         )
         for dues in ([milk, group], [group, milk], [group]):
             self.assertEqual(
-                standing_for_guests(None, False, (), dues), GuestStanding(Usable.NO, group.item.when_overdue)
+                standing_for_guests(None, drinks_wait(False, (), dues)),
+                GuestStanding(Usable.NO, group.item.when_overdue),
             )
         silent = late("", Circuit.MILK)
         due = late("No drinks.", Circuit.BREW, Status.DUE)
-        self.assertIs(standing_for_guests(None, False, (), [silent, due]).usable, Usable.YES)
+        self.assertIs(standing_for_guests(None, drinks_wait(False, (), [silent, due])).usable, Usable.YES)
 
     @given(OTHERS, st.sampled_from(Usable))
     def test_the_nearest(self, others, than):

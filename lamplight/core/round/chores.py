@@ -1,0 +1,284 @@
+"""What belongs into a round at one machine: which items, how much each matters, how the work goes, and what waits."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Mapping
+from dataclasses import dataclass, field, replace
+from datetime import datetime, timedelta
+
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.by_event import COUNTS_FOR_THE_DAY
+from lamplight.core.care.first import UNTIL_RINSED, in_one_run
+from lamplight.core.care.item import CareItem, Due
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import EndOfService
+from lamplight.core.care.visits import Visit
+from lamplight.core.job.chemistry import Inside
+from lamplight.core.job.needs import NeedLine
+from lamplight.core.job.procedure import END_OF_DAY, RINSE_OUT, Procedure
+from lamplight.core.round.carry import Packing
+from lamplight.core.round.fold import Chore
+from lamplight.core.round.problem import Rank, Share
+from lamplight.core.round.works import CLEANER_WAITS_S, Work, hands_s, in_units, works_left, works_of
+from lamplight.core.run.clock import calls_at, timer
+from lamplight.core.run.state import RunState
+from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.words import clock_words
+
+# How far ahead is looked where nobody has a time for the machines any more.
+NO_SLOT_AHEAD = timedelta(days=7)
+# Who is called back to cleaner that waits inside is given so long to walk there.
+SOON_S = 300
+
+
+@dataclass(frozen=True)
+class Waiting:
+    """Something that is due and not done in this round, and why."""
+
+    machine: int
+    share: Share
+    why: str
+    blocked: bool = False
+
+
+@dataclass(frozen=True)
+class MachineChores:
+    """What is to be done at one machine.
+
+    Attributes:
+        chores: what the round does.
+        waiting: what it does not.
+        packings: what each chore takes, by its key.
+    """
+
+    chores: tuple[Chore, ...]
+    waiting: tuple[Waiting, ...] = ()
+    packings: tuple[Packing, ...] = ()
+
+
+@dataclass(frozen=True)
+class Asked:
+    """For which round.
+
+    Attributes:
+        calendar: of the site.
+        now, until: from when to when.
+        next_slot: when somebody comes the next time.
+        skipped: machine and item of what is not done this time.
+    """
+
+    calendar: SiteCalendar
+    now: datetime
+    until: datetime
+    next_slot: datetime
+    skipped: Collection[str] = ()
+
+
+@dataclass(frozen=True)
+class Guided:
+    """A job as a procedure leads through it at a machine, what is decided before it, and what it takes."""
+
+    procedure: Procedure
+    answers: Mapping[str, str]
+    needs: tuple[NeedLine, ...] = ()
+    vessels_ml: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True)
+class AtMachine:
+    """All that a round goes by at one machine.
+
+    Attributes:
+        machine: its number.
+        items: in the order of its kind, which is the order of the work.
+        dues: where they stand, the most urgent first.
+        then: where each stands when somebody comes the next time, by key; empty where nobody knows.
+        visits: what is best done together.
+        guided: the job of an item, or a free one, as it is led here; None where it does not fit.
+        needs: what an item takes that nobody is led through.
+        run: what is open on it: its item, and its state.
+        left_inside: what cleaner an earlier run left in it.
+        stopped: whether its panel stops drinks.
+        put_off: until when an item was put off, by key.
+        at_closing: keys of the items that the end of the day does in one run.
+    """
+
+    machine: int
+    items: tuple[CareItem, ...]
+    dues: tuple[Due, ...]
+    then: Callable[[], Mapping[str, Due]]
+    visits: tuple[Visit, ...]
+    guided: Callable[[str], Guided | None]
+    needs: Callable[[Due], tuple[NeedLine, ...]]
+    run: tuple[str, RunState] | None = None
+    left_inside: tuple[Inside, ...] = ()
+    stopped: bool = False
+    put_off: Mapping[str, datetime] = field(default_factory=dict)
+    at_closing: Collection[str] = ()
+
+    def item(self, key: str) -> CareItem | None:
+        """The item of that key, or None."""
+        return next((item for item in self.items if item.key == key), None)
+
+    def place(self, key: str) -> int:
+        """Where an item stands in the order of its kind."""
+        return next((n for n, item in enumerate(self.items) if item.key == key), len(self.items))
+
+
+def chores_at(at: AtMachine, asked: Asked) -> MachineChores:
+    """Everything that a round has to do with a machine."""
+    chores: list[Chore] = []
+    waiting: list[Waiting] = []
+    packings: list[Packing] = []
+    if at.run is not None:
+        chores.append(_open_run(at.machine, *at.run, asked.now))
+    elif at.left_inside:
+        chore, packing = _led(at, RINSE_OUT, _rinse_share(at))
+        return MachineChores((chore,), (), (packing,))
+    ranks = _ranks(at, asked)
+    for due in at.dues:
+        rank = ranks.get(due.item.key)
+        if rank is None or (at.run is not None and at.run[0] == due.item.key):
+            continue
+        share = _share(due, rank)
+        why = _why_not(at, due, asked)
+        if why is None:
+            chore, packing = _chore(at, due, share, asked)
+            chores.append(chore)
+            packings.append(packing)
+        else:
+            waiting.append(Waiting(at.machine, share, why, bool(due.blocked)))
+    closing = _end_of_day(at, chores, asked)
+    if closing:
+        chores.append(closing[0])
+        packings.append(closing[1])
+    return MachineChores(tuple(chores), tuple(waiting), tuple(packings))
+
+
+def _ranks(at: AtMachine, asked: Asked) -> dict[str, Rank]:
+    """How much each item matters that belongs into the round."""
+    near = [due for due in at.dues if due.status >= Status.SOON and not due.covered_by]
+    then = at.then() if near else {}
+    if not then:
+        return {}
+    ranks: dict[str, Rank] = {}
+    for due in near:
+        later = then.get(due.item.key)
+        passes = later is not None and later.status is Status.OVERDUE
+        if due.to_do:
+            health = due.item.hygiene or (due.prompted and at.stopped)
+            ranks[due.item.key] = Rank.HEALTH if health else Rank.LIMIT if passes else Rank.DUE
+        elif due.status is Status.SOON and passes and not _comes_later(due, asked.until):
+            ranks[due.item.key] = Rank.LIMIT
+    for visit in at.visits:
+        for due in visit.dues:
+            if due.item.key not in ranks and not due.instead and not _comes_later(due, asked.until):
+                ranks[due.item.key] = Rank.ALONG
+    return ranks
+
+
+def _comes_later(due: Due, until: datetime) -> bool:
+    """Whether it is a matter of an hour that has not come by then, such as the end of service."""
+    return due.first is not None and due.first.due_at is not None and due.first.due_at > until
+
+
+def _share(due: Due, rank: Rank) -> Share:
+    ticked = due.item.quick or not due.item.procedure
+    return Share(due.item.key, due.item.title, due.item.circuit, due.reasons[0], rank, ticked)
+
+
+def _why_not(at: AtMachine, due: Due, asked: Asked) -> str | None:
+    """Why an item is left for later; None where nothing speaks against it."""
+    until = at.put_off.get(due.item.key)
+    if f"{at.machine}:{due.item.key}" in asked.skipped:
+        return "Skipped this time."
+    if until is not None and until > asked.now:
+        zone = asked.calendar.tz
+        return f"Put off until {clock_words(until.astimezone(zone), asked.calendar.today(asked.now))}."
+    return due.blocked or None
+
+
+def _chore(at: AtMachine, due: Due, share: Share, asked: Asked) -> tuple[Chore, Packing]:
+    if share.ticked:
+        works = (Work(due.item.title, in_units(due.item.minutes * 60)),)
+        settles = frozenset(due.item.settles)
+        chore = Chore(at.machine, share, works, at.place(due.item.key), settles=settles, ready_s=_ready_s(due, asked))
+        return chore, Packing(chore.key, at.needs(due))
+    chore, packing = _led(at, due.item.key, share)
+    return replace(chore, ready_s=_ready_s(due, asked)), packing
+
+
+def _ready_s(due: Due, asked: Asked) -> int:
+    """Seconds until it counts: what belongs to the end of service is not done long before it."""
+    if due.first is None or due.first.due_at is None or not isinstance(due.first.trigger, EndOfService):
+        return 0
+    soonest = due.first.due_at - COUNTS_FOR_THE_DAY
+    return in_units(max(0.0, (soonest - asked.now).total_seconds()))
+
+
+def _led(at: AtMachine, key: str, share: Share) -> tuple[Chore, Packing]:
+    """What a procedure leads through, with the machine's own times; by the item's minutes where it does not fit."""
+    item = at.item(key)
+    opening = item.opening if item else ""
+    settled = frozenset(item.settles) if item else frozenset()
+    ready = at.guided(key)
+    if ready is None:
+        works: tuple[Work, ...] = (Work(share.title, in_units(60 * (item.minutes if item else 5))),)
+        return Chore(at.machine, share, works, at.place(key), opening, settled), Packing(f"{at.machine}:{key}", ())
+    procedure = ready.procedure
+    chore = Chore(
+        at.machine,
+        share,
+        works_of(procedure, ready.answers, share.title),
+        at.place(key),
+        opening,
+        settled | frozenset(procedure.settles) - {key},
+        leaves=_left(procedure),
+        brings=frozenset(place for step in procedure.steps for place, _ in step.puts),
+    )
+    return chore, Packing(chore.key, ready.needs, ready.vessels_ml)
+
+
+def _left(procedure: Procedure) -> frozenset[str]:
+    """Places in which cleaner still is at the end."""
+    inside: set[str] = set()
+    for step in procedure.steps:
+        inside |= {place for place, _ in step.puts}
+        inside -= set(step.rinses)
+    return frozenset(inside)
+
+
+def _open_run(machine: int, item: str, state: RunState, now: datetime) -> Chore:
+    """A run that goes on: the keeper comes back to it when its clock calls."""
+    calls = calls_at(state, now) or now
+    ready = in_units(max(0.0, (calls - now).total_seconds()))
+    works = works_left(state, ready) or (Work(state.procedure.title, in_units(30)),)
+    works = (replace(works[0], words=state.procedure.title), *works[1:])
+    share = Share(item, state.procedure.title, state.procedure.circuit, "It is under way.", Rank.HEALTH)
+    settles = frozenset(state.procedure.settles)
+    latest = None
+    if state.cleaner_inside:
+        clock = timer(state, now)
+        called = min(now, clock.ends_about) if clock else state.step_started_at
+        waited = (now - called).total_seconds()
+        latest = max(ready, SOON_S, in_units(ready + CLEANER_WAITS_S - waited))
+    return Chore(machine, share, works, -1, settles=settles, ready_s=ready, latest_s=latest, begun=True)
+
+
+def _rinse_share(at: AtMachine) -> Share:
+    names = ", ".join(dict.fromkeys(cleaner.title for cleaner in at.left_inside))
+    return Share(RINSE_OUT, "Rinse it out", Circuit.WATER, f"{names} was left inside. {UNTIL_RINSED}", Rank.HEALTH)
+
+
+def _end_of_day(at: AtMachine, chores: list[Chore], asked: Asked) -> tuple[Chore, Packing] | None:
+    """One run in place of several small jobs, where that spares the keeper time."""
+    settled = [chore for chore in chores if not chore.begun and chore.share.item in at.at_closing]
+    keys = [chore.share.item for chore in settled]
+    if not in_one_run(keys, at.at_closing, at.run is not None) or f"{at.machine}:{END_OF_DAY}" in asked.skipped:
+        return None
+    rank = min(chore.share.rank for chore in settled)
+    share = Share(END_OF_DAY, "End of the day", Circuit.BODY, "One run does all of these.", rank)
+    chore, packing = _led(at, END_OF_DAY, share)
+    spares = hands_s(chore.works) < sum(hands_s(one.works) for one in settled)
+    ready = max(one.ready_s for one in settled)
+    return (replace(chore, ready_s=ready), packing) if spares else None
