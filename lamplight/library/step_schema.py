@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cache
+from importlib.resources import files
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -11,11 +13,13 @@ from lamplight.core.job.calls import Call
 from lamplight.core.job.confirmations import CONFIRMATIONS
 from lamplight.core.job.procedure import (
     Need,
+    Packs,
     ShippedNeed,
     ShippedStep,
 )
 from lamplight.core.job.steps import Ask, AskFor, Only, Step, StepKind
 from lamplight.library.base import Key, Minutes, Strict, Title, duration, same_named
+from lamplight.library.bounded_yaml import load_yaml
 from lamplight.library.call_schema import OUTLET, Volume
 from lamplight.library.schema import PARTS
 
@@ -26,6 +30,12 @@ POSE = Literal[
 TIPPED = Literal["all", "drawer"] | OUTLET
 
 MOST_STEPS = 80  # by far more than any that ships
+
+
+@cache
+def things() -> dict[str, dict[str, str]]:
+    """What is known of things to have at hand, by name; a name that is not there is a tool of its own."""
+    return load_yaml((files("lamplight.library") / "things.yaml").read_text("utf-8"))
 
 
 class NeedFile(Strict):
@@ -45,7 +55,10 @@ class NeedFile(Strict):
 
     def core(self) -> ShippedNeed:
         """As a core object."""
-        return ShippedNeed(Need(self.amount, self.thing, self.role), self.mix, tuple(self.when))
+        known = things().get(self.thing, {})
+        packs, packed_as = Packs(known.get("packs", Packs.TOOL)), known.get("as", "")
+        need = Need(self.amount, self.thing, self.role, packs=packs, packed_as=packed_as)
+        return ShippedNeed(need, self.mix, tuple(self.when))
 
 
 class AskFile(Strict):
@@ -143,6 +156,7 @@ class StepFile(Strict):
     tips: list[TIPPED] = []
     puts: dict[Key, Key] = Field(default={}, description="places into which a cleaner goes, and its role")
     rinses: list[Key] = Field(default=[], description="places rinsed with fresh water")
+    strips: bool = Field(default=False, description="whether the part is taken apart")
     takes_out: PARTS | Literal[""] = ""
     puts_back: PARTS | Literal[""] = ""
     access: str = ""

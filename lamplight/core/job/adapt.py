@@ -14,7 +14,7 @@ from lamplight.core.job.compose import compose
 from lamplight.core.job.containers import Delivery
 from lamplight.core.job.course import LISTEN, Placed, Resumed, Surroundings
 from lamplight.core.job.inspections import INSPECTIONS
-from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, Stand
+from lamplight.core.job.procedure import Need, Packs, Procedure, ShippedNeed, ShippedProcedure, Stand
 from lamplight.core.job.steps import Aside, Step, StepKind, applies
 from lamplight.core.machine.programme import Meanwhile, Use
 from lamplight.core.machine.told import MANUAL_WORDS
@@ -63,7 +63,7 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation, begun: Be
     return replace(
         plain,
         steps=steps,
-        needs=(*_needs(needs, adaptation), *(Need("1", f"container under {stand.words}") for stand in stands)),
+        needs=(*_needs(needs, adaptation), *(_put_up(stand) for stand in stands)),
         stands=stands,
         own=course.own,
         inspects=tuple(key for key in plain.inspects if _has_what_is_looked_at(key, adaptation.parts)),
@@ -104,13 +104,17 @@ def _standing_already(shipped: ShippedProcedure, adaptation: Adaptation, words: 
     return tuple(found.values())
 
 
+def _put_up(stand: Stand) -> Need:
+    return Need("1", f"container under {stand.words}", packs=Packs.PUT_UP)
+
+
 def _needs_of(placed: Placed) -> tuple[ShippedNeed, ...]:
     """What a step needs: what its call says, and the product that it puts in, for the mix that it pours."""
     use, step = placed.use, placed.step
     if use is None or step.step.kind.timed:
         return step.needs
     if step.step.kind is StepKind.POUR and not step.step.puts and use.ml is not None:
-        return (*step.needs, ShippedNeed(Need("{ml}", "fresh water")))
+        return (*step.needs, ShippedNeed(Need("{ml}", "fresh water", packs=Packs.AT_THE_SINK)))
     poured = [use.role] if use.role and any(role == use.role for _, role in step.step.puts) else []
     return (*step.needs, *(ShippedNeed(Need("", "", role), use.ml) for role in poured))
 

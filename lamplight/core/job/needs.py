@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.dose import dose_for
-from lamplight.core.job.procedure import Procedure
+from lamplight.core.job.procedure import Packs, Procedure
 from lamplight.core.words import units_in_words
 
 
@@ -21,6 +21,7 @@ class NeedLine:
         product: key of the product that is used up, or empty.
         units: how many units of it, 0 where nothing is used up.
         role: which role it serves, or empty.
+        packs, packed_as: how it gets into the bag, as its need has it.
     """
 
     amount: str
@@ -28,6 +29,8 @@ class NeedLine:
     product: str = ""
     units: float = 0.0
     role: str = ""
+    packs: Packs = Packs.TOOL
+    packed_as: str = ""
 
 
 def need_lines(procedure: Procedure, products: Mapping[str, Product]) -> tuple[NeedLine, ...]:
@@ -41,7 +44,8 @@ def need_lines(procedure: Procedure, products: Mapping[str, Product]) -> tuple[N
     for need in procedure.needs:
         product = products.get(need.role) if need.role else None
         if product is None:
-            lines.append(NeedLine(need.amount, need.thing or need.role.replace("-", " "), role=need.role))
+            thing = need.thing or need.role.replace("-", " ")
+            lines.append(NeedLine(need.amount, thing, "", 0.0, need.role, need.packs, need.packed_as))
             continue
         units = dose_for(product, need.mix_ml)
         lines.append(NeedLine(units_in_words(units, product.unit), product.title, product.key, units, need.role))

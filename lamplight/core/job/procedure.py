@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable
 from dataclasses import dataclass
+from enum import StrEnum
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.containers import ContainerPlan, Flow, Vessel, plan_containers
@@ -16,6 +17,15 @@ from lamplight.core.machine.programme import Use
 
 # Procedures of no item: the end of the day, and what is left inside rinsed out.
 END_OF_DAY, RINSE_OUT = "end-of-day", "rinse-out"
+
+
+class Packs(StrEnum):
+    """How a thing gets into the bag."""
+
+    TOOL = "tool"
+    VESSEL = "vessel"
+    AT_THE_SINK = "at the sink"
+    PUT_UP = "put up"  # a container under an outlet: packed by what it holds
 
 
 @dataclass(frozen=True)
@@ -27,12 +37,16 @@ class Need:
         thing: what it is.
         role: which product serves, or empty where nothing is used up.
         mix_ml: the product is dosed for so much mix; None where its plain dose is taken.
+        packs: of which sort it is in the bag.
+        packed_as: the name that it has there in common with others; empty for its own.
     """
 
     amount: str
     thing: str
     role: str = ""
     mix_ml: int | None = None
+    packs: Packs = Packs.TOOL
+    packed_as: str = ""
 
 
 @dataclass(frozen=True)

@@ -146,6 +146,7 @@ class Step:
         puts: places into which a cleaner goes, and the role that the cleaner has.
         rinses: places out of which cleaner is rinsed with fresh water.
         takes_out, puts_back: a part that leaves the machine, or comes back.
+        strips: whether the part in hand is taken apart, so that what it is made of is named.
         access: what the kind's access facts call the way in, or empty.
         starts_over: whether an interrupted machine begins again from here.
         call: the call of the palette that it is of, or empty.
@@ -186,6 +187,7 @@ class Step:
     puts: tuple[tuple[str, str], ...] = ()
     rinses: tuple[str, ...] = ()
     takes_out: str = ""
+    strips: bool = False
     puts_back: str = ""
     access: str = ""
     starts_over: bool = False

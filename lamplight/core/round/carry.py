@@ -1,13 +1,12 @@
 """What to pack for a round: each sort of thing together, nothing twice, nothing that is there anyway.
 
 Water is not carried. A container serves one job after another, so that there are as many as are in use at once, and the
-larger one serves the smaller need. A cloth or a pot that is kept for one thing alone stays apart. Which thing is of
-which sort is told by its words; the lists are ours.
+larger one serves the smaller need. A cloth or a pot that is kept for one thing alone stays apart. Of which sort a thing
+is, and which serve for one another, its need says.
 """
 
 from __future__ import annotations
 
-import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
@@ -15,6 +14,7 @@ from itertools import zip_longest
 
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.needs import NeedLine
+from lamplight.core.job.procedure import Packs
 from lamplight.core.round.problem import RoundJob, RoundPlan
 from lamplight.core.words import units_in_words, words_for_ml
 
@@ -27,26 +27,8 @@ class Nature(StrEnum):
     VESSELS = "Vessels"
 
 
-# What runs from a tap, and what stands beside every sink.
-AT_THE_SINK = re.compile(r"\bwater\b(?! spout)|^sink|^bin$|washing-up liquid")
-VESSEL = re.compile(r"\b(container|jug|bowl|tub|pot|box|dish|bucket)\b")
-CATCHES = re.compile(r"^container under ")
-# Words for the same thing, and what it is packed as.
-SAME: Mapping[str, str] = {
-    "cloth": "dry cloth",
-    "clean cloth": "dry cloth",
-    "dry cloths": "dry cloth",
-    "cloth for splashes": "damp cloth, for splashes",
-    "damp cloth": "damp cloth, for splashes",
-    "damp sponge": "sponge",
-    "dry brush": "soft brush",
-    "small clean brush": "small brush that was clean before",
-    "dish for ball and spring": "dish for small parts",
-    "bowl for the wet group": "bowl",
-    "bowl for the soak": "bowl",
-    "bowl of cold water": "bowl",
-}
-LITRES = re.compile(r", (\d+(?:\.\d+)?) (ml|L)$")
+# What is at the sink nobody carries; what is put up under an outlet is packed by what it holds.
+NATURES = {Packs.TOOL: Nature.TOOLS, Packs.VESSEL: Nature.VESSELS}
 
 
 @dataclass(frozen=True)
@@ -131,19 +113,17 @@ def _used_up(packings: Sequence[Packing], products: Mapping[str, Product]) -> li
 
 def _tools(packings: Sequence[Packing]) -> list[CarryLine]:
     """Each tool once, as many as the job takes that takes most."""
-    counts: dict[str, tuple[int, int]] = {}
+    counts: dict[tuple[str, Nature], tuple[int, int]] = {}
     for packing in packings:
         for line in packing.lines:
-            if line.product or AT_THE_SINK.search(line.thing) or CATCHES.match(line.thing):
+            nature = NATURES.get(line.packs)
+            if line.product or nature is None:
                 continue
-            thing = SAME.get(line.thing, LITRES.sub("", line.thing))
+            thing = line.packed_as or line.thing
             count = int(line.amount) if line.amount.isdigit() else 1
-            most, jobs = counts.get(thing, (0, 0))
-            counts[thing] = max(most, count), jobs + 1
-    return [
-        CarryLine(thing, Nature.VESSELS if VESSEL.search(thing) else Nature.TOOLS, str(count), thing, jobs)
-        for thing, (count, jobs) in counts.items()
-    ]
+            most, jobs = counts.get((thing, nature), (0, 0))
+            counts[thing, nature] = max(most, count), jobs + 1
+    return [CarryLine(thing, nature, str(count), thing, jobs) for (thing, nature), (count, jobs) in counts.items()]
 
 
 def _vessels(plan: RoundPlan, packed: Mapping[str, Packing]) -> list[CarryLine]:

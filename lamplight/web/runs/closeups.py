@@ -18,8 +18,6 @@ from lamplight.web.runs.fillings import level, tipped_out_ml
 MIXED_IN = "tub"
 # A tank is filled to its mark, a little below its brim.
 TO_THE_MARK = 0.92
-# Calls with which a vessel is taken apart.
-TAKEN_APART = ("tub-rinsed", "milk-vessel-emptied")
 
 
 def closeup_of(
@@ -53,13 +51,8 @@ def still_of(kind: Kind, step: Step, glass: Glass | None = None) -> CloseUp:
         share=_tank_share(kind, step),
         glass=glass,
         title=step.title,
-        made_of=made_of_words(kind.part(step.part)) if step.call in TAKEN_APART or _strips(step) else (),
+        made_of=made_of_words(kind.part(step.part)) if step.strips else (),
     )
-
-
-def _strips(step: Step) -> bool:
-    """Whether its words take the part in hand apart."""
-    return any(words in f"{step.title} {step.text}".lower() for words in ("apart", "take off", "lid off", "soak"))
 
 
 def made_of_words(part: Part | None) -> tuple[tuple[str, str], ...]:

@@ -5,8 +5,11 @@ from __future__ import annotations
 import unittest
 
 from lamplight.core.job.needs import NeedLine
+from lamplight.core.job.procedure import Packs
 from lamplight.core.round.carry import Nature, Packing, carry_list
 from lamplight.core.round.problem import RoundPlan, Turn
+from lamplight.library import catalogue
+from lamplight.library.step_schema import things
 from tests.core.round.problems import one_job
 
 
@@ -19,6 +22,11 @@ def bag(uses, lines=None):
         packings[f"{n}:x"] = Packing(f"{n}:x", tuple((lines or {}).get(n, ())), tuple(sizes))
     found = carry_list(RoundPlan(tuple(placed)), packings)
     return [(line.amount, line.thing) for line in found]
+
+
+def need(amount, thing, **rest):
+    """A thing to have at hand."""
+    return NeedLine(amount, thing, **rest)
 
 
 class Bag(unittest.TestCase):
@@ -37,12 +45,33 @@ class Bag(unittest.TestCase):
                 self.assertEqual(bag(uses), expected)
 
     def test_things(self):
-        """Cloths of a sort are one; the one for the wand alone stays apart; water and a sink are there."""
+        """What serves for one another is one; the cloth for the wand alone stays apart; water and a sink are there."""
+        cloth = {"packed_as": "dry cloth"}
+        there, caught = {"packs": Packs.AT_THE_SINK}, {"packs": Packs.PUT_UP}
         lines = {
-            0: [NeedLine("1", "cloth"), NeedLine("1", "cloth for the wand alone"), NeedLine("1 L", "fresh water")],
-            1: [NeedLine("2", "dry cloths"), NeedLine("1", "sink or bucket"), NeedLine("", "warm soapy water")],
-        }
-        self.assertEqual(bag(((0, 5), (5, 9)), lines), [("1", "cloth for the wand alone"), ("2", "dry cloth")])
+            0: [need("1", "cloth", **cloth), need("1", "cloth for the wand alone"), need("1 L", "water", **there)],
+            1: [need("2", "dry cloths", **cloth), need("1", "sink", **there), need("1", "container", **caught),
+                need("1", "clean tub, 2 L", packs=Packs.VESSEL, packed_as="clean tub")],
+        }  # fmt: skip
+        wanted = [("1", "cloth for the wand alone"), ("2", "dry cloth"), ("1", "clean tub")]
+        self.assertEqual(bag(((0, 5), (5, 9)), lines), wanted)
+
+    def test_of_which_sort_each_is(self):
+        """By the table of things: whatever any procedure or call that ships names, and nothing that none names."""
+        named = [need.need for one in catalogue.procedures().values() for need in one.needs]
+        named += [need.need for call in catalogue.palette().values() for step in call.steps for need in step.needs]
+        self.assertLessEqual(set(things()), {one.thing for one in named})
+        packed = {one.thing: (one.packs, one.packed_as) for one in named}
+        for thing, told in (
+            ("cloth", (Packs.TOOL, "dry cloth")), ("cloth for the wand alone", (Packs.TOOL, "")),
+            ("bowl for the soak", (Packs.VESSEL, "bowl")), ("sink or bucket", (Packs.AT_THE_SINK, "")),
+            ("clean tub, {ml}", (Packs.VESSEL, "clean tub")), ("toothpick", (Packs.TOOL, "")),
+        ):  # fmt: skip
+            self.assertEqual(packed[thing], told)
+        # Where its words say so, its sort says it as well; a word in a name decides nothing any more.
+        for one in named:
+            if "water" in one.thing:
+                self.assertIs(one.packs, Packs.AT_THE_SINK, one.thing)
 
     def test_used_up(self):
         """Amounts of one product are added."""
