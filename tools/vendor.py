@@ -11,6 +11,7 @@ STATIC = ROOT / "lamplight" / "web" / "static"
 SCRIPTS = {
     "htmx.org/dist/htmx.min.js": STATIC / "vendor" / "htmx.min.js",
     "@alpinejs/csp/dist/cdn.min.js": STATIC / "vendor" / "alpine-csp.min.js",
+    "@simplewebauthn/browser/dist/bundle/index.umd.min.js": STATIC / "vendor" / "webauthn.min.js",
     "axe-core/axe.min.js": ROOT / "tests" / "browser" / "vendor" / "axe.min.js",
 }
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 from datetime import timedelta
 from pathlib import Path
 
-from flask import Flask, g, jsonify, request
+from flask import Flask, Response, g, jsonify, request
+from flask_compress import Compress
 from flask_wtf import CSRFProtect
 
 from lamplight import __version__
@@ -22,6 +23,11 @@ from lamplight.web.sign_in import passkeys  # noqa: F401 - it adds its pages to 
 from lamplight.web.sign_in import views as sign_in
 
 CSRF = CSRFProtect()
+# What goes out smaller; pictures and archives are small already.
+COMPRESSED = [
+    "text/html", "text/css", "text/javascript", "text/csv", "text/calendar", "application/json",
+    "application/javascript", "image/svg+xml",
+]  # fmt: skip
 
 
 def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, reach: Reach = Reach()) -> Flask:  # noqa: B008
@@ -56,6 +62,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     security.limit_uploads(app)  # before the token is looked for, which reads the form
     CSRF.init_app(app)
     security.add_headers(app)
+    _compress(app)
     errors.register(app)
     rendering.register(app)
     _connect(app)
@@ -85,6 +92,19 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     with database.connection_context():
         app.config["SCHEMA"] = schema_version()
     return app
+
+
+def _compress(app: Flask) -> None:
+    """Make what goes out smaller for whoever can read it; a browser takes brotli where the connection is safe."""
+    app.config.update(COMPRESS_ALGORITHM=["br", "gzip"], COMPRESS_MIMETYPES=COMPRESSED, COMPRESS_STREAMS=False)
+    Compress(app)
+
+    @app.after_request
+    def whole(response: Response) -> Response:
+        if request.endpoint == "static" and response.mimetype in COMPRESSED and response.status_code == 200:
+            response.direct_passthrough = False
+            response.make_sequence()  # read and closed, since only what is whole is compressed
+        return response
 
 
 def _connect(app: Flask) -> None:

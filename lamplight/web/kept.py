@@ -7,6 +7,7 @@ machine may come so; everything else waits for a connection.
 from __future__ import annotations
 
 import re
+from collections.abc import Collection
 from datetime import timedelta
 from functools import cache, partial
 
@@ -22,16 +23,22 @@ OLDEST, CLOCKS_APART = timedelta(days=3), timedelta(minutes=5)
 AT, BY, SITE, MINE = "X-Touched-At", "X-Touched-By", "X-Touched-Site", "X-Mine"
 
 
-def patterns(app: Flask) -> list[str]:
-    """The addresses whose forms may be kept, as patterns that a phone's script tries."""
-    posted = (rule for rule in app.url_map.iter_rules() if "POST" in (rule.methods or ()))
-    paths = (rule.rule for rule in posted if rule.endpoint in MAY_BE_KEPT)
-    return sorted(f"^{re.sub(r'<int:[^>]+>', '[0-9]+', re.sub(r'<[a-z_]+>', '[a-z-]+', path))}$" for path in paths)
+def patterns(app: Flask, endpoints: Collection[str], method: str) -> list[str]:
+    """The addresses of endpoints, as patterns that a phone's script tries.
+
+    Args:
+        app: whose.
+        endpoints: by name.
+        method: those that take it alone.
+    """
+    taken = (rule for rule in app.url_map.iter_rules() if method in (rule.methods or ()))
+    paths = (rule.rule for rule in taken if rule.endpoint in endpoints)
+    return sorted(f"^{re.sub(r'<int:[^>]+>', '[0-9]+', re.sub(r'<[a-z_]+>', '[a-z0-9-]+', path))}$" for path in paths)
 
 
 def register(app: Flask) -> None:
     """Take up the moment, whose it is and where, and answer so that a script understands what became of it."""
-    app.jinja_env.globals["kept_patterns"] = cache(partial(patterns, app))
+    app.jinja_env.globals["kept_patterns"] = cache(partial(patterns, app, MAY_BE_KEPT, "POST"))
 
     @app.before_request
     def take_up() -> tuple[Response, int] | None:

@@ -4,24 +4,54 @@ from __future__ import annotations
 
 import json
 import re
+import tempfile
 import unittest
 from pathlib import Path
 
 from PIL import Image
 
-from tools.build_css import BUILT, input_hash
+from tools.build_css import BUILT, build, stamped
 
 ROOT = Path(__file__).resolve().parents[2]
 STATIC = ROOT / "lamplight" / "web" / "static"
+
+# Classes that the builder makes for whoever names them: spaces, sizes, columns.
+UTILITY = re.compile(
+    r"(?:sm:|md:|lg:|xl:|print:)?-?(?:[mp][xytrbl]?-\d[\d.]*|gap-\d+|text-(?:xs|sm|base|lg|[2-9]?xl)|flex|grid|hidden|contents"
+    r"|sr-only|(?:max|min)-[wh]-[\w.-]+|grid-cols-\d+|items-\w+|justify-\w+)"
+)
 
 
 class Assets(unittest.TestCase):
     """Styles, scripts, fonts."""
 
+    def test_built_styles_are_whole(self):
+        """The hash in the first line is that of the rest: nobody mended the built file by hand."""
+        built = BUILT.read_text("utf-8")
+        self.assertEqual(built, stamped(built.split("\n", 1)[1]), "run make css")
+
     def test_built_styles_are_up_to_date(self):
-        """The hash in the first line is that of the sources; `make css` renews both."""
-        first = BUILT.read_text("utf-8").splitlines()[0]
-        self.assertEqual(first, f"/* built from {input_hash()} */", "run make css")
+        """Each class of the source, and each utility that a page or a drawing names, has its rule."""
+        built = BUILT.read_text("utf-8")
+        known = set(re.findall(r"\.((?:\\.|[\w-])+)", built))
+        known = {re.sub(r"\\(.)", r"\1", name) for name in known}
+        source = (STATIC / "css" / "lamplight.css").read_text("utf-8")
+        plain = re.sub(r"/\*.*?\*/|url\([^)]*\)|@[a-z]+ [^;{]*;", "", source, flags=re.DOTALL)
+        own = set(re.findall(r"\.([a-z][\w-]+)(?=[^{}]*\{)", plain))
+        self.assertEqual(own - known, set(), "run make css")
+        used: set[str] = set()
+        for path in (STATIC.parent).rglob("*.html"):
+            for names in re.findall(r'class="([^"]*)"', path.read_text("utf-8")):
+                used |= {name for name in re.sub(r"\{.*?\}\}?", " ", names).split() if UTILITY.fullmatch(name)}
+        self.assertGreater(len(used), 15)
+        self.assertEqual(used - known, set(), "run make css")
+
+    @unittest.skipUnless((ROOT / "node_modules" / ".bin" / "tailwindcss").exists(), "the builder is not here")
+    def test_built_styles_are_what_is_built(self):
+        """Byte for byte, where the builder is at hand."""
+        with tempfile.TemporaryDirectory() as folder:
+            build(Path(folder) / "built.css")
+            self.assertEqual((Path(folder) / "built.css").read_text("utf-8"), BUILT.read_text("utf-8"), "run make css")
 
     def test_lock_files_name_no_host(self):
         """Neither lock file says where packages come from."""

@@ -6,6 +6,7 @@ import json
 import re
 import unittest
 from datetime import timedelta
+from pathlib import Path
 
 from lamplight.actions.moves import MoveFields, move_machine
 from lamplight.actions.runs import answer_as_mine, answer_step, begin_run
@@ -22,6 +23,7 @@ from lamplight.store.rounds import open_round
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, site_of, the_site
 from lamplight.web.kept import AT, BY, MAY_BE_KEPT, MINE, SITE, patterns
+from lamplight.web.offline.views import ALONG, MOST_PAGES, PATIENCE_MS
 from tests.base import NOW, WEEK
 from tests.web.test_rights import WORDS, Roles
 
@@ -61,7 +63,7 @@ class Told(Kept):
 
     def test_the_phone_goes_by_the_servers_rules(self):
         """Of every address that takes a form, the patterns on the page fit those that are taken later, and no other."""
-        said = [re.compile(pattern) for pattern in patterns(self.app)]
+        said = [re.compile(pattern) for pattern in patterns(self.app, MAY_BE_KEPT, "POST")]
         self.assertEqual(len(said), len(MAY_BE_KEPT))
         for rule in self.app.url_map.iter_rules():
             if "POST" in rule.methods:
@@ -73,6 +75,23 @@ class Told(Kept):
         self.assertIn("data-keeps", page)
         for pattern in said:
             self.assertIn(pattern.pattern.replace("&", "&amp;"), page.replace("&#34;", '"'))
+
+    def test_what_is_taken_along(self):
+        """The worker is handed the addresses of just those pages, and how many and how long."""
+        worker = self.get("/sw.js")
+        said = worker[: worker.index("// ")]
+        rules = dict(re.findall(r"^const (\w+) = (.*);$", said, re.MULTILINE))
+        said = [re.compile(pattern) for pattern in json.loads(rules["ALONG"])]
+        self.assertEqual(len(said), len(ALONG))
+        for rule in self.app.url_map.iter_rules():
+            if "GET" in rule.methods and rule.endpoint != "static":
+                path = re.sub(r"<[^>]+>", "milk-wash", re.sub(r"<int:[^>]+>", "12", rule.rule))
+                with self.subTest(path=path):
+                    self.assertEqual(any(pattern.search(path) for pattern in said), rule.endpoint in ALONG)
+        self.assertEqual((json.loads(rules["MOST_PAGES"]), json.loads(rules["PATIENCE_MS"])), (MOST_PAGES, PATIENCE_MS))
+        script = (Path(self.app.static_folder) / "js" / "worker.js").read_text("utf-8")
+        used = set(re.findall(r"\b[A-Z][A-Z_]{3,}\b", script)) - {"SHELL", "PAGES", "RULES"}
+        self.assertEqual(used, set(rules))
 
     def test_the_answer_names_the_touch(self):
         """By its token, so that no other touch is cut out."""

@@ -8,6 +8,7 @@ from pathlib import Path
 
 from flask import Blueprint, Response, current_app, g, render_template, url_for
 
+from lamplight.web.kept import patterns
 from lamplight.web.rendering import asset
 
 blueprint = Blueprint("offline", __name__, template_folder="templates")
@@ -16,6 +17,14 @@ ASSETS = (
     "css/lamplight.min.css", "js/lamplight.js", "js/offline.js", "vendor/htmx.min.js", "vendor/alpine-csp.min.js",
     "icon.svg",
 )  # fmt: skip
+# Pages that a phone takes along, how many of them, and how long it waits for a newer one.
+ALONG = frozenset(
+    {
+        "today.page", "runs.page", "runs.ahead", "rounds.walk", "rounds.sheet", "procedures.card",
+        "machines.handover_page",
+    }
+)  # fmt: skip
+MOST_PAGES, PATIENCE_MS = 80, 8000
 
 
 @blueprint.get("/sw.js")
@@ -26,8 +35,12 @@ def worker() -> Response:
     taken = [*(asset(name) for name in ASSETS), *(url_for("static", filename=name) for name in fonts)]
     taken.append(url_for("offline.page"))
     text = (folder / "js" / "worker.js").read_text("utf-8")
-    version = hashlib.sha256((text + " ".join(taken)).encode()).hexdigest()[:12]
-    said = f"const VERSION = {json.dumps(version)};\nconst TAKEN = {json.dumps(taken)};\n"
+    rules = {
+        "TAKEN": taken, "ALONG": patterns(current_app, ALONG, "GET"), "MOST_PAGES": MOST_PAGES,
+        "PATIENCE_MS": PATIENCE_MS,
+    }  # fmt: skip
+    rules["VERSION"] = hashlib.sha256((text + json.dumps(rules)).encode()).hexdigest()[:12]
+    said = "".join(f"const {name} = {json.dumps(value)};\n" for name, value in rules.items())
     return Response(said + text, content_type="text/javascript; charset=utf-8")
 
 

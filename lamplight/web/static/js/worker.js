@@ -1,15 +1,10 @@
 // The worker of a phone: pages of a run, of the round and of cards are taken along; all others want a connection.
-// VERSION and TAKEN stand before this when it is served.
+// VERSION, TAKEN, ALONG, MOST_PAGES and PATIENCE_MS stand before this when it is served.
 "use strict";
 
 const SHELL = "lamplight-shell-" + VERSION;
 const PAGES = "lamplight-pages";
-const ALONG = [
-  /^\/$/, /^\/runs\/\d+$/, /^\/runs\/\d+\/ahead$/, /^\/round$/, /^\/round\/sheet$/, /^\/procedures\/card\//,
-  /^\/machines\/\d+\/handover$/,
-];
-const PATIENCE_MS = 8000;
-const MOST_PAGES = 80;
+const RULES = ALONG.map((pattern) => new RegExp(pattern));
 
 self.addEventListener("install", (event) => {
   event.waitUntil(caches.open(SHELL).then((shell) => shell.addAll(TAKEN)).then(() => self.skipWaiting()));
@@ -25,13 +20,12 @@ self.addEventListener("activate", (event) => {
 
 async function keep(path, answer) {
   const pages = await caches.open(PAGES);
-  await pages.delete(path); // what was taken last stands last
-  await pages.put(path, answer);
+  await pages.put(path, answer); // in place of what was there, with no moment at which neither is; it stands last
   const all = await pages.keys();
   await Promise.all(all.slice(0, Math.max(0, all.length - MOST_PAGES)).map((one) => pages.delete(one)));
 }
 
-const along = (path) => ALONG.some((pattern) => pattern.test(path));
+const along = (path) => RULES.some((pattern) => pattern.test(path));
 
 async function taken(path) {
   const request = new Request(path, { credentials: "same-origin", headers: { Accept: "text/html" } });
