@@ -6,9 +6,12 @@ from hypothesis import HealthCheck, settings
 from lamplight.actions import passphrases
 from lamplight.core.plan import exact
 from lamplight.core.round import search
+from tests.draw import LONG
 
 # A law may take its time: how long it takes is no part of it, and machines differ.
-settings.register_profile("lamplight", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile(
+    "lamplight", max_examples=100 if LONG else 60, deadline=None, suppress_health_check=[HealthCheck.too_slow]
+)
 settings.load_profile("lamplight")
 
 # Hashing is slow on purpose; what is tested is everything around it. `test_passphrases` looks at what ships.

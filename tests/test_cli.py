@@ -28,6 +28,7 @@ from lamplight.store.migrating import open_database
 from lamplight.store.plans import announced
 from lamplight.store.sites import keepers
 from tests.base import NOW, WEEK, DataTest
+from tests.draw import drawn
 
 ROOT = Path(__file__).resolve().parent.parent
 
@@ -141,7 +142,7 @@ class Demo(DataTest):
         """Something due or overdue, something soon, something clear; on a Sunday, at night, before opening, too."""
         from lamplight.store.checking import problems_in
 
-        for hours in (0, 5 * 24, -10, 16, 33 * 24 - 12):
+        for hours in drawn((0, 5 * 24, -10, 16, 33 * 24 - 12), 3):
             now = NOW + timedelta(hours=hours)
             with self.subTest(now=now):
                 self.prepared(now, fresh=True)

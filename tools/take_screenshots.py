@@ -14,6 +14,7 @@ from lamplight.demo.seed import prepare
 from lamplight.web import create_app
 from lamplight.web.clock import FixedClock
 from lamplight.web.server import create_server
+from tests.browser.base import CHROMIUM
 
 MOMENT = datetime(2026, 11, 24, 6, 12, tzinfo=UTC)
 # Always the same, since the code on a card to print holds the address.
@@ -156,7 +157,7 @@ def main() -> None:
         server = create_server(create_app(Path(folder), FixedClock(MOMENT)), "127.0.0.1", PORT)
         threading.Thread(target=server.run, daemon=True).start()
         with sync_playwright() as play:
-            browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=BROWSER)
+            browser = play.chromium.launch(executable_path=str(CHROMIUM), args=BROWSER)
             context = browser.new_context(
                 viewport={"width": 1280, "height": 800},
                 reduced_motion="reduce",

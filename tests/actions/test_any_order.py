@@ -20,7 +20,7 @@ from lamplight.actions.readings import take_readings
 from lamplight.actions.sites import save_site
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge, set_up
 from lamplight.core.care.item import ItemRole
-from lamplight.core.care.triggers import LIMITED
+from lamplight.core.care.trigger_base import Limited
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.sight.actor import Actor
@@ -64,8 +64,8 @@ class AnyOrder(DataTest):
         kind, number, then = chance.choice(KINDS), chance.randint(1, 9), kind_of(self.kind)
 
         item = then.items[number * 7 % len(then.items)]
-        limited = next(one for one in then.items if any(isinstance(rule, LIMITED) for rule in one.triggers))
-        rule = next(rule for rule in limited.triggers if isinstance(rule, LIMITED))
+        limited = next(one for one in then.items if any(isinstance(rule, Limited) for rule in one.triggers))
+        rule = next(rule for rule in limited.triggers if isinstance(rule, Limited))
         part = then.parts[number % len(then.parts)]
         change, bars = then.item_of(ItemRole.FILTER), sorted(then.bars)
 

@@ -21,6 +21,7 @@ from lamplight.sight.rounds import round_view
 from lamplight.store.rounds import RoundEvent, open_round
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
+from tests.draw import drawn
 
 
 class EveryKind(DataTest):
@@ -44,7 +45,7 @@ class EveryKind(DataTest):
 
     def test_rounds(self):
         """At any hour and on any kind: lawful, and whatever is due is planned, waiting or left out with its reason."""
-        for hours in (-7, -5, 0, 5, 10, 4 * 24):
+        for hours in drawn((-7, -5, 0, 5, 10, 4 * 24), 4):
             now = NOW + timedelta(hours=hours)
             for n, number in enumerate(self.ids):
                 only = {number, self.ids[n - 1]}

@@ -12,6 +12,7 @@ from lamplight.core.job.retell import Cut, calls_now, cut_at, retold
 from lamplight.core.job.traits import forms_of
 from lamplight.core.machine.programme import DESCALE, Programme, Use
 from lamplight.library.catalogue import defaults, kinds, procedures, products, usual_products
+from tests.draw import drawn
 from tests.library import laws
 from tests.library.test_any_order import CALLS, any_programme, works
 from tests.library.test_laws import adapted
@@ -76,7 +77,7 @@ class Changed(unittest.TestCase):
         """Over kinds with a tank, programmes and changes drawn at random; the seed is the number of the change."""
         with_tank = [kind for kind in kinds().values() if kind.part("tank")]
         tried = 0
-        for seed in range(CHANGES):
+        for seed in drawn(range(CHANGES), CHANGES // 2):
             chance = random.Random(seed)
             kind = chance.choice(with_tank)
             outlets = [outlet.key for outlet in kind.outlets]
@@ -106,7 +107,7 @@ class Listened(unittest.TestCase):
     def test_laws(self):
         """Of every kind with a tank, orders drawn at random; it ends as one that was known from the start must."""
         with_tank = [kind for kind in kinds().values() if kind.part("tank")]
-        for seed in range(120):
+        for seed in drawn(range(120), 60):
             chance = random.Random(1000 + seed)
             kind = chance.choice(with_tank)
             calls = any_programme(chance, [outlet.key for outlet in kind.outlets]).calls

@@ -123,7 +123,7 @@ class Sweep(Roles):
                 self.browsers.pop(role, None)
                 database.close()
             self.use(role) if role is not RoleAtSite.OWNER else self.use_named(role, "OS")
-            for endpoint, methods, path, there in drawn(self.addresses(), 260, len(role.value)):
+            for endpoint, methods, path, there in drawn(self.addresses(), 130, len(role.value)):
                 if "GET" not in methods or endpoint in OPEN and endpoint != "static":
                     continue
                 for htmx in (False, True):

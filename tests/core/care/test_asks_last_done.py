@@ -12,6 +12,7 @@ from lamplight.core.care.triggers import Prompted
 from lamplight.core.machine.book import MachineBook
 from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE, book
+from tests.draw import drawn
 
 
 def dues(kind, item, back):
@@ -30,16 +31,17 @@ class Asked(unittest.TestCase):
 
     def test_nothing_is_asked_in_vain(self):
         """Of what is not asked after, last week and last year are the same; of what is, it matters."""
-        asked = 0
-        for kind in kinds().values():
+        asked, tried = 0, 0
+        for kind in drawn(kinds().values(), 5):
             for item in kind.items:
+                tried += 1
                 answers = {dues(kind, item, back) for back in (9, 20, 60, 200, 400)}
                 with self.subTest(kind=kind.key, item=item.key):
                     if asks_last_done(item):
                         asked += len(answers) > 1
                     else:
                         self.assertEqual(len(answers), 1, answers)
-        self.assertGreater(asked, 60)
+        self.assertGreater(asked, tried / 3)
 
     def test_absence_and_storage_are_not(self):
         """Nor what every day wants."""
