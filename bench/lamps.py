@@ -11,8 +11,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from lamplight.core.lamps.intervals import Seen
 from lamplight.core.lamps.own_interval import learn_interval
-from lamplight.core.lamps.rounds import Seen
 
 MACHINES = 150
 EXPECTED = 200.0

@@ -10,7 +10,7 @@ from lamplight.core.keepers.rights import Right
 from lamplight.core.texts import required
 from lamplight.sight.actor import Actor
 from lamplight.sight.api_tokens import Scope, good_tokens
-from lamplight.sight.authority import needs_over
+from lamplight.sight.over_keepers import needs_over
 from lamplight.store.database import database
 from lamplight.store.models import ApiToken
 from lamplight.store.tokens import fresh_token, hashed

@@ -7,8 +7,8 @@ from datetime import datetime
 from lamplight.sight.actor import Actor
 from lamplight.sight.rights import check_entry, check_site
 from lamplight.store.models import Entry
-from lamplight.store.moves import site_of_machine, site_then
 from lamplight.store.once import taken_once
+from lamplight.store.whereabouts import site_of_machine, site_then
 
 
 def write_entry(

@@ -28,8 +28,8 @@ from lamplight.store.database import database, photo_folder
 from lamplight.store.files import write_whole
 from lamplight.store.guests import ReportRow, waiting_reports
 from lamplight.store.models import DeviceEvent, Entry, GuestReport, Photo
-from lamplight.store.moves import site_of_machine
 from lamplight.store.sites import SiteRow, machine
+from lamplight.store.whereabouts import site_of_machine
 
 
 def tell_as_guest(

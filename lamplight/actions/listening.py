@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from lamplight.actions.retelling import retell
+from lamplight.actions.retold import retell
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.course import LISTEN
 from lamplight.core.keepers.rights import Right

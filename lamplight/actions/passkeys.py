@@ -32,7 +32,7 @@ from lamplight.actions.passphrases import confirm
 from lamplight.actions.person_lines import write_of_person
 from lamplight.core.errors import InvalidInput
 from lamplight.sight.actor import Actor
-from lamplight.sight.authority import needs_over
+from lamplight.sight.over_keepers import needs_over
 from lamplight.sight.passkeys import Place, can_have_keys, good_keys
 from lamplight.store.database import database
 from lamplight.store.models import Challenge, Passkey, TwoSteps

@@ -9,7 +9,7 @@ from lamplight.actions.person_lines import write_of_person
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
 from lamplight.sight.actor import Actor
-from lamplight.sight.authority import needs_over
+from lamplight.sight.over_keepers import needs_over
 from lamplight.store.database import database
 from lamplight.store.models import Entry, KnownDevice, SignIn
 from lamplight.store.passphrases import SecretRow, secrets_by_keeper

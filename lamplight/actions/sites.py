@@ -16,7 +16,7 @@ from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.core.site.degrees import CELSIUS, UNITS_OF_TEMPERATURE
 from lamplight.core.texts import optional, required
 from lamplight.sight.actor import Actor, here
-from lamplight.sight.authority import known_to, needs_over
+from lamplight.sight.over_keepers import known_to, needs_over
 from lamplight.store.database import database
 from lamplight.store.models import Closure, Entry, Keeper, KeeperRole, KeeperVersion, Site, SiteVersion
 from lamplight.store.rights import roles_at, roles_by_site

@@ -16,7 +16,7 @@ from lamplight.core.texts import required
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.measured import TestRead, TestWay, hardness_read
 from lamplight.core.water.saturation import USUAL_COLD_C, Analysis
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 from lamplight.sight.actor import Actor
 from lamplight.sight.kinds import kind_then
 from lamplight.store.database import database

@@ -20,8 +20,8 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, added, refusal, rinsed
 from lamplight.core.job.containers import Delivery, Flow, Vessel, least_vessel, least_without_stops, plan_containers
 from lamplight.core.job.dose import dose_for, pour_of
+from lamplight.core.lamps.intervals import Seen
 from lamplight.core.lamps.own_interval import learn_interval
-from lamplight.core.lamps.rounds import Seen
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
 from lamplight.core.plan.exact import exact_plan
@@ -46,7 +46,7 @@ from lamplight.core.water.hardness import convert_hardness, german_band, usgs_ba
 from lamplight.core.water.measured import TestWay, hardness_read
 from lamplight.core.water.saturation import Analysis, saturation
 from lamplight.core.water.scale import descale_litres, scale_grams
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 from lamplight.core.year.days import year_ahead
 from lamplight.core.year.lived import live_year
 from lamplight.core.year.ways import Terms, four_ways

@@ -15,9 +15,9 @@ from lamplight.core.care.own_items import own_items
 from lamplight.core.care.rhythm import Rhythm, rhythm_of
 from lamplight.core.care.status import Status
 from lamplight.core.errors import MissingReading
+from lamplight.core.lamps.intervals import rounds_of
 from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
 from lamplight.core.lamps.progress_bars import BarInterval, bar_intervals, following_bars
-from lamplight.core.lamps.rounds import rounds_of
 from lamplight.core.lamps.sightings import Asked, asked_for, panels_seen
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.estimated_meters import meters_of

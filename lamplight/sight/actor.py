@@ -7,8 +7,8 @@ from datetime import datetime
 
 from lamplight.core.keepers.rights import Right, RoleAtSite
 from lamplight.sight.rights import check_right
-from lamplight.store.moves import first_site
 from lamplight.store.once import FormToken
+from lamplight.store.whereabouts import first_site
 
 
 @dataclass(frozen=True)

@@ -12,11 +12,11 @@ from lamplight.core.care.rhythm import dates_left
 from lamplight.core.job.chemistry import Product
 from lamplight.core.plan.terms import ROUTINE_DAYS, term_now
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.stock.ahead import Arrival, Cover, Spoiling, UseAhead, cover_of, turns, used_by
 from lamplight.core.stock.batches import likely_spoilt
-from lamplight.core.stock.keeping import keeping_packs
+from lamplight.core.stock.lasting import Arrival, Cover, Spoiling, UseAhead, cover_of, turns, used_by
 from lamplight.core.stock.prices import PackPrice
 from lamplight.core.stock.reorder import Bought, Pack, cheapest_packs, service_z
+from lamplight.core.stock.spoiling import keeping_packs
 from lamplight.core.stock.stock import Awaited, Holding
 from lamplight.core.stock.usage import finds_nothing
 from lamplight.core.usage.passage import DateSpread

@@ -35,12 +35,12 @@ from lamplight.store.models import (
     PartNote,
     ReadingRemoval,
 )
-from lamplight.store.moves import Stay
 from lamplight.store.prepared import fetched, fetched_of
 from lamplight.store.sightings import sightings_by_machine
 from lamplight.store.sites import kinds_over_time, machine_versions
 from lamplight.store.told import told_by_machine
 from lamplight.store.waters import waters
+from lamplight.store.whereabouts import Stay
 
 OneFact = TypeVar("OneFact", bound=Fact)
 

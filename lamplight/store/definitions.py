@@ -15,8 +15,8 @@ from lamplight.store.models import (
     SupplyTerms,
     TextVersion,
 )
-from lamplight.store.moves import where_written
 from lamplight.store.sites import newest_machines
+from lamplight.store.whereabouts import where_written
 
 OF_PRODUCTS = (StockMoveFact, PriceFact, SupplyTerms, Push)
 PRODUCT_WORDS = {

@@ -7,7 +7,7 @@ from datetime import datetime
 
 from lamplight.store.live import newest
 from lamplight.store.models import Entry, KeeperRole, KeeperVersion, Photo
-from lamplight.store.moves import first_site
+from lamplight.store.whereabouts import first_site
 
 FORMER = "A former keeper ("
 

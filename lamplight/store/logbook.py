@@ -21,8 +21,8 @@ from lamplight.store.models import (
     ReadingRemoval,
     Run,
 )
-from lamplight.store.moves import where_written
 from lamplight.store.sites import keepers
+from lamplight.store.whereabouts import where_written
 
 # What is noted about the grinder begins so.
 GRINDER = "grind-"

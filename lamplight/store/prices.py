@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from lamplight.core.stock.prices import PackPrice
 from lamplight.store.models import Entry, MoneyWish, PriceFact, SupplyTerms
-from lamplight.store.moves import written_at
 from lamplight.store.sites import newest_at
+from lamplight.store.whereabouts import written_at
 
 
 @dataclass(frozen=True)

@@ -25,8 +25,8 @@ from lamplight.store.models import (
     MachineVersion,
     SiteVersion,
 )
-from lamplight.store.moves import stays
 from lamplight.store.prepared import fetched
+from lamplight.store.whereabouts import stays
 
 T = TypeVar("T")
 

@@ -12,8 +12,8 @@ from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.stock.stock import Move, StockMove
 from lamplight.store.live import newest
 from lamplight.store.models import Entry, ProductVersion, StockMoveFact
-from lamplight.store.moves import written_at
 from lamplight.store.prepared import fetched
+from lamplight.store.whereabouts import written_at
 
 
 def own_products() -> dict[str, Product | None]:

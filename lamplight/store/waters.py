@@ -14,12 +14,12 @@ from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge, Resin
 from lamplight.core.water.measured import TestRead, TestWay
 from lamplight.core.water.saturation import Analysis
-from lamplight.core.water.water_test import WaterTest, latest_test
+from lamplight.core.water.tested import WaterTest, latest_test
 from lamplight.store.live import facts_of, live
 from lamplight.store.models import CartridgeInstallation, SetupVersion, WaterTestFact
-from lamplight.store.moves import Stay, stays
 from lamplight.store.prepared import fetched, fetched_of
 from lamplight.store.sites import MOVED
+from lamplight.store.whereabouts import Stay, stays
 
 MAINS = "mains"
 VISIT_WINDOW_DAYS = 3

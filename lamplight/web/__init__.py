@@ -14,7 +14,7 @@ from lamplight.core.languages import BRITISH
 from lamplight.core.words import write_in
 from lamplight.store.database import database, why_not_writable
 from lamplight.store.migrating import open_database, schema_version
-from lamplight.web import ask, clock_check, errors, kept, limits, once, rendering, rights, security
+from lamplight.web import ask, clock_check, errors, limits, once, rendering, rights, security, sent_later
 from lamplight.web.addresses import Reach, number_rows, stand_behind
 from lamplight.web.clock import Clock, present
 from lamplight.web.methods import OnlyPostActs
@@ -68,7 +68,7 @@ def create_app(folder: Path, clock: Clock | None = None, testing: bool = False, 
     _connect(app)
     if reach.by_others:
         sign_in.register(app)
-    kept.register(app)
+    sent_later.register(app)
     once.register(app)
     ask.register(app)
     clock_check.register(app)

@@ -9,11 +9,11 @@ from lamplight.core.keepers.rights import RoleAtSite
 from lamplight.core.languages import BRITISH
 from lamplight.core.words import write_in
 from lamplight.sight.actor import Actor
-from lamplight.store.moves import site_of_machine
 from lamplight.store.once import FormToken
 from lamplight.store.rights import roles_by_site
 from lamplight.store.runs import machine_of_run
 from lamplight.store.sites import KeeperRow, SiteRow, keepers, sites
+from lamplight.store.whereabouts import site_of_machine
 from lamplight.web.clock import now, present
 
 

@@ -7,8 +7,8 @@ from datetime import timedelta
 from lamplight.actions.entries import write_entry
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
-from lamplight.actions.moves import MoveFields, move_machine
 from lamplight.actions.planning import KEPT_ANNOUNCEMENTS, announce
+from lamplight.actions.relocating import MoveFields, move_machine
 from lamplight.actions.sites import save_keeper, save_site
 from lamplight.actions.undo import undo
 from lamplight.clockwork import post_office

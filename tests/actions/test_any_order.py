@@ -15,8 +15,8 @@ from random import Random
 
 from lamplight.actions.care import mark_done, note_part, read_bar, switch_item
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine, change_machine, set_limit
-from lamplight.actions.moves import MoveFields, move_machine
 from lamplight.actions.readings import take_readings
+from lamplight.actions.relocating import MoveFields, move_machine
 from lamplight.actions.sites import save_site
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge, set_up
 from lamplight.core.care.item import ItemRole
@@ -28,9 +28,9 @@ from lamplight.sight.cache import forget
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_views import machine_view
 from lamplight.sight.readings import TypedReading
-from lamplight.store.moves import site_of_machine, stays
 from lamplight.store.sites import machine, site_of
 from lamplight.store.waters import Setup, setups
+from lamplight.store.whereabouts import site_of_machine, stays
 from tests.base import NOW, WEEK, DataTest
 
 BOOKS = int(os.environ.get("LAMPLIGHT_BOOKS", "25"))

@@ -7,7 +7,7 @@ from datetime import timedelta
 
 from lamplight.actions.listening import hear, hear_on, hear_the_end, take_back, water_came
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
-from lamplight.actions.telling import tell_whole
+from lamplight.actions.told import tell_whole
 from lamplight.actions.undo import undo
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.steps import StepKind

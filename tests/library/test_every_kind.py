@@ -23,7 +23,7 @@ from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE
 

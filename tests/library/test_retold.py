@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.course import LISTEN
-from lamplight.core.job.retell import Cut, calls_now, cut_at, retold
+from lamplight.core.job.retold import Cut, calls_now, cut_at, retold
 from lamplight.core.job.traits import forms_of
 from lamplight.core.machine.programme import DESCALE, Programme, Use
 from lamplight.library.catalogue import defaults, kinds, procedures, products, usual_products

@@ -42,8 +42,8 @@ from lamplight.sight.procedures import PROCEDURES
 from lamplight.store.database import database, photo_folder
 from lamplight.store.mail import wishes_rows
 from lamplight.store.models import Entry, Outgoing, Photo
-from lamplight.store.moves import written_at
 from lamplight.store.sites import machine
+from lamplight.store.whereabouts import written_at
 from lamplight.web.rights import OPEN
 from tests.base import NOW, WEEK
 from tests.draw import drawn

@@ -22,7 +22,7 @@ import numpy as np
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import CountSince, LitresByHardness, ScaleBudget
 from lamplight.core.errors import InvalidInput, MissingReading
-from lamplight.core.lamps.rounds import BAR_ERROR, LEAST_BAR, Seen
+from lamplight.core.lamps.intervals import BAR_ERROR, LEAST_BAR, Seen
 from lamplight.core.usage.em import Vector
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import EARLY, EIGHT_IN_TEN, LATE, LIKELY, Passage

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.stock.ahead import Arrival, Spoiling, UseAhead
+from lamplight.core.stock.lasting import Arrival, Spoiling, UseAhead
 
 CRUMB = 1e-9
 

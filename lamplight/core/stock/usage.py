@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from lamplight.core.stock.ahead import Arrival, Spoiling, UseAhead
+from lamplight.core.stock.lasting import Arrival, Spoiling, UseAhead
 
 
 @dataclass(frozen=True)

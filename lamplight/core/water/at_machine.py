@@ -10,7 +10,7 @@ from lamplight.core.errors import MissingReading
 from lamplight.core.water.breakthrough import load_at, mean_leak
 from lamplight.core.water.cartridge import Cartridge, Resin, blended
 from lamplight.core.water.hardness import checked_hardness
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 
 # Loads that lie no further apart are one.
 SAME_LOAD = 1e-6

@@ -9,8 +9,8 @@ from lamplight.core.care.triggers import DaysSince, MonthsSince
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.scale import scale_grams
+from lamplight.core.water.tested import WaterTest
 from lamplight.core.water.through import WHOLE_LIFE, WaterThrough, taken_per_litre
-from lamplight.core.water.water_test import WaterTest
 from lamplight.core.year.lived import ONCE
 from lamplight.core.year.ways import Terms, WaterWay
 

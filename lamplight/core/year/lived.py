@@ -12,8 +12,8 @@ from lamplight.core.care.triggers import CountSince, DaysSince, MonthsSince
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.scale import scale_grams
+from lamplight.core.water.tested import WaterTest
 from lamplight.core.water.through import WaterThrough, poured, taken_per_litre
-from lamplight.core.water.water_test import WaterTest
 from lamplight.core.year.ways import Terms, WaterWay, YearDay
 
 # A cartridge's age is reckoned in days here; that it is fitted at all is what matters to the litres.

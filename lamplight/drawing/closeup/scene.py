@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from markupsafe import Markup
 
 from lamplight.core.words import words_for_ml
+from lamplight.drawing.closeup.hand_signs import TURNS, move_on
 from lamplight.drawing.closeup.made_of import named_beside
-from lamplight.drawing.closeup.moves import TURNS, move_on
 from lamplight.drawing.closeup.things import THINGS, case, outlet, tank
 from lamplight.drawing.gestures import move_of
 from lamplight.drawing.parts.view import JOIN

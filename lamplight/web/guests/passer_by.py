@@ -24,9 +24,9 @@ from lamplight.sight.guests import cared_for, elsewhere, may_tell, standing_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_view, machine_views
 from lamplight.store.guests import StickerRow, stickers
-from lamplight.store.moves import site_of_machine
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import SiteRow, site_of
+from lamplight.store.whereabouts import site_of_machine
 from lamplight.web.clock import now
 from lamplight.web.here import go_to
 from lamplight.web.lamps.model import lamp_buttons

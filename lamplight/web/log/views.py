@@ -7,7 +7,7 @@ from typing import Any
 from flask import Blueprint, Response, abort, flash, redirect, request, url_for
 
 from lamplight.actions.photos import photo_path
-from lamplight.actions.telling import go_by_what_counts
+from lamplight.actions.told import go_by_what_counts
 from lamplight.actions.undo import OF_PEOPLE, consequences, put_back, undo
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput

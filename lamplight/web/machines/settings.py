@@ -9,7 +9,7 @@ from flask import flash, request, url_for
 from markupsafe import Markup
 
 from lamplight.actions.machines import set_limits
-from lamplight.actions.telling import say_words
+from lamplight.actions.told import say_words
 from lamplight.core.anatomy.parts import Part
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.own_items import WHICHEVER_FIRST, own_items

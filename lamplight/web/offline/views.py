@@ -8,8 +8,8 @@ from pathlib import Path
 
 from flask import Blueprint, Response, current_app, g, render_template, url_for
 
-from lamplight.web.kept import patterns
 from lamplight.web.rendering import asset
+from lamplight.web.sent_later import patterns
 
 blueprint = Blueprint("offline", __name__, template_folder="templates")
 # What every page wants.

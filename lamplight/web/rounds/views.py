@@ -13,10 +13,10 @@ from lamplight.store.rounds import RoundEvent, RoundRow, open_round
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.here import actor, keeper, site
-from lamplight.web.kept import sent_later
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import round_model
+from lamplight.web.sent_later import sent_later
 from lamplight.web.today.views import chosen_job, minutes_asked
 
 blueprint = Blueprint("rounds", __name__, template_folder="templates")

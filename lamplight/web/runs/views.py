@@ -34,12 +34,12 @@ from lamplight.store.told import manual_pages
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.here import actor, served, site
-from lamplight.web.kept import mine_is_right
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.runs.known import step_known
 from lamplight.web.runs.listen import listening_of
 from lamplight.web.runs.model import ANSWERS, run_model
+from lamplight.web.sent_later import mine_is_right
 
 blueprint = Blueprint("runs", __name__, url_prefix="/runs", template_folder="templates")
 

@@ -22,8 +22,8 @@ from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
 from lamplight.sight.access import Access, access_at
 from lamplight.sight.actor import Actor
 from lamplight.sight.api_tokens import Scope
-from lamplight.sight.authority import known_to
 from lamplight.sight.forgetting import may_be_forgotten
+from lamplight.sight.over_keepers import known_to
 from lamplight.sight.passkeys import can_have_keys, two_steps
 from lamplight.simulators.mail_catcher import throw_away_to
 from lamplight.store.database import data_folder

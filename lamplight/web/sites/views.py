@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from flask import Blueprint, abort, flash, request, session
 
-from lamplight.actions.moves import MoveFields, move_machine
+from lamplight.actions.relocating import MoveFields, move_machine
 from lamplight.actions.sites import save_site
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.languages import BRITISH

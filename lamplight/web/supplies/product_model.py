@@ -9,7 +9,7 @@ from datetime import date
 from markupsafe import Markup
 
 from lamplight.core.job.chemistry import Product
-from lamplight.core.stock.ahead import UseAhead, nth_unit, used_by
+from lamplight.core.stock.lasting import UseAhead, nth_unit, used_by
 from lamplight.core.stock.prices import prices_of
 from lamplight.core.words import day_words, units_in_words
 from lamplight.drawing.price_line import DrawnPrice, price_line

@@ -9,16 +9,16 @@ from lamplight.core.errors import InvalidInput
 from lamplight.sight.machine_views import machine_views, still_to_look_at
 from lamplight.sight.rounds import round_view
 from lamplight.sight.shelves import SOON_DAYS, lacking_soon
-from lamplight.store.moves import site_of_machine, site_then
 from lamplight.store.sites import MachineRow, machine
+from lamplight.store.whereabouts import site_of_machine, site_then
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.here import actor, keeper, site
-from lamplight.web.kept import sent_later
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import TIMES, next_slot_words, round_model
+from lamplight.web.sent_later import sent_later
 from lamplight.web.today.model import today_model
 
 blueprint = Blueprint("today", __name__, template_folder="templates")

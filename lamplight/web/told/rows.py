@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 from werkzeug.datastructures import MultiDict
 
-from lamplight.actions.telling import MOST_CALLS
+from lamplight.actions.told import MOST_CALLS
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind

@@ -13,7 +13,7 @@ from lamplight.core.water.advice import WANTED_ALKALINITY_DH, soft_water_advice
 from lamplight.core.water.at_machine import level_to_set
 from lamplight.core.water.hardness import MG_CACO3_PER_DH, convert_hardness, german_band, usgs_band
 from lamplight.core.water.saturation import Saturation, saturation, tendency
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 from lamplight.core.words import tenths
 from lamplight.drawing.slide_rule import Levels, Mark, slide_rule
 from lamplight.drawing.water_line import DrawnWater, water_line

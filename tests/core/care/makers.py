@@ -13,7 +13,7 @@ from lamplight.core.care.item import CareItem
 from lamplight.core.machine.kind import Kind
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 from tests.core.makers import MONDAY, OFFICE, book
 from tests.core.test_assess import LOOK
 

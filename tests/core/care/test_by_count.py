@@ -25,7 +25,7 @@ from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.usage.counters import CounterBook
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 from tests.core.care.makers import HARD, NOON, item, job, judged, kind
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 

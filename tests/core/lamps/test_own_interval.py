@@ -9,8 +9,8 @@ from datetime import timedelta
 from bench.lamps import Machine, measured
 from lamplight.core.care.triggers import CountSince, DaysSince, HardnessStep, LitresByHardness, ScaleBudget
 from lamplight.core.errors import InvalidInput, MissingReading
+from lamplight.core.lamps.intervals import Seen
 from lamplight.core.lamps.own_interval import LampInterval, counted_by_lamp, lamp_expected, learn_interval
-from lamplight.core.lamps.rounds import Seen
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.water.at_machine import WaterAtMachine
 from tests.core.care.makers import HARD, item, kind

@@ -10,9 +10,9 @@ import numpy as np
 from lamplight.core.assess import assess
 from lamplight.core.care.triggers import CountSince
 from lamplight.core.errors import InvalidInput, MissingReading
+from lamplight.core.lamps.intervals import Seen, rounds_of
 from lamplight.core.lamps.own_interval import learn_interval
 from lamplight.core.lamps.progress_bars import BarSeen, bar_interval
-from lamplight.core.lamps.rounds import Seen, rounds_of
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.library.catalogue import kinds
 from tests.core.care.makers import item, kind

@@ -9,7 +9,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.stock.ahead import Arrival, Spoiling, UseAhead, cover_of, enough_by_day
 from lamplight.core.stock.batches import (
     Batch,
     batches_counted,
@@ -18,6 +17,7 @@ from lamplight.core.stock.batches import (
     likely_spoilt,
     past_date,
 )
+from lamplight.core.stock.lasting import Arrival, Spoiling, UseAhead, cover_of, enough_by_day
 from lamplight.core.stock.stock import Holding, Move, StockMove, holdings
 from lamplight.core.stock.usage import finds_nothing
 from lamplight.core.usage.passage import DateSpread

@@ -8,7 +8,7 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lamplight.core.stock.ahead import Arrival, UseAhead
+from lamplight.core.stock.lasting import Arrival, UseAhead
 from lamplight.core.stock.stock import Holding, Move, StockMove, awaited, holdings, there_from
 from lamplight.core.stock.usage import StockUse, finds_nothing, runs_out_on
 from lamplight.core.usage.passage import DateSpread

@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from scipy import stats
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.stock.ahead import (
+from lamplight.core.stock.lasting import (
     Arrival,
     UseAhead,
     cover_of,

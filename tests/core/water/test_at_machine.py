@@ -11,7 +11,7 @@ from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.water.at_machine import HardnessLevel, WaterAtMachine, level_to_set
 from lamplight.core.water.breakthrough import leak, mean_leak
 from lamplight.core.water.cartridge import Cartridge, Resin
-from lamplight.core.water.water_test import WaterTest, latest_test
+from lamplight.core.water.tested import WaterTest, latest_test
 
 
 class Tests(unittest.TestCase):

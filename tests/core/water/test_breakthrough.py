@@ -16,13 +16,13 @@ from scipy.integrate import quad
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.timeline import Timeline
-from lamplight.core.water.ahead import litres_until
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FRONTS, FilterPlace, leak, leaked, mean_leak
 from lamplight.core.water.cartridge import Cartridge, Resin, filter_litres
 from lamplight.core.water.hardness import MG_CACO3_PER_DH
+from lamplight.core.water.litres_left import litres_until
+from lamplight.core.water.tested import WaterTest
 from lamplight.core.water.through import Front, WaterThrough, water_now, water_through
-from lamplight.core.water.water_test import WaterTest
 from tests.core.makers import MONDAY
 
 loads, sharpnesses = st.floats(0, 4), st.floats(0.5, 60)

@@ -10,7 +10,7 @@ from lamplight.core.water.at_machine import HardnessLevel, level_to_set
 from lamplight.core.water.cartridge import MOST_MONTHS, Cartridge, blended, bypass_for, filter_litres
 from lamplight.core.water.hardness import HARDEST_DH, checked_hardness, convert_hardness, german_band, usgs_band
 from lamplight.core.water.scale import descale_litres, scale_grams
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 
 NAN, INFINITE = float("nan"), float("inf")
 LEVELS = (HardnessLevel("1", 7.0), HardnessLevel("2", None))

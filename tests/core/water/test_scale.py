@@ -11,7 +11,7 @@ from datetime import date
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.scale import descale_litres, scale_grams
-from lamplight.core.water.water_test import WaterTest
+from lamplight.core.water.tested import WaterTest
 
 
 def close(case, got, wanted, relative=2e-4):

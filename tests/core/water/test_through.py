@@ -14,8 +14,8 @@ from lamplight.core.care.triggers import FilterSpent, HardnessStep, LitresByHard
 from lamplight.core.timeline import Timeline
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge, filter_litres
+from lamplight.core.water.tested import WaterTest
 from lamplight.core.water.through import water_now, water_through
-from lamplight.core.water.water_test import WaterTest
 from tests.core.care.makers import item, judged
 from tests.core.makers import MONDAY, book
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from datetime import date, timedelta
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.stock.ahead import UseAhead, used_by
+from lamplight.core.stock.lasting import UseAhead, used_by
 from lamplight.core.stock.reorder import Pack
 
 

@@ -9,9 +9,9 @@ from zoneinfo import ZoneInfo
 
 from lamplight.actions.absences import add_absence
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine, change_machine
-from lamplight.actions.moves import MoveFields, move_machine
 from lamplight.actions.own_texts import save_text
 from lamplight.actions.prices import note_price
+from lamplight.actions.relocating import MoveFields, move_machine
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site, serve_no_more
 from lamplight.actions.stock import move_stock
@@ -31,9 +31,9 @@ from lamplight.sight.prices import unit_prices
 from lamplight.store.books import book, books
 from lamplight.store.logbook import entries
 from lamplight.store.models import Machine
-from lamplight.store.moves import stays
 from lamplight.store.rights import roles_at
 from lamplight.store.sites import machine, machines, site_of, sites
+from lamplight.store.whereabouts import stays
 from tests.base import NOW, DataTest
 
 EVENINGS = (None, None, *((OpeningHours(15 * 60, 23 * 60),) * 5))

@@ -6,7 +6,7 @@ import unittest
 
 from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.job.procedure import Need, Procedure, Stand
-from lamplight.core.job.retell import Cut, cut_at, with_rest
+from lamplight.core.job.retold import Cut, cut_at, with_rest
 from lamplight.core.job.steps import Step, StepKind
 from lamplight.core.machine.programme import Use
 

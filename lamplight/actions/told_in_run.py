@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from lamplight.actions.runs import answer_step
-from lamplight.actions.telling import say_words, tell
+from lamplight.actions.told import say_words, tell
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.machine.told import Telling
 from lamplight.core.run.rules import far_too_soon
@@ -37,7 +37,7 @@ def confirm_step(
     """The machine does it like this, and these words hold on it, too.
 
     Raises:
-        StaleStep, InvalidInput: as `lamplight.actions.telling.tell` does.
+        StaleStep, InvalidInput: as `lamplight.actions.told.tell` does.
     """
     with database.atomic():
         for known in words_known(view, words):
@@ -58,7 +58,7 @@ def correct_step(
         actor: whose.
 
     Raises:
-        StaleStep, InvalidInput: as `lamplight.actions.telling.tell` does; `corrected` for what cannot be so.
+        StaleStep, InvalidInput: as `lamplight.actions.told.tell` does; `corrected` for what cannot be so.
     """
     index = _index(run, view, step)
     use = programmes_known(view)[run.state.procedure.programme][index].use
@@ -69,7 +69,7 @@ def leave_out_step(site: SiteRow, run: RunRow, view: MachineView, step: int, edi
     """The machine does not ask for this.
 
     Raises:
-        StaleStep, InvalidInput: as `lamplight.actions.telling.tell` does.
+        StaleStep, InvalidInput: as `lamplight.actions.told.tell` does.
     """
     programme = run.state.procedure.programme
     tell(site, view, programme, Telling.LEFT_OUT, _index(run, view, step), edition, actor)
@@ -81,7 +81,7 @@ def asks_otherwise(
     """The machine asks for something else now: it comes now, before this step; after it, where the machine works.
 
     Raises:
-        StaleStep, InvalidInput: as `lamplight.actions.telling.tell` does.
+        StaleStep, InvalidInput: as `lamplight.actions.told.tell` does.
     """
     index, state = _index(run, view, step), run.state
     current = state.step

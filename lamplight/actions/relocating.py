@@ -12,11 +12,11 @@ from lamplight.core.texts import optional
 from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.models import MachineMove, MachineVersion, SetupVersion
-from lamplight.store.moves import stays
 from lamplight.store.rights import roles_by_site
 from lamplight.store.runs import open_runs
 from lamplight.store.sites import MachineRow, SiteRow, machines, place_of
 from lamplight.store.waters import MAINS, Setup
+from lamplight.store.whereabouts import stays
 
 FARTHEST_BACK = timedelta(days=366)
 

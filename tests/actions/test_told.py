@@ -9,8 +9,8 @@ from PIL import Image
 
 from lamplight.actions.manuals import add_page
 from lamplight.actions.runs import answer_step, begin_run
-from lamplight.actions.telling import confirm_all, lift, say_words, sharing, tell, tell_whole
-from lamplight.actions.telling_in_run import asks_otherwise, confirm_step, correct_step, leave_out_step
+from lamplight.actions.told import confirm_all, lift, say_words, sharing, tell, tell_whole
+from lamplight.actions.told_in_run import asks_otherwise, confirm_step, correct_step, leave_out_step
 from lamplight.actions.undo import put_back, undo
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.errors import InvalidInput, StaleStep

@@ -8,7 +8,7 @@ import unittest
 from datetime import timedelta
 from pathlib import Path
 
-from lamplight.actions.moves import MoveFields, move_machine
+from lamplight.actions.relocating import MoveFields, move_machine
 from lamplight.actions.runs import answer_as_mine, answer_step, begin_run
 from lamplight.actions.sites import save_keeper, save_site
 from lamplight.core.errors import StaleStep
@@ -22,8 +22,8 @@ from lamplight.store.models import RunEventRow
 from lamplight.store.rounds import open_round
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, site_of, the_site
-from lamplight.web.kept import AT, BY, MAY_BE_KEPT, MINE, SITE, patterns
 from lamplight.web.offline.views import ALONG, MOST_PAGES, PATIENCE_MS
+from lamplight.web.sent_later import AT, BY, MAY_BE_KEPT, MINE, SITE, patterns
 from tests.base import NOW, WEEK
 from tests.web.test_rights import WORDS, Roles
 

@@ -10,9 +10,9 @@ import numpy as np
 
 from lamplight.core.assess import assess
 from lamplight.core.care.last_done import DoneFact
+from lamplight.core.lamps.intervals import rounds_of
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState
-from lamplight.core.lamps.rounds import rounds_of
 from lamplight.core.lamps.sightings import Sighting
 from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE, book

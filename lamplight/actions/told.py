@@ -10,7 +10,7 @@ from collections.abc import Sequence
 import yaml
 
 from lamplight.actions.entries import write_entry
-from lamplight.actions.retelling import retell
+from lamplight.actions.retold import retell
 from lamplight.actions.shared import write_shared
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.machine.kind import Kind

@@ -8,7 +8,7 @@ from dataclasses import replace
 from lamplight.core.job.adaptation import adaptation_of
 from lamplight.core.job.course import LISTEN
 from lamplight.core.job.procedure import Procedure
-from lamplight.core.job.retell import Cut, calls_now, cut_at, retold
+from lamplight.core.job.retold import Cut, calls_now, cut_at, retold
 from lamplight.core.job.site_unit import in_site_unit
 from lamplight.core.job.traits import forms_of
 from lamplight.core.keepers.rights import Right
