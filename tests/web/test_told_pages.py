@@ -15,7 +15,7 @@ from lamplight.sight.told import programmes_known
 from lamplight.store.logbook import entries
 from lamplight.store.runs import open_runs, run_row
 from lamplight.store.sites import machine
-from tests.actions.test_telling import picture
+from tests.actions.test_told import picture
 from tests.base import NOW, WebTest
 from tests.draw import drawn
 
