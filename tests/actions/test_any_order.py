@@ -33,7 +33,7 @@ from lamplight.store.waters import Setup, setups
 from lamplight.store.whereabouts import site_of_machine, stays
 from tests.base import NOW, WEEK, DataTest
 
-BOOKS = int(os.environ.get("LAMPLIGHT_BOOKS", "25"))
+BOOKS = int(os.environ.get("LAMPLIGHT_BOOKS", "14"))
 FIRST_SEED = int(os.environ.get("LAMPLIGHT_SEED", "0"))
 DAYS = 60
 KINDS = ("removable-tabletop", "jug-compact", "fixed-group-counter", "office-tower", "black-coffee-bench")

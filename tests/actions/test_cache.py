@@ -22,6 +22,7 @@ from lamplight.store.models import TABLES, Change, Entry
 from lamplight.store.restoring import restore_book
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
+from tests.draw import LONG
 
 ACTOR = Actor(NOW)
 WRITES = """
@@ -73,7 +74,7 @@ class Fresh(DataTest):
                 put_back(entry, Actor(NOW))
                 self.assertEqual(self.last(), self.truth())
 
-    @settings(max_examples=25, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
+    @settings(max_examples=25 if LONG else 12, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
     @given(st.lists(st.tuples(st.integers(0, 11), st.booleans()), max_size=10))
     def test_law(self, steps):
         """After any undoing and looking, what is remembered is what would be worked out anew."""

@@ -16,6 +16,7 @@ from lamplight.library.bounded_yaml import DEEPEST, MOST_CHARACTERS, MOST_NODES,
 from lamplight.library.catalogue import kind_text, parse, procedure_text, read_procedure
 from lamplight.library.schema import KindFile
 from tests.base import WebTest
+from tests.draw import LONG
 
 
 def merges(levels, width):
@@ -111,7 +112,7 @@ def shipped_places(name):
 class OddValues(unittest.TestCase):
     """A shipped file in which one thing is something else."""
 
-    @settings(max_examples=120)
+    @settings(max_examples=120 if LONG else 50)
     @given(st.data())
     def test_a_sentence_or_a_file(self, data):
         """Every place of kinds and procedures: taken, or refused with a sentence; nothing else."""

@@ -25,7 +25,7 @@ from tests.base import NOW, DataTest, tested_app
 from tests.living.sane_user import SaneUser
 from tests.made_demo import copied_demo
 
-LIVES, STEPS = int(os.environ.get("LAMPLIGHT_LIVES", "1")), int(os.environ.get("LAMPLIGHT_STEPS", "20"))
+LIVES, STEPS = int(os.environ.get("LAMPLIGHT_LIVES", "1")), int(os.environ.get("LAMPLIGHT_STEPS", "16"))
 FIRST_SEED = int(os.environ.get("LAMPLIGHT_SEED", "1"))
 EVERYBODYS = (
     "/", "/round", "/round/sheet", "/plan", "/plan/week", "/plan/year", "/machines", "/readings", "/lamps", "/water",

@@ -15,6 +15,7 @@ from lamplight.core.run.rules import WHOLE, apply, begin
 from lamplight.core.run.state import Break, EventKind, RunContext, RunEvent
 from lamplight.library.catalogue import kinds, products, usual_products
 from lamplight.sight.procedures import procedure_for
+from tests.draw import LONG
 
 BEGAN = datetime(2026, 11, 24, 6, 12, tzinfo=UTC)
 JOBS = [(kind.key, item.procedure) for kind in kinds().values() for item in kind.items if item.procedure]
@@ -62,7 +63,7 @@ def leads_on(place, kind, text, elapsed_s):
 class Ahead(unittest.TestCase):
     """Every job of every kind."""
 
-    @settings(max_examples=120)
+    @settings(max_examples=120 if LONG else 50)
     @given(st.sampled_from(JOBS), st.integers(0, 10**6))
     def test_wherever_one_goes(self, job, seed):
         """After any touches, at any times, the place that was led to is the place where the run stands."""
@@ -83,7 +84,7 @@ class Ahead(unittest.TestCase):
             self.assertEqual(key, place_key(after), (kind, text, state.index, elapsed))
             state = after
 
-    @settings(max_examples=12)
+    @settings(max_examples=12 if LONG else 6)
     @given(st.sampled_from(JOBS))
     def test_from_anywhere_the_same(self, job):
         """What is taken along in the middle holds every place that lies ahead of it from the beginning."""
