@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -11,7 +11,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.round.carry import CarryLine, carry_list
 from lamplight.core.round.chores import NO_SLOT_AHEAD, Asked, MachineChores, Waiting, chores_at
 from lamplight.core.round.fold import Chore
-from lamplight.core.round.planning import plan_round
+from lamplight.core.round.planning import QUARTER_S, order_of, plan_round, signature
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
 from lamplight.core.round.stops import Stop, stops_of, why_left_out
 from lamplight.core.round.works import UNIT_S, in_units
@@ -212,27 +212,23 @@ def _planned(
     asked: Asked,
     views: Mapping[int, MachineView],
 ) -> tuple[RoundPlan, RoundProblem]:
-    """The plan; it is remembered as long as nothing was written and the minute is the same."""
+    """The plan; its order is remembered as long as the same is to be done."""
     until_s = int((asked.until - asked.now).total_seconds())
-    taken = {machine: _rushes(views[machine], site.calendar, asked) for machine in {c.machine for c in chores}}
     state = edition(database)
-    key = state and (
-        state.whole,
-        site.id,
-        asked.now,
-        asked.until,
-        asked.next_slot,
-        asked.skipped,
-        walks.home,
-        tuple(views),
-    )
-    remembered: dict[object, tuple[RoundPlan, RoundProblem]] = kept("rounds", state and state.whole, dict)
-    if key in remembered:
-        return remembered[key]
-    planned = plan_round(chores, walks, until_s, taken)
-    if key is not None:
-        remembered[key] = planned
-    return planned
+    taken = {machine: _rushes(views[machine], site.calendar, asked) for machine in {c.machine for c in chores}}
+    since_s = (asked.now.minute * 60 + asked.now.second) % QUARTER_S
+    around = state and (state.path, site.id)
+    remembered: dict[Hashable, tuple[str, ...]] = kept(("rounds", site.id), around, dict)
+
+    def search(problem: RoundProblem) -> tuple[str, ...]:
+        known = signature(problem)
+        if known not in remembered:
+            if len(remembered) >= MOST_ROUNDS:
+                remembered.clear()
+            remembered[known] = order_of(problem)
+        return remembered[known]
+
+    return plan_round(chores, walks, until_s, taken, since_s, search)
 
 
 def _rushes(view: MachineView, calendar: SiteCalendar, asked: Asked) -> tuple[Span, ...]:
@@ -267,4 +263,4 @@ USUAL_TIME, LONGEST_TIME, LEAST_TIME = timedelta(hours=2), timedelta(hours=10), 
 
 
 # So many chores are planned, the most urgent first; so many times the work that there is time for is looked at.
-MOST_CHORES, LOOKED_AT = 80, 2
+MOST_CHORES, LOOKED_AT, MOST_ROUNDS = 80, 2, 200

@@ -53,6 +53,21 @@ def round_of(problem: RoundProblem, effort: int = 1) -> RoundPlan:
     return _plan(table, bettered(table, more, effort) if more != order else order, sorted(set(more)))
 
 
+def as_ordered(problem: RoundProblem, keys: Sequence[str]) -> RoundPlan | None:
+    """The plan of a problem whose hands go in an order that is known; None where that breaks a rule.
+
+    Args:
+        problem: what is to be done.
+        keys: of jobs, each as often as it has stretches.
+    """
+    table = Timetable(problem)
+    order = [table.index[key] for key in keys if key in table.index]
+    doing = set(order)
+    whole = len(order) == len(keys) and all(order.count(n) == len(table.hands[n]) for n in doing)
+    starts = table.starts(order) if whole and doing >= {n for n, job in enumerate(table.jobs) if job.begun} else None
+    return None if starts is None else _planned(table, table.placed(order, starts), sorted(doing))
+
+
 def _with_more(table: Timetable, order: Sequence[int]) -> list[int]:
     """An order that does more, as long as there is room: of what is left out, what matters most first."""
     found = list(order)
