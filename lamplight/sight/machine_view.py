@@ -144,6 +144,16 @@ class MachineView:
 
     def own_minutes(self, due: Due) -> int:
         """The keeper's own minutes for a job here, rounded up: the sum of its steps' hands, else what the item says."""
+        known = self._minutes.get(due.item.key)
+        if known is None:
+            known = self._minutes[due.item.key] = self._own_minutes(due)
+        return known
+
+    @cached_property
+    def _minutes(self) -> dict[str, int]:
+        return {}
+
+    def _own_minutes(self, due: Due) -> int:
         procedure = self.procedure(due)
         if procedure is None:
             return due.item.minutes
@@ -152,6 +162,16 @@ class MachineView:
 
     def needs(self, due: Due) -> tuple[NeedLine, ...]:
         """What a job takes here: by its procedure, else by the item itself."""
+        known = self._needs.get(due.item.key)
+        if known is None:
+            known = self._needs[due.item.key] = self._needs_of(due)
+        return known
+
+    @cached_property
+    def _needs(self) -> dict[str, tuple[NeedLine, ...]]:
+        return {}
+
+    def _needs_of(self, due: Due) -> tuple[NeedLine, ...]:
         procedure = self.procedure(due)
         if procedure is None:
             return tuple(NeedLine("", product) for product in due.item.products)

@@ -150,23 +150,22 @@ def today_model(
 ) -> TodayModel:
     """Build the page from the view of every machine; drawn only where they are shown."""
     today = calendar.today(moment)
-    tasks = sorted(
-        (task_of(view, due) for view in views for due in view.status.dues if not due.covered_by),
-        key=lambda task: task.due.urgency,
-    )
+    dues = [(view, due) for view in views for due in view.status.dues if not due.covered_by]
+    dues.sort(key=lambda pair: pair[1].urgency)
     by_id = {view.row.id: view for view in views}
-    pressing = [task for task in tasks if task.due.pressing]
-    later = [task for task in tasks if task.due.status is Status.SOON and task.due.likely == today]
-    soon = [task for task in tasks if task.due.status is Status.SOON and task.due.likely != today]
+    pressing = [task_of(*pair) for pair in dues if pair[1].pressing]
+    soon = [pair for pair in dues if pair[1].status is Status.SOON]
+    later = [task_of(*pair) for pair in soon if pair[1].likely == today]
+    unknown = [task_of(*pair) for pair in dues if pair[1].status is Status.UNKNOWN]
     return TodayModel(
         stands=stands(views) if drawn else [],
         now=_stops(pressing, by_id),
         later=[replace(stop, together=()) for stop in _stops(later, by_id)],
-        soon=soon[:MOST_SOON],
-        unknown=_stops([task for task in tasks if task.due.status is Status.UNKNOWN], {}),
+        soon=[task_of(*pair) for pair in soon if pair[1].likely != today][:MOST_SOON],
+        unknown=_stops(unknown, {}),
         machines=len(views),
         take=_take(pressing, by_id),
-        next_up=_next_up(tasks, today),
+        next_up=_next_up(dues, today),
     )
 
 
@@ -238,9 +237,10 @@ def _take(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[tuple[st
     return [(line.amount, line.thing) for line in added_up(lines, serving)]
 
 
-def _next_up(tasks: Sequence[Task], today: date) -> str:
-    dated = [task for task in tasks if task.due.likely and task.due.status < Status.DUE]
+def _next_up(dues: Sequence[tuple[MachineView, Due]], today: date) -> str:
+    dated = [(due.likely, n) for n, (_, due) in enumerate(dues) if due.likely and due.status < Status.DUE]
     if not dated:
         return ""
-    first = min(dated, key=lambda task: task.due.likely or date.max)
-    return f"Next: {first.due.item.title} at {first.machine}, about {day_words(first.due.likely or today, today)}."
+    likely, n = min(dated)
+    view, due = dues[n]
+    return f"Next: {due.item.title} at {view.row.name}, about {day_words(likely, today)}."
