@@ -243,6 +243,7 @@ class CallFile(Strict):
     stands: bool = False
     works: bool = False
     starts: bool = False
+    heard: bool = Field(default=True, description="whether a machine may ask for it")
     role: Key | Literal[""] = Field(default="", description="the product that goes in where none is named")
     seen_on: list[str] = Field(default=[], description="traits without which no machine asks for it")
 

@@ -9,10 +9,11 @@ from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Use
+from lamplight.library import catalogue
 from lamplight.library.kind_text import opened
 from lamplight.library.schema import standard_items
 from lamplight.sight.kinds import KINDS
-from lamplight.sight.listening import NOT_HEARD, calls_of
+from lamplight.sight.listening import calls_of
 from lamplight.sight.procedures import procedure_for
 
 # Items of which a kind has one or another, or that wait for somebody to want them.
@@ -98,11 +99,11 @@ def kept_as_written(key: str) -> list[str]:
 
 def like_another(calls: Iterable[Use], kind: Kind) -> list[Use]:
     """The calls of another kind's programme for this one: into the tank what it holds, none that it cannot have."""
-    tank, possible = kind.capacities.tank_ml, {one.key for one in calls_of(kind)}
+    tank, possible, palette = kind.capacities.tank_ml, {one.key for one in calls_of(kind)}, catalogue.palette()
     return [
         replace(use, ml=tank)
-        if use.call.startswith("tank-") and tank and isinstance(use.ml, int) and use.ml > tank
+        if palette[use.call].fills_tank and tank and isinstance(use.ml, int) and use.ml > tank
         else use
         for use in calls
-        if use.call in possible or use.call in NOT_HEARD
+        if use.call in possible or not palette[use.call].heard
     ]

@@ -20,9 +20,6 @@ from lamplight.sight.kinds import kinds
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.unheard import programmes_shipped
 
-# What is ours and no machine asks for, or only a hand does.
-NOT_HEARD = {LISTEN, "clear", "cups-away", "levers-back", "flush", "draws", "purge", "power-off", "power-on"}
-
 
 @dataclass(frozen=True)
 class Offered:
@@ -50,7 +47,7 @@ def offered(view: MachineView, state: RunState) -> tuple[Offered, ...]:
 def calls_of(kind: Kind) -> tuple[Offered, ...]:
     """The calls that a machine of that kind may have, by their words."""
     traits = traits_of(kind)
-    possible = [call for key, call in catalogue.palette().items() if key not in NOT_HEARD and _has(call, traits)]
+    possible = [call for call in catalogue.palette().values() if call.heard and _has(call, traits)]
     return tuple(Offered(call.key, call.label) for call in sorted(possible, key=lambda call: call.label))
 
 
@@ -73,10 +70,10 @@ def use_offered(kind: Kind, programme: str, call: str, says: str = "", how: str 
     Raises:
         InvalidInput: when the palette has no such call.
     """
-    if call not in catalogue.palette() or call in NOT_HEARD:
+    palette = catalogue.palette().get(call)
+    if palette is None or not palette.heard:
         raise InvalidInput("Choose one of the calls.")
-    palette = catalogue.palette()[call]
-    tank = kind.capacities.tank_ml if call.startswith("tank-") else None
+    tank = kind.capacities.tank_ml if palette.fills_tank else None
     use = as_heard(call, programme, kind.programmes.values(), programmes_shipped(), tank)
     use = use if "ml" in palette.wants else replace(use, ml=None)
     use = replace(use, over=OVER[:1].upper() + OVER[1:]) if "over" in palette.wants else use

@@ -29,6 +29,7 @@ class Call:
         stands: whether containers are put up by it.
         works: whether the machine works by itself.
         starts: whether it sets the machine going.
+        heard: whether a machine may ask for it; not what is ours, or what only a hand does.
         seen_on: traits of the kinds that may ask for it; of every kind where none is named.
     """
 
@@ -46,7 +47,13 @@ class Call:
     stands: bool = False
     works: bool = False
     starts: bool = False
+    heard: bool = True
     seen_on: tuple[str, ...] = ()
+
+    @property
+    def fills_tank(self) -> bool:
+        """Whether so much of something goes into the tank."""
+        return "ml" in self.takes and any(one.step.part == "tank" for one in self.steps)
 
     def steps_for(self, use: Use, traits: Collection[str]) -> tuple[ShippedStep, ...]:
         """The steps that a kind with these traits has of it, where it is used so."""
