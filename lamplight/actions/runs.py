@@ -10,11 +10,11 @@ from lamplight.actions.deeds import place, renew_cartridge, write_deed
 from lamplight.actions.entries import write_entry
 from lamplight.actions.readings import DoubtfulReadings, add_reading
 from lamplight.core.bounds import UNITS, within
+from lamplight.core.care.inspections import INSPECTIONS
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import REFILL
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT, REFILL_CONFIRMED
-from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.keepers.rights import Right, RoleAtSite, refuse_unplanned
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.finish import doses, settled_items

@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 from pydantic import ConfigDict, Discriminator, Field, Tag, model_validator
 
 from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.inspections import INSPECTIONS
 from lamplight.core.job.course import PROGRAMME
-from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.job.procedure import (
     Choice,
     LampReason,

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from lamplight.core.care.inspections import due_inspections
 from lamplight.core.errors import InvalidInput, StaleStep
-from lamplight.core.job.inspections import due_inspections
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.marks import MIX_VOLUMES, running_trial
 from lamplight.core.machine.trial import LOOKED_AT

@@ -2,24 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable, Mapping
+from collections.abc import Collection, Iterable
 from dataclasses import dataclass
 from datetime import datetime
 
-# Which care goes deeper where something was found, by what was looked at: the first of these that a machine has.
-DEEPER: Mapping[str, tuple[str, ...]] = {
-    "hose": ("milk-strip-down", "jug-strip-down", "milk-jug-wash", "milk-wash"),
-    "orifice": ("milk-strip-down", "jug-strip-down", "milk-jug-wash", "milk-wash"),
-    "galleries": ("milk-strip-down", "jug-strip-down", "milk-jug-wash", "milk-wash"),
-    "valve": ("milk-strip-down", "jug-strip-down", "milk-jug-wash", "milk-wash"),
-    "screen": ("group-strip-down", "portafilter-screen", "brew-tablet"),
-    "seals": ("group-strip-down", "grease"),
-    "filter-seat": ("filter-change",),
-}
-WORDS = {
-    "hose": "the milk hose", "orifice": "the air orifice", "galleries": "the galleries of the frother",
-    "valve": "the valve", "screen": "the brew screen", "seals": "the seals", "filter-seat": "the seat of the filter",
-}  # fmt: skip
+from lamplight.core.care.inspections import INSPECTIONS
 
 
 @dataclass(frozen=True)
@@ -62,8 +49,9 @@ def findings(looked: Iterable[LookedAt], items: Collection[str], now: datetime) 
         last[one.what] = one
     found: dict[str, Found] = {}
     for one in last.values():
-        item = next((key for key in DEEPER.get(one.what, ()) if key in items), None)
-        if one.well or item is None or (item in found and found[item].at >= one.at):
+        about = INSPECTIONS.get(one.what)
+        item = next((key for key in about.deeper if key in items), None) if about else None
+        if about is None or one.well or item is None or (item in found and found[item].at >= one.at):
             continue
-        found[item] = Found(one.at, f"{WORDS[one.what]} was not clean when it was looked at")
+        found[item] = Found(one.at, f"{about.words} was not clean when it was looked at")
     return found

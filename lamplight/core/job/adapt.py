@@ -8,12 +8,12 @@ from dataclasses import dataclass, replace
 
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.anatomy.outlets import outlet_meant
+from lamplight.core.care.inspections import INSPECTIONS
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adaptation import Adaptation
 from lamplight.core.job.compose import compose
 from lamplight.core.job.containers import Delivery
 from lamplight.core.job.course import LISTEN, Placed, Resumed, Surroundings
-from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.job.procedure import Need, Packs, Procedure, ShippedNeed, ShippedProcedure, Stand
 from lamplight.core.job.steps import Aside, Step, StepKind, applies
 from lamplight.core.machine.programme import Meanwhile, Use

@@ -105,7 +105,7 @@ class Procedure:
         settles: care items that count as done with it, besides the one it was begun for.
         starts_over: what to do when the power fails or the machine stops in the middle; empty where it just goes on.
         lamp_reasons: why its lamp may still be lit at the end, most likely first.
-        inspects: what is looked at now and then at its end: keys of `lamplight.core.job.inspections.INSPECTIONS`.
+        inspects: what is looked at now and then at its end: keys of `lamplight.core.care.inspections.INSPECTIONS`.
         stands: the containers that are put up, in order.
         choices: what is decided before the start.
         programme: the machine's own programme that it runs, or empty.

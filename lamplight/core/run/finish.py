@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from lamplight.core.care.inspections import INSPECTIONS
 from lamplight.core.care.item import CareItem
 from lamplight.core.job.confirmations import confirmations_in_words, settles
 from lamplight.core.job.dose import Pour, pour_of, refusal_of_volume
-from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.job.needs import need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.steps import StepKind

@@ -8,10 +8,10 @@ from datetime import datetime
 
 from markupsafe import Markup
 
+from lamplight.core.care.inspections import INSPECTIONS, Inspection
 from lamplight.core.care.item import Due
 from lamplight.core.job.chemistry import CIRCUITS, Inside
 from lamplight.core.job.confirmations import consequences, settles
-from lamplight.core.job.inspections import INSPECTIONS, Inspection
 from lamplight.core.job.steps import Step
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.clock import AskedLearned, Timer, learned_asides, likely_end, timer

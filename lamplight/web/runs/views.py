@@ -13,9 +13,9 @@ from lamplight.actions.preparing import defer
 from lamplight.actions.readings import DoubtfulReadings
 from lamplight.actions.runs import Finish, answer_as_mine, answer_step, begin_run, finish_run
 from lamplight.core.care.first import UNTIL_RINSED
+from lamplight.core.care.inspections import INSPECTIONS
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.confirmations import LAMP_OUT
-from lamplight.core.job.inspections import INSPECTIONS
 from lamplight.core.run.ahead import place_key
 from lamplight.core.run.hearing import unusual
 from lamplight.core.run.state import Outcome, RunState

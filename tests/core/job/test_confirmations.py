@@ -5,6 +5,7 @@ from __future__ import annotations
 import unittest
 from datetime import UTC, datetime, timedelta
 
+from lamplight.core.care.inspections import due_inspections
 from lamplight.core.job.confirmations import (
     DRAWER_EMPTIED,
     GROUP_DRY,
@@ -17,7 +18,6 @@ from lamplight.core.job.confirmations import (
     consequences,
     settles,
 )
-from lamplight.core.job.inspections import due_inspections
 
 
 class Answers(unittest.TestCase):

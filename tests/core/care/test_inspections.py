@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from datetime import UTC, datetime, timedelta
 
-from lamplight.core.job.inspections import INSPECTIONS, due_inspections
+from lamplight.core.care.inspections import INSPECTIONS, due_inspections
 
 NOW = datetime(2026, 11, 24, 12, tzinfo=UTC)
 
