@@ -28,7 +28,7 @@ class Inspection:
     parts: tuple[str, ...] = ()
 
 
-MILK = ("milk-strip-down", "jug-strip-down", "milk-jug-wash", "milk-wash")
+MILK = ("milk-strip-down", "milk-jug-wash", "milk-wash")
 INSPECTIONS: Mapping[str, Inspection] = {
     "hose": Inspection(
         "Milk hose", "Pull a brush that was clean before through it; it comes out clean.", 7, "the milk hose", MILK,
@@ -44,7 +44,7 @@ INSPECTIONS: Mapping[str, Inspection] = {
     "valve": Inspection("Milk valve", "Opened: no skin, no grain, the seat is smooth.", 30, "the valve", MILK),
     "screen": Inspection(
         "Brew screen", "Every hole is open and no brown film is left.", 30, "the brew screen",
-        ("group-strip-down", "portafilter-screen", "brew-tablet"),
+        ("group-strip-down", "brew-tablet"),
     ),
     "seals": Inspection(
         "Seals", "No crack, no flat place, a thin film of grease.", 60, "the seals", ("group-strip-down", "grease")
