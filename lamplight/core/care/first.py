@@ -86,12 +86,14 @@ class Said:
         headline: on its own page.
         detail: what follows there, or empty.
         line: in a list of machines, with the reason.
+        of_lamp: whether it is a lamp that it speaks of.
     """
 
     short: str
     headline: str
     detail: str = ""
     line: str = ""
+    of_lamp: bool = False
 
 
 @dataclass(frozen=True)
@@ -125,7 +127,7 @@ def first_said(run: UnderWay | None, wait: DrinksWait | None, trouble: str, dues
     late = first is not None and first.status is Status.OVERDUE
     if trouble and (not late or (wait is not None and wait.because is Because.PANEL)):
         lamp = f"Lamp: {trouble}"
-        return Said(lamp, lamp, f"By the book: {_by_book(own, today).headline}." if own else "", lamp)
+        return Said(lamp, lamp, _by_book(own, today).detail if own else "", lamp, True)
     return _by_book(own, today)
 
 
@@ -147,7 +149,8 @@ def _by_book(dues: Sequence[Due], today: date) -> Said:
         return Said("Clear", "Clear", "Nothing that is cared for here has a date yet.", "nothing has a date")
     when = "today" if first.likely <= today else day_words(first.likely, today)
     short = f"{title} {when}" if first.status is Status.SOON else f"Clear until {when}"
-    return Said(short, f"Clear until about {when}", f"Then: {title}. {first.reasons[0]}.", line)
+    clear = "Clear until later today" if first.likely <= today else f"Clear until about {when}"
+    return Said(short, clear, f"Then: {title}, {first.reasons[0]}.", line)
 
 
 def in_one_run(items: Iterable[str], settled: Collection[str], run_open: bool) -> int:

@@ -109,6 +109,7 @@ class MachineModel:
 
     drawing: Markup
     headline: str
+    of_lamp: bool
     detail: str
     first: Due | None
     pressing: list[Due]
@@ -143,6 +144,7 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
         drawing=cutaway(view.whole_kind, _scene(view), cls="cutaway large"),
         headline=said.headline,
         detail=said.detail,
+        of_lamp=said.of_lamp,
         first=first,
         pressing=[due for due in seen.dues if due.pressing],
         since=[_since(due, view) for due in seen.dues],

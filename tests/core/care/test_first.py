@@ -85,6 +85,7 @@ class First(unittest.TestCase):
             (None, False, [], "", [GROUP, WASH, GREASE], "Group overdue, 2 more", "Group is overdue"),
             (None, False, [], "", [GREASE, soon], "Grease due", "Grease is due"),
             (None, False, [], "", [soon], "Oil Tue 24 Nov", "Clear until about Tue 24 Nov"),
+            (None, False, [], "", [due("Oil", Status.SOON, days=0)], "Oil today", "Clear until later today"),
             (None, False, [], "", [dateless], "Clear", "Clear"),
             (None, False, [], "", [unknown], "Oil: not known", "Oil: not known"),
             (None, False, [], "", [due("Wash", Status.DUE, days=0, covered="grease"), later],
