@@ -21,7 +21,6 @@ from lamplight.store.database import data_file
 from lamplight.store.schema import examine
 
 WRITERS = 4
-OLD = Path(__file__).parent.parent / "tests" / "store" / "old"
 
 
 @dataclass
@@ -98,17 +97,12 @@ def while_writing(times: int, chance: random.Random) -> Kills:
     return found
 
 
-def while_starting(times: int, chance: random.Random, old: Path | None) -> Kills:
-    """Killed during the first start, or while an old file is brought up to date; the next start finishes it."""
+def while_starting(times: int, chance: random.Random) -> Kills:
+    """Killed during the first start; the next start finishes it."""
     found = Kills()
     for _ in range(times):
         with tempfile.TemporaryDirectory() as name:
             folder = Path(name)
-            if old is not None:
-                raw = sqlite3.connect(data_file(folder))
-                raw.executescript(old.read_text("utf-8"))
-                before = raw.execute("SELECT COUNT(*) FROM entry").fetchone()[0]
-                raw.close()
             served = Served(folder)
             served.begin()
             time.sleep(chance.uniform(0.0, 0.35))
@@ -120,8 +114,4 @@ def while_starting(times: int, chance: random.Random, old: Path | None) -> Kills
                 found.torn.append("it did not start again")
             again.kill()
             found.look(folder, [])
-            if old is not None:
-                with sqlite3.connect(data_file(folder)) as after:
-                    found.lost += before - after.execute("SELECT COUNT(*) FROM entry").fetchone()[0]
-                after.close()
     return found

@@ -1,6 +1,6 @@
 """Whether anything is lost or gives way: kills, odd requests, a crowd, and what the promise costs. Prints tables.
 
-Bounded by its options; the defaults take about five minutes. Ends with 1 where anything was lost or gave way.
+Bounded by its options; the defaults take about ten minutes. Ends with 1 where anything was lost or gave way.
 """
 
 from __future__ import annotations
@@ -15,8 +15,9 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 import numpy as np
+from bodies import BODIES, BODY_BYTES, SENDERS, of_server
 from keepers import crowd
-from kills import OLD, Kills, while_starting, while_writing
+from kills import Kills, while_starting, while_writing
 from odd_requests import ask_oddly
 from slow_texts import longest
 from writing import filled
@@ -39,10 +40,7 @@ def kills(times: int, chance: random.Random) -> bool:
     """Kills of every kind."""
     print("\n| killed | times | acknowledged changes | lost | torn | answers of 5xx |\n|---|---|---|---|---|---|")
     well = told("while four browsers write", while_writing(times, chance))
-    well &= told("at the first start", while_starting(times // 5, chance, None))
-    for old in sorted(OLD.glob("schema-*.sql")):
-        well &= told(f"while {old.stem} is brought up to date", while_starting(times // 10, chance, old))
-    return well
+    return well & told("at the first start", while_starting(times // 5, chance))
 
 
 def odd(times: int, chance: random.Random) -> bool:
@@ -67,6 +65,20 @@ def many(keepers: int, seconds: float) -> bool:
         f"| {found.gone} | {found.percentile(50):.0f} | {found.percentile(95):.0f} | {found.percentile(100):.0f} |"
     )
     return not (found.lost or gave_way or found.gone)
+
+
+def bodies() -> bool:
+    """Large bodies and slow senders, plain and with TLS."""
+    print(f"\n| {BODIES} bodies of {BODY_BYTES // 1_000_000} MB, {SENDERS} slow senders | answers | MB before, most "
+          "| cut off | the last after, s | a page meanwhile, ms |\n|---|---|---|---|---|---|")  # fmt: skip
+    well = True
+    for tls in (False, True):
+        found = of_server(tls)
+        codes = ", ".join(f"{count} of {code}" for code, count in sorted(found.codes.items()))
+        print(f"| {'with TLS' if tls else 'plain'} | {codes} | {found.before_mb}, {found.most_mb} | {found.cut} "
+              f"| {found.last_cut_s:.0f} | {1000 * found.answered_s:.0f} |", flush=True)  # fmt: skip
+        well &= found.cut == SENDERS and found.most_mb < 2 * found.before_mb
+    return well
 
 
 def durability(changes: int) -> None:
@@ -99,6 +111,7 @@ def main() -> int:
     parser.add_argument("--requests", type=int, default=3000)
     parser.add_argument("--keepers", type=int, default=50)
     parser.add_argument("--seconds", type=float, default=120)
+    parser.add_argument("--bodies", type=int, default=1, help="0 leaves them out")
     parser.add_argument("--seed", type=int, default=1)
     asked = parser.parse_args()
     logging.getLogger("waitress").setLevel(logging.ERROR)
@@ -107,6 +120,7 @@ def main() -> int:
     well = kills(asked.kills, chance) if asked.kills else True
     well &= odd(asked.requests, chance) if asked.requests else True
     well &= many(asked.keepers, asked.seconds) if asked.keepers else True
+    well &= bodies() if asked.bodies else True
     with tempfile.TemporaryDirectory() as name:
         filled(Path(name))
         assert data_file(Path(name)).exists()
