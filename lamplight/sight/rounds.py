@@ -145,7 +145,8 @@ def round_view(
     own = {view.row.id: view for view in views}
     known = ways(site.id)
     walks = _walks(own, known.home, known.seconds, row)
-    plan, problem = _planned(site, chores, walks, asked, own)
+    moves = row is None and (minutes is not None or until - now == USUAL_TIME)
+    plan, problem = _planned(site, chores, walks, asked, own, moves)
     return RoundView(
         site.calendar,
         now,
@@ -211,6 +212,7 @@ def _planned(
     walks: Walks,
     asked: Asked,
     views: Mapping[int, MachineView],
+    moves: bool,
 ) -> tuple[RoundPlan, RoundProblem]:
     """The plan; its order is remembered as long as the same is to be done."""
     until_s = int((asked.until - asked.now).total_seconds())
@@ -228,7 +230,7 @@ def _planned(
             remembered[known] = order_of(problem)
         return remembered[known]
 
-    return plan_round(chores, walks, until_s, taken, since_s, search)
+    return plan_round(chores, walks, until_s, taken, since_s, moves, search)
 
 
 def _rushes(view: MachineView, calendar: SiteCalendar, asked: Asked) -> tuple[Span, ...]:

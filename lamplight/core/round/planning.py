@@ -31,6 +31,7 @@ def plan_round(
     until_s: int,
     taken: Mapping[int, tuple[Span, ...]] | None = None,
     since_s: int = 0,
+    moves: bool = False,
     search: Search = order_of,
 ) -> tuple[RoundPlan, RoundProblem]:
     """The round for one keeper, and the problem that it answers.
@@ -41,35 +42,37 @@ def plan_round(
         until_s: seconds from now by which all is over, above 0.
         taken: when a machine must not be worked on.
         since_s: seconds since the last quarter of an hour, 0 to 899.
+        moves: whether the end moves along with now, as where so much time was said, and not until when.
         search: finds the order of a problem.
     """
     taken = taken or {}
     problem = RoundProblem(folded(chores), walks, until_s, taken)
-    plan = _planned(problem, since_s, search)
+    plan = _planned(problem, since_s, moves, search)
     torn = [job for job in plan.left_out if job.saved_s or len(job.shares) > len(job.chores)]
     if not torn:
         return plan, problem
     apart = {f"{job.machine}:{share.item}" for job in torn for share in job.shares}
     unfolded = RoundProblem(folded(chores, apart), walks, until_s, taken)
-    other = _planned(unfolded, since_s, search)
+    other = _planned(unfolded, since_s, moves, search)
     return (other, unfolded) if _does_more(other, plan) else (plan, problem)
 
 
-def _planned(problem: RoundProblem, since_s: int, search: Search) -> RoundPlan:
+def _planned(problem: RoundProblem, since_s: int, moves: bool, search: Search) -> RoundPlan:
     """The order of the quarter with the times of now; searched for anew where it does not fit any more."""
-    order = search(at_the_quarter(problem, since_s) if since_s else problem)
+    order = search(at_the_quarter(problem, since_s, moves) if since_s else problem)
     plan = as_ordered(problem, order)
     if plan is None and since_s:
         plan = as_ordered(problem, search(problem))
     return plan or round_of(problem)  # what is late already breaks a rule in any order
 
 
-def at_the_quarter(problem: RoundProblem, since_s: int) -> RoundProblem:
+def at_the_quarter(problem: RoundProblem, since_s: int, moves: bool = False) -> RoundProblem:
     """A problem as it was at the last quarter of an hour, had the same been to do then.
 
     Args:
         problem: as it is now.
         since_s: seconds since then, above 0.
+        moves: whether the end moves along with now.
     """
     jobs = tuple(
         replace(
@@ -83,8 +86,7 @@ def at_the_quarter(problem: RoundProblem, since_s: int) -> RoundProblem:
         machine: tuple(replace(span, start_s=span.start_s + since_s, end_s=span.end_s + since_s) for span in spans)
         for machine, spans in problem.taken.items()
     }
-    until_s = (problem.until_s + since_s) // QUARTER_S * QUARTER_S or problem.until_s + since_s
-    return RoundProblem(jobs, problem.walks, until_s, taken)
+    return RoundProblem(jobs, problem.walks, problem.until_s + (0 if moves else since_s), taken)
 
 
 def signature(problem: RoundProblem) -> Hashable:

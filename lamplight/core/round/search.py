@@ -54,7 +54,8 @@ def round_of(problem: RoundProblem, effort: int = 1) -> RoundPlan:
 
 
 def as_ordered(problem: RoundProblem, keys: Sequence[str]) -> RoundPlan | None:
-    """The plan of a problem whose hands go in an order that is known; None where that breaks a rule.
+    """The plan of a problem whose hands go in an order that is known, and on to what there is room for after it; None
+    where that breaks a rule.
 
     Args:
         problem: what is to be done.
@@ -65,7 +66,14 @@ def as_ordered(problem: RoundProblem, keys: Sequence[str]) -> RoundPlan | None:
     doing = set(order)
     whole = len(order) == len(keys) and all(order.count(n) == len(table.hands[n]) for n in doing)
     starts = table.starts(order) if whole and doing >= {n for n, job in enumerate(table.jobs) if job.begun} else None
-    return None if starts is None else _planned(table, table.placed(order, starts), sorted(doing))
+    if starts is None:
+        return None
+    plan = _planned(table, table.placed(order, starts), sorted(doing))
+    room_s = problem.until_s - max((turn.end_s for turn in plan.placed), default=0)
+    if all(job.hands_s > room_s for job in plan.left_out):
+        return plan
+    more = _with_more(table, order)
+    return _plan(table, more, sorted(set(more)))
 
 
 def _with_more(table: Timetable, order: Sequence[int]) -> list[int]:
