@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from lamplight.formats.book_zip import write_log
 from lamplight.formats.readings_csv import write
 from lamplight.store.books import live_readings
-from lamplight.store.logbook import entries
+from lamplight.store.logbook import EntryRow, entries
 from lamplight.store.sites import SiteRow, machines
+
+PAGE = 500
 
 
 def readings_as_csv(site: SiteRow) -> str:
@@ -26,6 +30,14 @@ def log_as_csv(site: SiteRow) -> str:
             row.at, row.recorded_at, names.get(row.machine_id or 0, ""), row.summary, row.who, row.note,
             row.undone_at, row.undone_by, row.undone_why,
         )
-        for row in entries(site_id=site.id, limit=None)
+        for row in _every_entry(site.id)
     )  # fmt: skip
     return write_log(lines)
+
+
+def _every_entry(site_id: int) -> Iterator[EntryRow]:
+    """Page by page: one statement takes no more numbers of lines than the data file allows."""
+    page = entries(site_id=site_id, limit=PAGE)
+    while page:
+        yield from page
+        page = entries(site_id=site_id, limit=PAGE, before_id=page[-1].id)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from threading import Lock
 
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
@@ -224,11 +225,13 @@ def _planned(
 
     def search(problem: RoundProblem) -> tuple[str, ...]:
         known = signature(problem)
-        if known not in remembered:
-            if len(remembered) >= MOST_ROUNDS:
-                remembered.clear()
-            remembered[known] = order_of(problem)
-        return remembered[known]
+        with SEARCHING:  # who asks for the same meanwhile finds it, rather than searching beside
+            found = remembered.get(known)
+            if found is None:
+                if len(remembered) >= MOST_ROUNDS:
+                    remembered.clear()
+                found = remembered[known] = order_of(problem)
+        return found
 
     return plan_round(chores, walks, until_s, taken, since_s, moves, search)
 
@@ -266,3 +269,4 @@ USUAL_TIME, LONGEST_TIME, LEAST_TIME = timedelta(hours=2), timedelta(hours=10), 
 
 # So many chores are planned, the most urgent first; so many times the work that there is time for is looked at.
 MOST_CHORES, LOOKED_AT, MOST_ROUNDS = 80, 2, 200
+SEARCHING = Lock()

@@ -57,7 +57,7 @@ class EntryRow:
 
 def entries(
     machine_id: int | None = None,
-    limit: int | None = 200,
+    limit: int = 200,
     before_id: int | None = None,
     entry_id: int | None = None,
     items: Collection[str] | None = None,
@@ -68,7 +68,7 @@ def entries(
 
     Args:
         machine_id: only of this machine.
-        limit: at most so many; None for all of them.
+        limit: at most so many, 1 to 1000.
         before_id: only entries older than this one, for the next page.
         entry_id: only this one.
         items: only about these care items.
