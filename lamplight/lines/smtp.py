@@ -65,15 +65,16 @@ def hand_over(server: Server, sender: str, recipient: str, message: bytes, at_la
 
 
 def _connected(server: Server) -> smtplib.SMTP:
-    context = ssl.create_default_context()
     if server.security == "tls":
-        line: smtplib.SMTP = smtplib.SMTP_SSL(server.host, server.port, timeout=SECONDS_TO_ANSWER, context=context)
+        line: smtplib.SMTP = smtplib.SMTP_SSL(
+            server.host, server.port, timeout=SECONDS_TO_ANSWER, context=ssl.create_default_context()
+        )
     else:
         line = smtplib.SMTP(server.host, server.port, timeout=SECONDS_TO_ANSWER)
     try:
         line.ehlo_or_helo_if_needed()
         if server.security == "starttls":
-            line.starttls(context=context)
+            line.starttls(context=ssl.create_default_context())
             line.ehlo()
         if server.user:
             line.login(server.user, server.password)

@@ -172,13 +172,21 @@ def _shelf(
 ) -> Shelf:
     arrivals = tuple(Arrival(one.amount, max(today, site.calendar.today(one.at))) for one in coming)
     ordered = tuple(sorted(uses, key=lambda use: use.likely))
-    cover: Cover | None = None
     spoiling: tuple[Spoiling, ...] = ()
+    cover: Cover | None = None
     if held is not None and held.amount is not None:
-        end = today + timedelta(days=HORIZON_DAYS)
-        spoiling = likely_spoilt(held.batches, ordered, arrivals, end)
-        cover = cover_of(held.amount, ordered, arrivals, today, end, supply.lead_days, SERVICE, spoiling)
+        rests_on = (held, ordered, arrivals, today, supply.lead_days)
+        spoiling, cover = kept(("cover", site.id, product.key), rests_on, partial(_cover, *rests_on))
     return Shelf(product, held, ordered, arrivals, cover, supply, packs_of(product.key, prices), spoiling)
+
+
+def _cover(
+    held: Holding, uses: Sequence[UseAhead], arrivals: Sequence[Arrival], today: date, lead_days: int
+) -> tuple[tuple[Spoiling, ...], Cover]:
+    """What spoils of a product that was counted, and how long it lasts."""
+    end = today + timedelta(days=HORIZON_DAYS)
+    spoiling = likely_spoilt(held.batches, uses, arrivals, end)
+    return spoiling, cover_of(held.amount or 0.0, uses, arrivals, today, end, lead_days, SERVICE, spoiling)
 
 
 def packs_of(product: str, prices: Sequence[PackPrice]) -> tuple[Pack, ...]:

@@ -6,8 +6,10 @@ import contextlib
 import os
 import shutil
 import sqlite3
+import threading
 from collections.abc import Iterator
 from pathlib import Path
+from typing import Any
 
 from filelock import FileLock, Timeout
 from peewee import DatabaseError, SqliteDatabase
@@ -26,11 +28,27 @@ ROOM_NEEDED = 4 * 1024 * 1024  # bytes on the disk; a change takes far less, its
 
 
 class DataFile(SqliteDatabase):
-    """One data file at a time. Where its folder cannot be written it is read all the same."""
+    """One data file at a time. Where its folder cannot be written it is read all the same.
+
+    A thread that answers requests keeps its connection: to make one takes SQLite longer than most pages, since it
+    reads the whole schema.
+    """
+
+    def __init__(self, *given: Any, **named: Any) -> None:
+        super().__init__(*given, **named)
+        self._opened = threading.local()
+
+    def at_hand(self) -> None:
+        """Be open in this thread: by the connection that it has, as long as that is one to the file of now."""
+        if not self.is_closed() and self._opened.file != _identity(self.database):
+            self.close()
+        self.connect(reuse_if_open=True)
 
     def _connect(self) -> sqlite3.Connection:
         try:
-            return super()._connect()
+            made = super()._connect()
+            self._opened.file = _identity(self.database)
+            return made
         except sqlite3.OperationalError as problem:
             path = Path(self.database)
             if trouble_of(problem) not in (Trouble.READ_ONLY, Trouble.NO_RIGHTS) or not permitted(path, os.R_OK):
@@ -43,11 +61,20 @@ class DataFile(SqliteDatabase):
             frozen = sqlite3.connect(f"{Path(self.database).absolute().as_uri()}?immutable=1", uri=True,
                                      isolation_level=None, **self.connect_params)  # fmt: skip
             self._add_conn_hooks(frozen)
+            self._opened.file = None  # for one request alone: somebody may write it by the next
             return frozen
 
 
 # The application opens it before anything else happens.
 database = DataFile(None, pragmas=PRAGMAS, lock_type="IMMEDIATE")
+
+
+def _identity(path: str) -> tuple[int, int] | None:
+    """Which file lies there: another one where one was put in its place."""
+    with contextlib.suppress(OSError):
+        found = Path(path).stat()
+        return found.st_dev, found.st_ino
+    return None
 
 
 def _has_journal(path: Path) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 from pathlib import Path
 
-from flask import Flask, Response, g, jsonify, request
+from flask import Flask, Response, jsonify, request
 from flask_compress import Compress
 from flask_wtf import CSRFProtect
 
@@ -108,18 +108,13 @@ def _compress(app: Flask) -> None:
 
 
 def _connect(app: Flask) -> None:
-    """One connection a request; static files and the health check need none."""
+    """A connection for each request; static files and the health check need none."""
 
     @app.before_request
     def open_connection() -> None:
         if request.endpoint not in ("static", "healthz"):
-            g.opened = database.connect(reuse_if_open=True)
+            database.at_hand()
             write_in(BRITISH)  # until it is known for which site
-
-    @app.teardown_request
-    def close_connection(_problem: BaseException | None) -> None:
-        if g.pop("opened", False) and not database.is_closed():  # what was open before stays open
-            database.close()
 
 
 def _register_blueprints(app: Flask) -> None:

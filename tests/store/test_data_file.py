@@ -11,9 +11,11 @@ from datetime import timedelta
 from pathlib import Path
 from unittest import mock
 
+from peewee import SqliteDatabase
 from playhouse.test_utils import assert_query_count
 
 from lamplight.actions.runs import answer_step, begin_run
+from lamplight.actions.sites import save_site
 from lamplight.core.run.state import EventKind
 from lamplight.sight.actor import Actor
 from lamplight.sight.machine_views import machine_views
@@ -34,7 +36,8 @@ from lamplight.store.restoring import restore_into
 from lamplight.store.schema import MIGRATIONS, examine
 from lamplight.store.sites import machine, the_site
 from lamplight.store.trouble import DataFileProblem
-from tests.base import NOW, DataTest
+from tests.base import NOW, WEEK, DataTest
+from tests.need import only_readable
 
 
 class Folder(DataTest):
@@ -274,6 +277,37 @@ class Checking(DataTest):
             CounterReading.create(entry=entry, machine=machine_id, at=NOW, value=-1, source="typed")
         with self.assertRaisesRegex(IntegrityError, "FOREIGN KEY constraint failed"):
             MachineVersion.create(entry=entry, machine=9999, name="x", kind="office-tower")
+
+
+class AtHand(Folder):
+    """The connection of a thread that answers one request after the other."""
+
+    def test_kept_as_long_as_the_file_lies_there(self):
+        """The same for the next request; a new one where another file was put in its place."""
+        database.at_hand()
+        first = database.connection()
+        database.at_hand()
+        self.assertIs(database.connection(), first)
+        shutil.copy(data_file(self.folder), self.folder / "copy")
+        changed = sqlite3.connect(self.folder / "copy")
+        changed.execute("UPDATE site_version SET name = 'Another one'")
+        changed.commit()
+        changed.close()
+        (self.folder / "copy").rename(data_file(self.folder))
+        database.at_hand()
+        self.assertEqual(the_site().name, "Another one")
+
+    def test_what_could_only_be_read_is_tried_again(self):
+        """By the next request, somebody may have given the right to write."""
+        refused = sqlite3.OperationalError("unable to open database file")
+        refused.sqlite_errorname = "SQLITE_CANTOPEN"
+        database.close()
+        with only_readable(self.folder), mock.patch.object(SqliteDatabase, "_connect", side_effect=refused):
+            database.at_hand()
+            self.assertEqual(the_site().name, "Test Works")
+        database.at_hand()
+        save_site("New Works", "Europe/Berlin", WEEK, Actor(NOW))
+        self.assertEqual(the_site().name, "New Works")
 
 
 class Queries(DataTest):

@@ -80,6 +80,7 @@ class Need(WebTest):
         """A lock that is held longer than one waits: asked to try again, nothing else."""
         with mock.patch.object(database, "_timeout", 0.01):
             database._pragmas = [(name, 10 if name == "busy_timeout" else value) for name, value in database._pragmas]
+            database.close()  # the next request opens it with these
             other = sqlite3.connect(data_file(self.folder))
             other.execute("BEGIN IMMEDIATE")
             self.reads_on()

@@ -151,17 +151,12 @@ def enough_by_day(
     units, chances = np.array([use.units for use in uses]), _chances(uses, days, today)
     sure = chances > 1 - NEGLECTED
     open_ = ~sure & (chances > NEGLECTED)
-    found = []
-    for day in range(days):
-        room = there[day] - units[sure[day]].sum()
+    room, most = there - sure @ units, open_ @ units
+    found = (room >= -1e-9).astype(float)
+    for day in np.flatnonzero((room >= -1e-9) & (room < most - 1e-9)):
         vague = open_[day]
-        if room < -1e-9:
-            found.append(0.0)
-        elif room >= units[vague].sum() - 1e-9:
-            found.append(1.0)
-        else:
-            found.append(_at_most(units[vague], chances[day][vague], float(room)))
-    return found
+        found[day] = _at_most(units[vague], chances[day][vague], float(room[day]))
+    return [float(chance) for chance in found]
 
 
 def _at_most(units: Vector, chances: Vector, room: float) -> float:

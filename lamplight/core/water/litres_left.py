@@ -8,8 +8,8 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.water.hardness import MG_CACO3_PER_DH
 from lamplight.core.water.through import Front, WaterThrough, taken_per_litre
 
-# Halvings after which litres are known to a millionth of the first guess.
-HALVINGS = 40
+# So near to the litres that are sought, as a share of the most that they can be.
+NEAR = 1e-9
 
 
 def litres_until(now: WaterThrough, grams: float, front: Front = Front.LIKELY) -> float | None:
@@ -55,9 +55,9 @@ def litres_until(now: WaterThrough, grams: float, front: Front = Front.LIKELY) -
 
 
 def _where(rising: Callable[[float], float], wanted: float, most: float) -> float:
-    """Where a rising function comes to a value, between 0 and ``most``."""
-    low, high = 0.0, most
-    for _ in range(HALVINGS):
-        middle = (low + high) / 2
-        low, high = (middle, high) if rising(middle) < wanted else (low, middle)
-    return high
+    """Where a rising function comes to a value, between 0 and ``most``: as near as `NEAR`."""
+    from scipy.optimize import brentq  # slow to load
+
+    if rising(most) <= wanted:
+        return most
+    return float(brentq(lambda litres: rising(litres) - wanted if litres else -wanted, 0.0, most, xtol=NEAR * most))
