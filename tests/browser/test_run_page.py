@@ -83,6 +83,7 @@ class AtTheMachine(BrowserTest):
             "words => document.querySelector('[data-step-title]').innerText !== words", arg=before
         )
         self.assertFalse(told.is_visible())
+        self.refusals = (*self.refusals, "500")
         with mock.patch("lamplight.web.runs.views.answer_step", side_effect=KeyError("odd")):
             self.refused("Lamplight stumbled")
         self.page.context.clear_cookies()

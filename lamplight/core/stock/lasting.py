@@ -140,7 +140,7 @@ def enough_by_day(
     """
     if not 0 <= amount < float("inf"):
         raise InvalidInput("A stock is 0 or more.")
-    there = np.full(max(0, days), amount)
+    there = np.full(max(0, days), float(amount))  # a whole number as well, of which parts are taken
     for one in arrivals:
         there[max(0, (one.day - today).days) :] += one.units
     for lost in spoiling:

@@ -85,19 +85,17 @@
     return String(count).padStart(2, "0");
   }
 
-  // The clock counts on from the server's stamp; a reload or another screen shows the same.
-  document.addEventListener("alpine:init", function () {
-    window.Alpine.data("elapsed", function () {
+  // A clock counts on from the server's stamps; a reload or another screen shows the same.
+  function clock(since, show) {
+    return function () {
       return {
         words: "",
         timer: null,
         init() {
-          const gone = (Date.parse(this.$el.dataset.now) - Date.parse(this.$el.dataset.since)) / 1000;
+          const element = this.$el;
+          const gone = (Date.parse(element.dataset.now) - Date.parse(element.dataset[since])) / 1000;
           const loaded = performance.now();
-          const tick = () => {
-            const seconds = Math.max(0, Math.round(gone + (performance.now() - loaded) / 1000));
-            this.words = twoDigits(Math.floor(seconds / 60)) + ":" + twoDigits(seconds % 60);
-          };
+          const tick = () => show(this, element, gone + (performance.now() - loaded) / 1000);
           tick();
           this.timer = setInterval(tick, 1000);
         },
@@ -105,30 +103,24 @@
           clearInterval(this.timer);
         },
       };
-    });
-    window.Alpine.data("clock", function () {
-      return {
-        timer: null,
-        init() {
-          const likely = Number(this.$el.dataset.likely);
-          const gone = (Date.parse(this.$el.dataset.now) - Date.parse(this.$el.dataset.started)) / 1000;
-          const loaded = performance.now();
-          const words = this.$el.querySelector(".dial-time");
-          const ring = this.$el.querySelector("[data-dial]");
-          const tick = function () {
-            const elapsed = gone + (performance.now() - loaded) / 1000;
-            const left = Math.max(0, Math.round(likely - elapsed));
-            words.textContent = twoDigits(Math.floor(left / 60)) + ":" + twoDigits(left % 60);
-            ring.setAttribute("stroke-dashoffset", String(100 - 100 * Math.min(1, elapsed / likely)));
-          };
-          tick();
-          this.timer = setInterval(tick, 1000);
-        },
-        destroy() {
-          clearInterval(this.timer);
-        },
-      };
-    });
+    };
+  }
+
+  function minutesAndSeconds(seconds) {
+    const whole = Math.max(0, Math.round(seconds));
+    return twoDigits(Math.floor(whole / 60)) + ":" + twoDigits(whole % 60);
+  }
+
+  document.addEventListener("alpine:init", function () {
+    window.Alpine.data("elapsed", clock("since", function (own, _element, gone) {
+      own.words = minutesAndSeconds(gone);
+    }));
+    window.Alpine.data("clock", clock("started", function (_own, element, gone) {
+      const likely = Number(element.dataset.likely);
+      element.querySelector(".dial-time").textContent = minutesAndSeconds(likely - gone);
+      const ring = element.querySelector("[data-dial]");
+      ring.setAttribute("stroke-dashoffset", String(100 - 100 * Math.min(1, gone / likely)));
+    }));
   });
 
   // A run that calls: the title says so, and a sound where it was switched on. The page counts from the
@@ -140,6 +132,16 @@
       return localStorage.getItem(name);
     } catch (_blocked) {
       return null;
+    }
+  }
+
+  // Answers whether the browser lets us.
+  function remember(name, words) {
+    try {
+      localStorage.setItem(name, words);
+      return true;
+    } catch (_blocked) {
+      return false;
     }
   }
 
@@ -273,11 +275,7 @@
   setInterval(function () { if (unsent) sendAgain(); }, 3000);
 
   function keysOff() {
-    try {
-      return localStorage.getItem("lamplight-keys") === "off";
-    } catch (_blocked) {
-      return false;
-    }
+    return remembered("lamplight-keys") === "off";
   }
 
   function isControl(element) {
@@ -413,21 +411,12 @@
   }
 
   document.addEventListener("change", function (event) {
-    if (event.target.matches("[data-keys-off]")) {
-      try {
-        localStorage.setItem("lamplight-keys", event.target.checked ? "off" : "on");
-      } catch (_blocked) {
-        event.target.checked = false;
-      }
-    }
+    const box = event.target;
+    if (box.matches("[data-keys-off]") && !remember("lamplight-keys", box.checked ? "off" : "on")) box.checked = false;
     if (event.target.matches("[data-how]")) showWanted(event.target);
-    if (event.target.matches("[data-sound]")) {
-      try {
-        localStorage.setItem("lamplight-sound", event.target.checked ? "on" : "off");
-        if (event.target.checked) ring();
-      } catch (_blocked) {
-        event.target.checked = false;
-      }
+    if (box.matches("[data-sound]")) {
+      if (!remember("lamplight-sound", box.checked ? "on" : "off")) box.checked = false;
+      if (box.checked) ring();
     }
     const form = event.target.closest("[data-submit-on-change]");
     if (form) (form.form || form).requestSubmit();
