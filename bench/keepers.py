@@ -1,4 +1,4 @@
-"""Fifty keepers at once, each signed in, reading and writing."""
+"""Fifty keepers: all sign in at one moment; then each reads and writes."""
 
 from __future__ import annotations
 
@@ -33,22 +33,28 @@ class Crowd:
 
     codes: Counter[int] = field(default_factory=Counter)
     took: list[float] = field(default_factory=list)
+    coming: list[float] = field(default_factory=list)
     tokens: list[str] = field(default_factory=list)
     lost: int = 0
     gone: int = 0
 
     def percentile(self, share: float) -> float:
-        """So many in a hundred were answered within so many milliseconds."""
+        """So many in a hundred were answered within so many milliseconds, once everybody was in."""
         return 1000 * float(np.percentile(self.took, share))
 
 
-def _live(served: Served, name: str, until: float, crowd: Crowd) -> None:
+def _live(served: Served, name: str, seconds: float, crowd: Crowd, everybody: threading.Barrier) -> None:
     chance = random.Random(name)
     browser = Browser(served)
     try:
         browser.meet("/sign-in")
         browser.send("/sign-in", {"name": name, "passphrase": WORDS})
         browser.meet()
+        crowd.coming += browser.took
+        browser.took = []
+        everybody.wait()
+        time.sleep(chance.uniform(0.0, 3.5))
+        until = time.monotonic() + seconds
         while time.monotonic() < until:
             if chance.random() < SHARE_OF_CHANGES:
                 path, form = any_change(chance)
@@ -77,9 +83,10 @@ def crowd(keepers: int, seconds: float) -> Crowd:
         served = Served(folder, Reach(ELSEWHERE))
         served.begin()
         served.wait()
-        until = time.monotonic() + seconds
+        everybody = threading.Barrier(keepers)
         several = [
-            threading.Thread(target=_live, args=(served, f"K{n}", until, found), name=f"K{n}") for n in range(keepers)
+            threading.Thread(target=_live, args=(served, f"K{n}", seconds, found, everybody), name=f"K{n}")
+            for n in range(keepers)
         ]
         for one in several:
             one.start()

@@ -156,12 +156,14 @@ def _server(
 
 def _serve_alone(folder: Path, reach: Reach, port: int, clock: Clock, own: tuple[Path, Path] | None) -> None:
     from lamplight.clockwork import clockwork
+    from lamplight.library.catalogue import procedures
     from lamplight.store.database import database, held_open
     from lamplight.store.passphrases import secrets_by_keeper
     from lamplight.web import create_app
     from lamplight.web.addresses import check_reach, reached_at
 
     app = create_app(folder, clock, reach=reach)
+    procedures()  # read before several ask at once, who would each read them
     with database.connection_context():
         check_reach(reach, bool(secrets_by_keeper()))
     try:

@@ -7,16 +7,21 @@ from __future__ import annotations
 
 from collections.abc import Callable, Hashable
 from datetime import datetime
+from threading import RLock
 from typing import Any, TypeVar
 
 Answer = TypeVar("Answer")
 _KEPT: dict[Hashable, tuple[object, Any]] = {}
+_WORKING: dict[Hashable, RLock] = {}
 MOST_KEPT = 20_000
+# So long one thread waits for what another works out; then it does the work itself, so that two never wait for ever.
+PATIENCE_S = 20
 
 
 def forget() -> None:
     """Drop everything, as at the start of the program."""
     _KEPT.clear()
+    _WORKING.clear()
 
 
 def minute(now: datetime) -> datetime:
@@ -25,7 +30,7 @@ def minute(now: datetime) -> datetime:
 
 
 def kept(name: Hashable, rests_on: object, work: Callable[[], Answer]) -> Answer:
-    """The last answer of that name, worked out anew when what it rests on is another.
+    """The last answer of that name, worked out anew when what it rests on is another; by one thread for all who ask.
 
     Args:
         name: of the answer.
@@ -36,7 +41,15 @@ def kept(name: Hashable, rests_on: object, work: Callable[[], Answer]) -> Answer
         return work()
     last = _KEPT.get(name)
     if last is None or last[0] != rests_on:
-        if len(_KEPT) > MOST_KEPT:
-            forget()
-        last = _KEPT[name] = (rests_on, work())
+        turn = _WORKING.setdefault(name, RLock())
+        alone = turn.acquire(timeout=PATIENCE_S)
+        try:
+            last = _KEPT.get(name)
+            if last is None or last[0] != rests_on:
+                if len(_KEPT) > MOST_KEPT:
+                    forget()
+                last = _KEPT[name] = (rests_on, work())
+        finally:
+            if alone:
+                turn.release()
     return last[1]  # type: ignore[no-any-return]

@@ -9,7 +9,7 @@ from typing import Any
 from peewee import ModelSelect, fn
 
 from lamplight.store.models import Entry, Fact
-from lamplight.store.prepared import fetched, fetched_of
+from lamplight.store.prepared import fetched_of, fetched_once
 
 
 def live(model: type[Fact], machine_ids: Collection[int] | None = None) -> ModelSelect:
@@ -36,4 +36,4 @@ def newest(model: type[Fact], *subject: str) -> list[Any]:
         last = live(model).select(fn.MAX(model.id)).order_by().group_by(*keys)
         return model.select().where(model.id.in_(last)).order_by(*keys)
 
-    return fetched(("newest", model, subject), build)
+    return fetched_once(("newest", model, subject), build)

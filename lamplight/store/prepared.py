@@ -1,10 +1,12 @@
 """Queries whose SQL is put together once: putting it together takes longer than running it.
 
-A query is built with placeholders where its numbers belong; afterwards only the numbers change.
+A query is built with placeholders where its numbers belong; afterwards only the numbers change. Rows that every page
+asks for are remembered for as long as nobody writes anything.
 """
 
 from __future__ import annotations
 
+import threading
 from collections.abc import Callable, Collection, Hashable
 from typing import Any
 
@@ -39,6 +41,36 @@ def fetched(name: Hashable, build: Build, *numbers: int) -> list[Any]:
     rows = query._get_cursor_wrapper(database.execute_sql(sql, given))
     rows.fill_cache()
     return rows.row_cache  # type: ignore[no-any-return]
+
+
+class _Remembered(threading.local):
+    """Rows that a thread fetched by its connection, and how the file stood then."""
+
+    def __init__(self) -> None:
+        self.connection: object = None
+        self.state: tuple[int, int] | None = None
+        self.rows: dict[Hashable, list[Any]] = {}
+
+
+_REMEMBERED = _Remembered()
+
+
+def fetched_once(name: Hashable, build: Build) -> list[Any]:
+    """The rows of a query without numbers, as they were fetched last if nothing was written since, here or elsewhere.
+
+    Inside a transaction they are fetched each time: what it writes may still be taken back.
+    """
+    if database.in_transaction():
+        return fetched(name, build)
+    connection = database.connection()
+    # Others' changes and our own: https://www.sqlite.org/pragma.html#pragma_data_version
+    state = connection.execute("PRAGMA data_version").fetchone()[0], connection.total_changes
+    known = _REMEMBERED
+    if known.connection is not connection or known.state != state:
+        known.connection, known.state, known.rows = connection, state, {}
+    if name not in known.rows:
+        known.rows[name] = fetched(name, build)
+    return list(known.rows[name])
 
 
 def fetched_of(name: Hashable, build: Build, machine_ids: Collection[int] | None) -> list[Any]:

@@ -2,11 +2,21 @@
 
 from __future__ import annotations
 
+import sqlite3
+import tempfile
 from itertools import permutations
+from pathlib import Path
 
+from playhouse.test_utils import count_queries
+
+from lamplight.actions.sites import save_keeper
+from lamplight.sight.actor import Actor
+from lamplight.store.database import data_file, database
+from lamplight.store.migrating import open_database
 from lamplight.store.models import Machine
 from lamplight.store.prepared import LONGEST_LIST, fetched, fetched_of
-from tests.base import DataTest
+from lamplight.store.sites import keepers
+from tests.base import NOW, DataTest
 
 
 def between(low, high):
@@ -18,6 +28,53 @@ def among(ids):
     """The machines of a list, or all."""
     found = Machine.select().order_by(Machine.id)
     return found if ids is None else found.where(Machine.id.in_(ids))
+
+
+class Remembered(DataTest):
+    """Rows that are remembered are those that a query would find now."""
+
+    def names(self):
+        """Of the keepers, as they are remembered."""
+        return [row.name for row in keepers()]
+
+    def asked(self):
+        """How many statements it takes to tell them."""
+        with count_queries() as counted:
+            self.names()
+        return counted.count
+
+    def test_asked_again_only_after_a_change(self):
+        """By this thread, by another program, by a change of anything else."""
+        save_keeper("Ada", "A", Actor(NOW))
+        self.assertEqual((self.names(), self.asked()), (["Ada"], 0))
+        save_keeper("Berta", "B", Actor(NOW))
+        self.assertEqual((self.asked(), self.asked(), self.names()), (1, 0, ["Ada", "Berta"]))
+        other = sqlite3.connect(data_file(self.folder))
+        other.execute("UPDATE keeper_version SET name = 'Zoe' WHERE name = 'Ada'")
+        other.commit()
+        other.close()
+        self.assertEqual((self.names(), self.asked()), (["Berta", "Zoe"], 0))
+
+    def test_what_is_taken_back(self):
+        """A transaction sees what it wrote; nobody sees it afterwards."""
+        save_keeper("Ada", "A", Actor(NOW))
+        self.names()
+        with self.assertRaisesRegex(ZeroDivisionError, "division"), database.atomic():
+            save_keeper("Berta", "B", Actor(NOW))
+            self.assertEqual(self.names(), ["Ada", "Berta"])
+            self.assertEqual(self.asked(), 1)
+            print(1 / 0)
+        self.assertEqual(self.names(), ["Ada"])
+
+    def test_of_another_file(self):
+        """Nothing of the file before."""
+        save_keeper("Ada", "A", Actor(NOW))
+        self.names()
+        with tempfile.TemporaryDirectory() as folder:
+            database.close()
+            open_database(Path(folder))
+            self.assertEqual(self.names(), [])
+            database.close()
 
 
 class Prepared(DataTest):
