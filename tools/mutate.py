@@ -32,7 +32,8 @@ NEIGHBOUR: dict[type[ast.AST], type[ast.AST]] = {
 }  # fmt: skip
 PATIENCE_S = 300
 # Of the project these are no part of what is tested.
-LEFT_OUT = (".git", ".venv", "node_modules", "build", ".*_cache", ".hypothesis", ".demo-data", "__pycache__", "*.png")
+LEFT_OUT = (".git", ".venv", "node_modules", "build", ".*_cache", ".hypothesis", ".demo-data", "__pycache__",
+            "screenshots")  # fmt: skip
 
 
 @dataclass(frozen=True)
