@@ -122,6 +122,16 @@ class Correcting(DataTest):
         put_back(first.id, Actor(NOW))
         self.assertEqual(self.values(), [1000, 1100, 1180])
 
+    def test_a_removal_that_was_taken_back(self):
+        """Corrected since: removed as well, the reading would be out by two lines at once."""
+        remove_reading(self.used, self.wrong.id, HAND)
+        removal = next(row for row in entries() if row.kind == "removal")
+        undo(removal.id, HAND)
+        self.correct(1190)
+        with self.assertRaisesRegex(InvalidInput, "Undo the later change first"):
+            put_back(removal.id, Actor(NOW))
+        self.assertEqual(self.values(), [1000, 1100, 1190])
+
     def test_remove_and_put_back(self):
         """It leaves the book, not the log."""
         remove_reading(self.used, self.wrong.id, HAND)

@@ -2,22 +2,24 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from datetime import timedelta
 from math import ceil
 from random import Random
 
 from lamplight.actions.machines import LastDoneAnswer, declare_done
+from lamplight.core.care.triggers import EndOfService
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.moves import price
 from lamplight.core.plan.terms import term_now
 from lamplight.library.catalogue import kinds
 from lamplight.sight.actor import Actor
-from lamplight.sight.costs import machine_costs
+from lamplight.sight.costs import machine_costs, out_of_use_minutes
 from lamplight.sight.dose import mixes_of
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.preparing import prepare
 from lamplight.sight.rhythms import times_here
-from lamplight.sight.shelves import uses_ahead
+from lamplight.sight.shelves import HORIZON_DAYS, uses_ahead
 from lamplight.sight.weeks import weeks_ahead
 from lamplight.store.sites import machine, the_site
 from lamplight.web.today.model import task_of
@@ -76,6 +78,34 @@ class OneAnswer(DataTest):
                 self.assertEqual(often.get(mix.item.key, 0.0), times)
                 compared += 1
         self.assertGreater(compared, 2)
+
+    def test_how_many_uses_are_ahead(self):
+        """Supplies reckon with as many times of a job as a year's share of its times among the costs."""
+        compared, share = 0, HORIZON_DAYS / 365
+        counted = Counter(
+            (use.machine, use.item) for own in uses_ahead(self.here, self.views, NOW).values() for use in own
+        )
+        for view in self.views:
+            times = times_here(view, self.today)
+            for due in view.status.dues:
+                kinds_of_use = len({need.product for need in view.needs(due) if need.product and need.units > 0})
+                ahead = counted[view.row.id, due.item.key]
+                if not ahead or not kinds_of_use or due.item.key not in times:
+                    continue
+                with self.subTest(kind=view.kind.key, item=due.item.key):
+                    self.assertAlmostEqual(
+                        ahead / kinds_of_use, times[due.item.key] * share, delta=2 + 0.15 * times[due.item.key] * share
+                    )
+                compared += 1
+        self.assertGreater(compared, 5)
+
+    def test_how_long_nobody_has_a_drink(self):
+        """None of what is done after closing; of all else as long as it takes."""
+        for view in self.views:
+            for due in view.status.dues:
+                late = any(isinstance(trigger, EndOfService) for trigger in due.item.triggers)
+                with self.subTest(kind=view.kind.key, item=due.item.key):
+                    self.assertEqual(out_of_use_minutes(view, due) == 0, late)
 
     def test_how_likely_a_date_is(self):
         """What the plan says of waiting until a day is what supplies reckon with by the evening before."""

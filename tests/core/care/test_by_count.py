@@ -107,7 +107,7 @@ class ByUse(unittest.TestCase):
             self.assertAlmostEqual(meter["litres"].between(start, end) - dry.between(start, end), litres)
 
     def test_water_limits(self):
-        """After a filter with a fifth of bypass 14 °dH carbonate are 2.8: table, scale and cartridge."""
+        """After a filter with a fifth of bypass 14 °dH carbonate are 2.8: table, scale, two cartridges."""
         table = LitresByHardness((HardnessStep(4, 300), HardnessStep(14, 100), HardnessStep(None, 40)))
         self.assertEqual(job(table, 7, water=HARD).first.limit, 300)
         # Nobody knows how old the cartridge is: on average over its life ln 2 / 6 of the rest gets past as well.
@@ -115,6 +115,10 @@ class ByUse(unittest.TestCase):
         self.assertEqual((scale.limit, scale.unit), (10, "g"))
         self.assertAlmostEqual(scale.used, litres * (2.8 + 11.2 * 0.6931 / 6) * 0.017848 * 0.4, delta=0.001)
         self.assertAlmostEqual(job(FilterSpent(), 7, water=HARD).first.limit, 1000 / (0.8 * 14), delta=0.01)
+        changed = MONDAY - timedelta(days=5)
+        both = {"water": replace(HARD, fitted_at=changed), "earlier_water": ((changed, HARD),)}
+        litres = job(CountSince(500, "litres"), 5).first.used
+        self.assertAlmostEqual(job(FilterSpent(), 14, **both).first.used, 100 * litres * 0.8 * 14 / 1000, delta=0.1)
         unfiltered = replace(HARD, cartridge=None)
         self.assertEqual(job(table, 7, water=unfiltered).first.limit, 100)
         self.assertIn("10 g of scale at 14 °dH", job(ScaleBudget(10), 7, water=unfiltered).reasons[0])

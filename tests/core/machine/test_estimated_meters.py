@@ -8,6 +8,7 @@ from datetime import timedelta
 
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
 from lamplight.core.anatomy.parts import Capacities
+from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.triggers import PUCKS, DaysSince
 from lamplight.core.machine.estimated_meters import meters_of
@@ -46,8 +47,10 @@ class Estimated(unittest.TestCase):
         self.assertAlmostEqual(found["milk"].between(MONDAY, MONDAY + timedelta(days=7)), 38.25)
 
     def test_what_programmes_took(self):
-        """Once, at the moment when it was done; not where only a count is known."""
-        facts = (DoneFact("wash", WEEK_AGO + timedelta(days=2)), DoneFact("wash", value=1100), DoneFact("x", MONDAY))
+        """Once, at the moment when it was done; not where only a count is known, or it is counted from there on."""
+        counted = DoneFact("wash", WEEK_AGO + timedelta(days=3), start=Start.COUNTED)
+        done = DoneFact("wash", WEEK_AGO + timedelta(days=2))
+        facts = (done, DoneFact("wash", value=1100), DoneFact("x", MONDAY), counted)
         found = meters(replace(book(28, 40), done=facts))
         self.assertAlmostEqual(found["litres"].between(WEEK_AGO, MONDAY), 20)
         self.assertAlmostEqual(found["litres"].between(WEEK_AGO + timedelta(days=2), MONDAY), 18.5 - 2 * 3.7)

@@ -5,8 +5,12 @@ from __future__ import annotations
 import unittest
 from datetime import date, timedelta
 
+from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import DaysSince
 from lamplight.core.plan.moves import moves, price, visit_price
-from lamplight.core.plan.problem import Plan, Planned, PlanProblem
+from lamplight.core.plan.problem import Plan, Planned, PlanProblem, gives_way
 from lamplight.core.plan.terms import Term, has_routine, term_after, term_now, waiting
 from lamplight.core.usage.passage import Passage
 from tests.base import NOW, DataTest
@@ -66,6 +70,30 @@ class Chances(unittest.TestCase):
         self.assertEqual((later.earliest, later.best_before, later.latest), (day(8), day(8), day(6)))
         self.assertIs(waiting(own, day(2), "tablets"), own)
         self.assertEqual(waiting(own, day(4), "tablets").best_before, day(5))
+
+
+class Deciding(unittest.TestCase):
+    """Which of several rules says when."""
+
+    def test_the_riskiest_first(self):
+        """Best before the day on which the first of them may come, though another is likelier to come first."""
+        narrow = Passage(day(9), day(10), day(11))
+        wide = Passage(day(1), day(12), day(30))
+        rules = [TriggerDue(DaysSince(30), 1.0, 9.0, "days", False, one, Status.CLEAR, "why") for one in (narrow, wide)]
+        job = CareItem("oil", "Oil", Circuit.BREW, "group", (DaysSince(30),), 5)
+        for first, second in (rules, rules[::-1]):
+            due = Due(job, Status.CLEAR, first, (first, second), LastDone(NOW - timedelta(days=9)), ("why",))
+            found = term_now(due, TODAY)
+            self.assertEqual((found.passage, found.best_before), (narrow, wide.quantile(0.1)))
+
+    def test_what_a_keeper_chose(self):
+        """Past its limit by a day that is pinned: theirs, and not told as given way."""
+        wash = task(1, "wash", term(0, 3, 3))
+        late = (Planned(wash, 0, 1, wash.now),)
+        slots = (slot(0), slot(5))
+        for pinned, told in (({}, 1), ({wash.key: frozenset({1})}, 0)):
+            with self.subTest(pinned=pinned):
+                self.assertEqual(len(gives_way(late, PlanProblem(TODAY, day(28), slots, (wash,), pinned=pinned))), told)
 
 
 class ByTheRules(DataTest):

@@ -19,6 +19,7 @@ from lamplight.core.round.chores import Asked, AtMachine, Guided, chores_at
 from lamplight.core.round.problem import Rank
 from lamplight.core.usage.passage import Passage
 from tests.core.makers import MONDAY, OFFICE
+from tests.core.run.test_state import START, advanced, after
 
 ASKED = Asked(OFFICE, MONDAY, MONDAY + timedelta(hours=2), MONDAY + timedelta(days=2))
 CLOSING = "end-of-day"
@@ -102,6 +103,8 @@ class Belongs(unittest.TestCase):
             with self.subTest(why=why):
                 self.assertEqual([(one.why, one.blocked) for one in found.waiting], [(why, blocked)])
                 self.assertEqual(found.chores, ())
+        soon = chores_at(at(due("oil"), put_off={"oil": MONDAY + timedelta(minutes=30)}), ASKED)
+        self.assertEqual([one.why for one in soon.waiting], ["Put off until Mon 23 Nov, 06:30."])
         past = at(due("oil"), put_off={"oil": MONDAY})
         self.assertEqual(ranks(past), {"oil": Rank.DUE})
         elsewhere = replace(ASKED, skipped=("8:oil",))
@@ -146,6 +149,28 @@ class How(unittest.TestCase):
         self.assertNotIn(CLOSING, ranks(at(small[0], **known)))
         self.assertNotIn(CLOSING, ranks(at(*small, **known), replace(ASKED, skipped=(f"7:{CLOSING}",))))
         self.assertNotIn(CLOSING, ranks(at(due("oil", minutes=1), due("seal", minutes=1), **known)))
+        evening = due("rinse", minutes=60, trigger=EndOfService(), at=MONDAY + timedelta(hours=3))
+        both = chores_at(at(small[0], evening, guided=led, at_closing={"oil", "rinse"}), ASKED)
+        self.assertEqual([(one.share.item, one.ready_s) for one in both.chores[2:]], [(CLOSING, 3600)])
+
+    def test_what_is_left_inside(self):
+        """Cleaner that the job itself rinses out is gone at its end; what it does not rinse stays."""
+        put = replace(WIPE, puts=(("brew", Chemistry.ALKALINE), ("milk", Chemistry.ALKALINE)))
+        for rinses, left in (((), {"brew", "milk"}), (("brew",), {"milk"}), (("brew", "milk"), set())):
+            steps = (put, replace(WIPE, rinses=rinses))
+            led = {"oil": Guided(Procedure("oil", "Oil", Circuit.BREW, steps), {})}
+            (chore,) = chores_at(at(due("oil", procedure="oil", minutes=20), guided=led), ASKED).chores
+            with self.subTest(rinses=rinses):
+                self.assertEqual((chore.leaves, chore.brings), (left, {"brew", "milk"}))
+
+    def test_called_back_to_cleaner(self):
+        """To a wait that is over, at once; to one that goes on, so long after its end as cleaner may wait."""
+        machine = at(run=("tablet", after(*advanced(3))))  # it soaks for ten minutes from the third on
+        for minutes, ready, latest in ((3, 600, 600 + 1200), (13, 0, 1200), (23, 0, 600), (31, 0, 300)):
+            with self.subTest(minutes=minutes):
+                now = START + timedelta(minutes=minutes)
+                (chore,) = chores_at(machine, replace(ASKED, now=now, until=now + timedelta(hours=2))).chores
+                self.assertEqual((chore.begun, chore.ready_s, chore.latest_s), (True, ready, latest))
 
 
 class Laws(unittest.TestCase):

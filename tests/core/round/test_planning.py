@@ -8,7 +8,7 @@ import unittest
 from lamplight.core.round.planning import QUARTER_S, at_the_quarter, order_of, plan_round, signature
 from lamplight.core.round.problem import RoundProblem, Span, round_faults
 from lamplight.core.round.search import as_ordered, round_of
-from tests.core.round.problems import any_chores, any_problem, walks
+from tests.core.round.problems import any_chores, any_problem, one_job, walks
 
 
 class Quarter(unittest.TestCase):
@@ -39,6 +39,12 @@ class Quarter(unittest.TestCase):
                 with self.subTest(seed=seed, seconds=seconds):
                     seen = at_the_quarter(self.later(problem, seconds), seconds)
                     self.assertEqual(signature(seen), wanted)
+
+    def test_by_when_hands_are_due(self):
+        """What is due in ten minutes was due in fifteen, five minutes ago; what was ready then is ready."""
+        jobs = (one_job("a", 1, 2, ready_s=300, latest_s=600), one_job("b", 2, 2))
+        seen = at_the_quarter(RoundProblem(jobs, walks((1, 2)), 3600, {}), 300)
+        self.assertEqual([(job.ready_s, job.latest_s) for job in seen.jobs], [(600, 900), (0, None)])
 
     def test_an_end_that_moves_along(self):
         """Where so much time was said, the end is so far from the beginning of the quarter, too."""

@@ -119,6 +119,10 @@ class Asked(unittest.TestCase):
         clock = timer(on, START + timedelta(minutes=8))
         self.assertEqual((clock.elapsed_s, clock.ends_about), (180, START + timedelta(minutes=15)))
         self.assertEqual((on.asked, on.aside), ({"tray-empty": 1}, None))
+        twice = apply(on, event(EventKind.ASKED, 8, 3, "tray-empty"))
+        twice = apply(twice, event(EventKind.ANSWERED, 9, 3, ""))
+        clock = timer(twice, START + timedelta(minutes=10))
+        self.assertEqual((clock.elapsed_s, clock.ends_about), (240, START + timedelta(minutes=16)))
 
     def test_refusals(self):
         """Something else first, something that it does not ask for, nothing to answer."""

@@ -88,6 +88,8 @@ class OneAfterAnother(unittest.TestCase):
         there = [Arrival(9, TODAY + 5 * DAY)]
         self.assertEqual(finds_nothing(10, uses, there, lost)[0].likely, TODAY + 28 * DAY)
         self.assertEqual(enough_by_day(2, [], (), TODAY, 2, (Spoiling(9, TODAY),)), [1.0, 1.0])
+        tomorrow = [UseAhead(3, DateSpread(TODAY + DAY))]
+        self.assertEqual(enough_by_day(4, tomorrow, (), TODAY, 3, (Spoiling(2, TODAY + DAY),)), [1.0, 1.0, 0.0])
         halves = [Arrival(0.5, TODAY)]
         self.assertEqual(enough_by_day(2, [UseAhead(2.5, DateSpread(TODAY))], halves, TODAY, 1), [1.0])
 

@@ -24,6 +24,7 @@ class Cupboard(unittest.TestCase):
         rows = [
             ([(Move.COUNTED, 10), (Move.USED, 2), (Move.BOUGHT, 20)], 28, 0),
             ([(Move.BOUGHT, 5), (Move.USED, 6)], 0, 1),
+            ([(Move.BOUGHT, 5), (Move.USED, 6), (Move.USED, 3)], 0, 4),
             ([(Move.USED, 6)], None, 0),
             ([(Move.BOUGHT, 5), (Move.USED, 9), (Move.COUNTED, 3)], 3, 0),
         ]

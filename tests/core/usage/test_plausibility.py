@@ -71,6 +71,10 @@ class Recognised(unittest.TestCase):
         found = self.doubts(1790, MONDAY - timedelta(days=6, hours=-5))
         self.assertEqual((found[0].kind, found[0].severity), (DoubtKind.BACKWARDS, Severity.REFUSE))
         self.assertIn("read later", found[0].sentence)
+        friday = MONDAY - timedelta(hours=58)
+        for value, meant in ((8100, 1800), (8110, None)):  # 1810 would be more than was read on Saturday
+            with self.subTest(value=value):
+                self.assertEqual(self.doubts(value, friday)[0].suggestion, meant)
 
     def test_first_reading_raises_no_doubt(self):
         """Nothing to compare it with."""
