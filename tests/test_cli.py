@@ -142,7 +142,7 @@ class Demo(DataTest):
         """Something due or overdue, something soon, something clear; on a Sunday, at night, before opening, too."""
         from lamplight.store.checking import problems_in
 
-        for hours in drawn((0, 5 * 24, -10, 16, 33 * 24 - 12), 2):
+        for hours in drawn((0, 5 * 24, -10, 16, 33 * 24 - 12), 1):
             now = NOW + timedelta(hours=hours)
             with self.subTest(now=now):
                 self.prepared(now, fresh=True)

@@ -12,6 +12,7 @@ from PIL import Image
 
 from lamplight.actions.photos import MOST_MEGAPIXELS, shrunk
 from lamplight.core.errors import InvalidInput
+from tests.draw import drawn
 
 MAKE = """
 import sys
@@ -54,12 +55,13 @@ class Memory(unittest.TestCase):
 
     def test_stays_small(self):
         """A phone's 50 megapixels, and the largest of each other format, in less than 200 MB, all of Python with it."""
-        for megapixels, form, mode, progressive in (
+        largest = (
             (50, "JPEG", "RGB", False),
             (MOST_MEGAPIXELS["progressive JPEG"], "JPEG", "RGB", True),
             (MOST_MEGAPIXELS["PNG"], "PNG", "RGBA", False),
             (MOST_MEGAPIXELS["WEBP"], "WEBP", "RGB", False),
-        ):
+        )
+        for megapixels, form, mode, progressive in drawn(largest, 2):
             path = self.made(megapixels, form, mode, progressive)
             asked = subprocess.run([sys.executable, "-c", TAKE, str(path)], capture_output=True, text=True, check=True)
             size, peak = asked.stdout.splitlines()
@@ -69,7 +71,7 @@ class Memory(unittest.TestCase):
 
     def test_refused_by_its_size(self):
         """A few kilobytes that would become hundreds of megabytes are not decoded at all."""
-        for form, progressive in (("PNG", False), ("WEBP", False), ("JPEG", True)):
+        for form, progressive in drawn((("PNG", False), ("WEBP", False), ("JPEG", True)), 1):
             data = self.made(30, form, "L" if form == "PNG" else "RGB", progressive).read_bytes()
             with self.subTest(form=form), self.assertRaisesRegex(InvalidInput, "million pixels. Take it"):
                 shrunk(data)

@@ -71,7 +71,7 @@ class Fortnight(BrowserTest):
         page.goto("/")
         first = page.locator(THINGS).count()
         events = (None, self.a_descale, self.a_fault, None, self.a_filter, self.an_undo)
-        for day, event in drawn(enumerate(events), 4):
+        for day, event in drawn(enumerate(events), 3):
             self.morning()
             self.read_all()
             if event is not None:

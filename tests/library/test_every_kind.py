@@ -26,6 +26,7 @@ from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.tested import WaterTest
 from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE
+from tests.draw import LONG
 
 HARD = WaterAtMachine(WaterTest(date(2026, 1, 1), total_dh=18, carbonate_dh=14), Cartridge(1000, bypass=0.2))
 NOW = datetime(2026, 11, 24, 16, 20, tzinfo=UTC)
@@ -55,7 +56,7 @@ def lived_in(kind: Kind, gaps: list[tuple[int, int]], done_days: list[int]) -> M
 class EveryKind(unittest.TestCase):
     """Laws of the whole engine."""
 
-    @settings(max_examples=40, derandomize=True)
+    @settings(max_examples=40 if LONG else 20, derandomize=True)
     @given(KINDS, GAPS, st.lists(st.integers(0, 13), min_size=1, max_size=6), st.integers(1, 7))
     def test_nothing_comes_round_oftener_than_somebody_is_there(self, key, gaps, done_at, open_days):
         """Once on each open day at most; a tenth is left to where the lived weeks begin and end."""

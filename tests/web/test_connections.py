@@ -6,6 +6,7 @@ import sqlite3
 
 from lamplight.store.database import data_file, database
 from tests.base import WebTest
+from tests.draw import drawn
 from tests.made_demo import copied_demo
 
 
@@ -28,7 +29,7 @@ class LookingBack(WebTest):
         paths = {rule.rule.replace("<int:machine_id>", "3") for rule in pages}
         looked_at = sorted(path for path in paths if "<" not in path)
         self.assertGreater(len(looked_at), 60)
-        for n, path in enumerate(looked_at):
+        for n, path in enumerate(drawn(looked_at, 24)):
             self.other.execute(f"PRAGMA user_version = {n}")  # no page rests on that one
             with self.subTest(path=path):
                 self.assertLess(self.client.get(path).status_code, 500)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import http.client
 import re
 import socket
@@ -172,7 +173,9 @@ class Served(DataTest):
         self.addCleanup(thread.join, 10)
         self.addCleanup(self.server.close)
         deadline = time.monotonic() + 10
-        while self.server.config.context is None and time.monotonic() < deadline:
+        while time.monotonic() < deadline:
+            with contextlib.suppress(OSError), socket.create_connection(("127.0.0.1", self.server.effective_port), 1):
+                break
             time.sleep(0.02)
         return self.server.effective_port
 

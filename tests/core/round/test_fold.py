@@ -11,6 +11,7 @@ from lamplight.core.round.search import round_of
 from lamplight.core.round.stops import stops_of
 from lamplight.core.round.works import Work
 from tests.core.round.problems import any_chores, missing, one_job, share, walks
+from tests.draw import drawn
 
 
 def chore(item, rank=Rank.DUE, hands_s=300, settles=(), opening="", **rest):
@@ -56,14 +57,14 @@ class Unfolded(unittest.TestCase):
     def test_never_for_less(self):
         """What is taken apart leaves out no more that matters than what is done together."""
         apart = 0
-        for seed in range(50):
+        for seed in drawn(range(50), 16):
             for until in (900, 1800, 2700):
                 whole = RoundProblem(folded(any_chores(seed)), walks((1, 2, 3)), until, {})
                 plan, problem = plan_round(any_chores(seed), walks((1, 2, 3)), until, {})
                 with self.subTest(seed=seed, until=until):
                     self.assertLessEqual(missing(plan), missing(round_of(whole)))
                 apart += problem != whole
-        self.assertGreater(apart, 5)
+        self.assertGreater(apart, 1)
 
 
 class Stops(unittest.TestCase):
