@@ -22,3 +22,8 @@ def said_to(state, choice=None):
     if ask is None:
         return ""
     return choice or (ask.choices[0] if ask.choices else "3")
+
+
+def delivered_ml(procedure):
+    """Water that all steps of a procedure let out together."""
+    return sum(delivery.ml for step in procedure.steps for delivery in step.delivers)

@@ -59,11 +59,6 @@ def diagnose_meaning(view: MachineView, meaning: Meaning) -> Diagnosis:
     return replace(found, jobs=jobs, filling=filling_of(meaning.pattern, view.whole_kind.traits) or "")
 
 
-def panel_diagnosis(view: MachineView) -> Diagnosis | None:
-    """The causes of what is to be seen to first; None where the panel is dark or no rule knows it."""
-    return diagnose_meaning(view, view.panel.meanings[0]) if view.panel.meanings else None
-
-
 def disagreements_of(view: MachineView) -> tuple[Disagreement, ...]:
     """Where lamp and book say different things."""
     spoken_for = {pattern.asks_for for pattern in view.whole_kind.panel.all_patterns if pattern.asks_for}

@@ -20,7 +20,7 @@ from lamplight.core.run.state import EventKind
 from lamplight.library.catalogue import kinds
 from lamplight.sight.actor import Actor
 from lamplight.sight.causes import known_causes, known_symptoms
-from lamplight.sight.diagnosis import diagnose, disagreements_of, panel_diagnosis
+from lamplight.sight.diagnosis import diagnose, diagnose_meaning, disagreements_of
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.store.logbook import entries
@@ -31,6 +31,13 @@ from tests.base import NOW, DataTest
 from tests.pace import after_waiting
 
 HAND = Actor(NOW)
+
+
+def panel_diagnosis(view):
+    """The causes of what is to be seen to first; None where the panel is dark or no rule knows it."""
+    return diagnose_meaning(view, view.panel.meanings[0]) if view.panel.meanings else None
+
+
 # A panel of our own making: overlapping patterns, two causes that facts tell apart.
 KIND = """key: bench
 title: Bench with two lamps

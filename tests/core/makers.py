@@ -24,9 +24,14 @@ def daily_readings(days, per_day, start=1000, end=MONDAY):
     return tuple(readings)
 
 
+def with_counter(known, name, facts):
+    """The same book with other facts for one counter."""
+    return replace(known, counters={**known.counters, name: facts})
+
+
 def with_drinks(known, **facts):
     """A book with some facts of its drinks counter changed."""
-    return known.with_counter("drinks", replace(known.drinks, **facts))
+    return with_counter(known, "drinks", replace(known.drinks, **facts))
 
 
 def book(days=28, per_day=40, done=None, end=MONDAY, **rest):

@@ -25,7 +25,7 @@ from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.tested import WaterTest
 from lamplight.library.catalogue import kinds
-from tests.core.makers import MONDAY, OFFICE
+from tests.core.makers import MONDAY, OFFICE, with_counter
 from tests.draw import LONG
 
 HARD = WaterAtMachine(WaterTest(date(2026, 1, 1), total_dh=18, carbonate_dh=14), Cartridge(1000, bypass=0.2))
@@ -127,7 +127,7 @@ class EveryKind(unittest.TestCase):
         before = lived_in(kind, gaps, [back])
         seen = assess(before, kind, OFFICE, NOW)
         told = Reading(NOW, seen.expected_drinks)
-        after = before.with_counter("drinks", CounterBook((*before.drinks.readings, told)))
+        after = with_counter(before, "drinks", CounterBook((*before.drinks.readings, told)))
         dates = {due.item.key: due.likely for due in assess(after, kind, OFFICE, NOW).dues}
         for due in seen.dues:
             was, now = due.likely, dates[due.item.key]

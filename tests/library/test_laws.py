@@ -28,7 +28,7 @@ from lamplight.library.catalogue import (
 from lamplight.library.schema import KindFile
 from lamplight.sight.procedures import FREE
 from tests.library import laws
-from tests.pace import after_waiting, said_to
+from tests.pace import after_waiting, delivered_ml, said_to
 
 # Kinds as a keeper would write them off a manual, each with programmes in an order of its own. None of them ships.
 COURSES = {
@@ -133,7 +133,7 @@ class HeldBack(unittest.TestCase):
         """One container, of a litre and a half, under the frother and nowhere else."""
         procedure = adapted(COURSES["valve-lamps"], procedures()["descale"])
         self.assertEqual([(one.key, one.least_ml) for one in procedure.stands], [("frother", 1500)])
-        self.assertEqual(procedure.delivered_ml, 950 + 1000 + 240)
+        self.assertEqual(delivered_ml(procedure), 950 + 1000 + 240)
 
     def test_one_vessel_and_two(self):
         """One under two outlets, one under each, one bowl in place of the tray."""

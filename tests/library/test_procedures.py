@@ -30,7 +30,7 @@ from lamplight.library.catalogue import (
 )
 from lamplight.library.procedure_schema import ProcedureFile
 from lamplight.sight.procedures import FREE
-from tests.pace import after_waiting, said_to
+from tests.pace import after_waiting, delivered_ml, said_to
 
 START = datetime(2026, 11, 24, 7, tzinfo=UTC)
 
@@ -181,7 +181,7 @@ class Water(unittest.TestCase):
                 self.assertEqual([stop for stop in plan.stops if stop.vessel != "tray"], [])
                 ends = plan.steps[-1].after
                 self.assertEqual({name: ml for name, ml in ends.items() if ml and name != "tray"}, {})
-                self.assertEqual(sum(plan.caught.values()), procedure.delivered_ml)
+                self.assertEqual(sum(plan.caught.values()), delivered_ml(procedure))
 
     def test_small_containers_are_tipped_out_on_the_way(self):
         """Descaling the tabletop into half a litre under each outlet: three stops, worked by hand.
@@ -273,7 +273,7 @@ class ByTheTrade(unittest.TestCase):
         self.assertEqual((soak.low_s, soak.high_s), (20 * 60, 30 * 60))
         acid = procedure_for("office-tower", "acid-milk-wash")
         self.assertEqual(next(s.amount_ml for s in acid.steps if s.amount_ml), 1000)
-        flush = procedure_for("removable-tabletop", "filter-change").delivered_ml
+        flush = delivered_ml(procedure_for("removable-tabletop", "filter-change"))
         self.assertTrue(100 <= flush <= 500)
         check = procedure_for("office-tower", "fridge-check").steps[0]
         self.assertIn("2 to 4 °C", check.why)

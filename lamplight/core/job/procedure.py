@@ -135,11 +135,6 @@ class Procedure:
         return tuple(Flow(step.delivers, step.tips, step.stands) for step in self.steps)
 
     @property
-    def delivered_ml(self) -> int:
-        """Water that all steps let out together."""
-        return sum(delivery.ml for step in self.steps for delivery in step.delivers)
-
-    @property
     def roles(self) -> tuple[str, ...]:
         """The products that it takes, by role, each once."""
         return tuple(dict.fromkeys(need.role for need in self.needs if need.role))

@@ -126,10 +126,6 @@ class MachineBook:
         """The facts of the drinks counter."""
         return self.counter("drinks")
 
-    def with_counter(self, name: str, facts: CounterBook) -> MachineBook:
-        """The same book with other facts for one counter."""
-        return replace(self, counters={**self.counters, name: facts})
-
 
 def _judged(fact: DoneFact, kinds: Timeline[str, datetime], known: Mapping[str, Kind]) -> DoneFact:
     then = kinds.at(fact.at) if fact.at is not None else fact.judged_by

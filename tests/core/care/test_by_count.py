@@ -27,7 +27,7 @@ from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.tested import WaterTest
 from tests.core.care.makers import HARD, NOON, item, job, judged, kind
-from tests.core.makers import MONDAY, OFFICE, book, daily_readings
+from tests.core.makers import MONDAY, OFFICE, book, daily_readings, with_counter
 
 
 class ByUse(unittest.TestCase):
@@ -74,7 +74,7 @@ class ByUse(unittest.TestCase):
         self.assertAlmostEqual(due.first.used, 50, delta=0.5)
         self.assertIn("milk drinks", due.reasons[0])
         own = daily_readings(28, 16, end=MONDAY)
-        known = book(28, 40, {"job": MONDAY - timedelta(days=7)}).with_counter("milk", CounterBook(own))
+        known = with_counter(book(28, 40, {"job": MONDAY - timedelta(days=7)}), "milk", CounterBook(own))
         due = judged(known, item(CountSince(60, "milk")), counters=("drinks", "milk"))["job"]
         self.assertAlmostEqual(due.first.used, 80, delta=0.5)
         self.assertEqual(due.status, Status.OVERDUE)

@@ -12,7 +12,7 @@ from lamplight.core.care.last_done import DoneFact, last_done
 from lamplight.core.usage.counters import CounterBook, Reading
 from lamplight.core.usage.cumulative import CumulativeCount, cumulative_of
 from lamplight.core.usage.weekday_rates import usage_of
-from tests.core.makers import MONDAY, OFFICE, book
+from tests.core.makers import MONDAY, OFFICE, book, with_counter
 
 KNOWN = book(28, 40)
 
@@ -45,7 +45,7 @@ class Latest(unittest.TestCase):
         before, old = DoneFact("job", value=3), DoneFact("job", at=MONDAY - timedelta(days=900))
         self.assertEqual(latest(before)["job"].position, 3 - 1000)
         self.assertEqual(latest(old, before)["job"].position, -997)
-        single = KNOWN.with_counter("drinks", CounterBook((Reading(MONDAY, 1000),)))
+        single = with_counter(KNOWN, "drinks", CounterBook((Reading(MONDAY, 1000),)))
         self.assertEqual(latest(before, known=single)["job"].position, -997)
         self.assertEqual(latest(old, before, known=single)["job"].at, old.at)
 
@@ -64,7 +64,7 @@ class Latest(unittest.TestCase):
 
     def test_a_count_without_readings(self):
         """Nothing to place it by."""
-        empty = KNOWN.with_counter("drinks", CounterBook(()))
+        empty = with_counter(KNOWN, "drinks", CounterBook(()))
         self.assertEqual(latest(DoneFact("job", value=50), known=empty), {})
         self.assertEqual(latest(DoneFact("job"), known=KNOWN), {})
 

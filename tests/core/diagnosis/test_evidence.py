@@ -20,7 +20,7 @@ from lamplight.core.usage.counters import Restart
 from lamplight.core.words import span_words
 from lamplight.library.catalogue import kinds
 from tests.core.care.makers import HARD, item, kind
-from tests.core.makers import MONDAY, OFFICE, book
+from tests.core.makers import MONDAY, OFFICE, book, with_counter
 from tests.core.run.test_state import PROCEDURE, after, step
 
 
@@ -55,7 +55,7 @@ class Facts(unittest.TestCase):
         self.assertIn("put-off:grease", found)
         self.assertAlmostEqual(found["pucks-share"][0], 2 * 40 / 14, delta=1)  # Thursday and Friday
         self.assertLess(found["grind-drinks"][0], 41)
-        with_restart = assess(known.with_counter("drinks", counters), kind, OFFICE, MONDAY)
+        with_restart = assess(with_counter(known, "drinks", counters), kind, OFFICE, MONDAY)
         self.assertAlmostEqual(evidence_of(with_restart, kind, Circumstances())["restart-days"][0], 3.0)
         told_yes = Circumstances([ConfirmationAt("machine-on", True, MONDAY)])
         self.assertNotIn("drawer-unseen", evidence_of(seen, kind, told_yes))

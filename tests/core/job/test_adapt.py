@@ -13,6 +13,7 @@ from lamplight.core.job.adaptation import Adaptation
 from lamplight.core.job.procedure import Need, Procedure, ShippedNeed, ShippedProcedure, ShippedStep, Stand
 from lamplight.core.job.steps import Step, StepKind, applies
 from lamplight.core.words import words_for_ml
+from tests.pace import delivered_ml
 
 
 def shipped(*steps, needs=(), outlets=()):
@@ -46,7 +47,7 @@ class Fits(unittest.TestCase):
         self.assertEqual([s.title for s in tank.steps], ["Fill the tank with 1.5 L", "Pump"])
         self.assertEqual((tank.steps[0].part, tank.steps[0].amount_ml), ("tank", 1500))
         self.assertEqual(
-            (tank.steps[1].duration.likely_s, tank.delivered_ml, tank.steps[1].access), (2, 1500, "Code: 12")
+            (tank.steps[1].duration.likely_s, delivered_ml(tank), tank.steps[1].access), (2, 1500, "Code: 12")
         )
         self.assertEqual([(n.amount, n.mix_ml) for n in tank.needs], [("1.5 L", 1500), ("1", None)])
         self.assertEqual(tank.stands, (Stand("coffee", "the spout", ("coffee",)),))

@@ -14,7 +14,7 @@ from lamplight.core.care.triggers import PUCKS, DaysSince
 from lamplight.core.machine.estimated_meters import meters_of
 from lamplight.core.usage.counters import CounterBook, Reading
 from tests.core.care.makers import item, kind
-from tests.core.makers import MONDAY, OFFICE, book
+from tests.core.makers import MONDAY, OFFICE, book, with_counter
 
 WEEK_AGO = MONDAY - timedelta(days=7)
 
@@ -40,7 +40,7 @@ class Estimated(unittest.TestCase):
     def test_the_keepers_guess_is_of_drinks(self):
         """It stands in for readings of the drinks, not for those of another counter."""
         milk = CounterBook((Reading(MONDAY, 135),))
-        guessed = replace(book(0, 40), guess_per_day=30.0).with_counter("milk", milk)
+        guessed = with_counter(replace(book(0, 40), guess_per_day=30.0), "milk", milk)
         found = meters(guessed, counters=("drinks", "milk"))
         self.assertAlmostEqual(found["drinks"].usage.rates[0], 30)
         self.assertAlmostEqual(found["milk"].usage.rates[0], 7.5)  # a quarter of the guess
@@ -71,11 +71,11 @@ class Estimated(unittest.TestCase):
     def test_a_counter_of_its_own(self):
         """It is read where there is one; until somebody has, it is estimated."""
         milk = CounterBook((Reading(WEEK_AGO, 100), Reading(MONDAY, 135)))
-        found = meters(book(28, 40).with_counter("milk", milk), counters=("drinks", "milk"))
+        found = meters(with_counter(book(28, 40), "milk", milk), counters=("drinks", "milk"))
         self.assertAlmostEqual(found["milk"].between(WEEK_AGO, MONDAY), 35)
         self.assertEqual(found["milk"].how, "")
         self.assertNotEqual(meters(counters=("drinks", "milk"))["milk"].how, "")
-        self.assertEqual(meters(book(28, 40).with_counter("milk", milk))["milk"].between(WEEK_AGO, MONDAY), 50)
+        self.assertEqual(meters(with_counter(book(28, 40), "milk", milk))["milk"].between(WEEK_AGO, MONDAY), 50)
 
 
 if __name__ == "__main__":

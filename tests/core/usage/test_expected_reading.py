@@ -13,7 +13,7 @@ from lamplight.core.usage.counters import CleaningDrinks, CounterBook, Reading, 
 from lamplight.core.usage.expected_reading import expected_reading
 from lamplight.core.usage.passage import EIGHT_IN_TEN
 from tests.core.care.makers import item, kind
-from tests.core.makers import MONDAY, OFFICE, book, with_drinks
+from tests.core.makers import MONDAY, OFFICE, book, with_counter, with_drinks
 
 TUESDAY = MONDAY + timedelta(days=1)
 
@@ -52,7 +52,7 @@ class Expected(unittest.TestCase):
         day, week = (expected(book(28, 40), MONDAY + timedelta(days=days)).margin for days in (1, 7))
         self.assertLess(0, day)
         self.assertLess(day, week)
-        single = book(28, 40).with_counter("drinks", CounterBook((Reading(MONDAY, 1800),)))
+        single = with_counter(book(28, 40), "drinks", CounterBook((Reading(MONDAY, 1800),)))
         self.assertIsNone(expected(single).margin)
 
     def test_without_a_reading(self):
