@@ -30,10 +30,10 @@ test: .venv/.workshop
 	@sh tools/install_chromium.sh
 	@$(BIN)/python -m tests
 
+# Every test, nothing left to the draw, and twenty lives.
 test-long: .venv/.workshop
-	@LAMPLIGHT_LIVES=20 LAMPLIGHT_STEPS=200 LAMPLIGHT_LONG=1 LAMPLIGHT_BOOKS=500 \
-		$(BIN)/python -m unittest -v tests.living.test_random_user tests.living.test_run_states tests.actions.test_any_order \
-		tests.web.test_methods tests.web.test_any_book tests.web.test_sweep tests.browser.test_fortnight
+	@sh tools/install_chromium.sh
+	@LAMPLIGHT_LIVES=20 LAMPLIGHT_STEPS=200 LAMPLIGHT_LONG=1 LAMPLIGHT_BOOKS=500 $(BIN)/python -m tests
 
 lint: .venv/.workshop
 	@$(BIN)/ruff check . && $(BIN)/ruff format --check .
