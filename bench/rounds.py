@@ -11,7 +11,7 @@ import random
 import statistics
 import time
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.round.fold import Chore, folded
 from lamplight.core.round.problem import Rank, RoundProblem, Share, Walks, round_faults
 from lamplight.core.round.search import round_of

@@ -158,7 +158,7 @@ def _serve_alone(folder: Path, reach: Reach, port: int, clock: Clock, own: tuple
     from lamplight.clockwork import clockwork
     from lamplight.library.catalogue import procedures
     from lamplight.store.database import database, held_open
-    from lamplight.store.passphrases import secrets_by_keeper
+    from lamplight.store.tokens import secrets_by_keeper
     from lamplight.web import create_app
     from lamplight.web.addresses import check_reach, reached_at
 
@@ -217,8 +217,8 @@ def add_keeper(
 
 def _check_clock(now: datetime, is_right: bool) -> None:
     """Refuse to write under a clock that may be wrong."""
-    from lamplight.core.site.computer_clock import clock_doubt
-    from lamplight.store.clock import last_written
+    from lamplight.core.moment import clock_doubt
+    from lamplight.store.logbook import last_written
 
     doubt = clock_doubt(now, last_written())
     if doubt and not is_right:

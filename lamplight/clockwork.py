@@ -17,8 +17,7 @@ from lamplight.lines.daily_copy import back_up_once
 from lamplight.lines.notify import by_itself
 from lamplight.lines.smtp import Server, hand_over
 from lamplight.simulators.mail_catcher import HOST, catching
-from lamplight.store.mail import MailSettings
-from lamplight.store.mail_password import mail_password
+from lamplight.store.mail import MailSettings, mail_password
 
 SECONDS_BETWEEN_COPIES, SECONDS_BETWEEN_TURNS = 600, 15
 

@@ -11,8 +11,7 @@ from lamplight.actions.person_lines import write_of_person
 from lamplight.core.errors import InvalidInput
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.words import plural
-from lamplight.sight.actor import Actor, here
-from lamplight.sight.over_keepers import needs_over
+from lamplight.sight.actor import Actor, here, needs_over
 from lamplight.store.database import database
 from lamplight.store.mail import wishes_rows
 from lamplight.store.models import FeedVersion, Invite, Outgoing, SignIn, WishesVersion

@@ -7,10 +7,9 @@ from datetime import datetime
 from lamplight.actions.person_lines import write_of_person
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
-from lamplight.core.texts import required
-from lamplight.sight.actor import Actor
-from lamplight.sight.api_tokens import Scope, good_tokens
-from lamplight.sight.over_keepers import needs_over
+from lamplight.core.words import required
+from lamplight.sight.access import Scope, good_tokens
+from lamplight.sight.actor import Actor, needs_over
 from lamplight.store.database import database
 from lamplight.store.models import ApiToken
 from lamplight.store.tokens import fresh_token, hashed

@@ -11,7 +11,7 @@ from ruamel.yaml.comments import CommentedMap
 from lamplight.actions.shared import write_shared
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
-from lamplight.core.texts import required
+from lamplight.core.words import required
 from lamplight.library import catalogue
 from lamplight.library.kind_edit import set_title, take_item
 from lamplight.library.kind_text import opened, written
@@ -21,8 +21,8 @@ from lamplight.sight.building import suggested_items
 from lamplight.sight.kinds import KINDS, kinds
 from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.store.database import database
+from lamplight.store.definitions import own_text
 from lamplight.store.models import KindVersion
-from lamplight.store.texts import own_text
 
 BUILT = "kind built"
 # What a machine has at the least; all else is put on.

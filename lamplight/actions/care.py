@@ -12,7 +12,7 @@ from lamplight.core.care.triggers import FIRST_DRINK, REFILL, AfterEvent, HoursS
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.sightings import asked_for
 from lamplight.core.machine.kind import Kind
-from lamplight.core.texts import optional, required
+from lamplight.core.words import optional, required
 from lamplight.sight.actor import Actor
 from lamplight.sight.kinds import kind_of, kind_then
 from lamplight.store.books import book

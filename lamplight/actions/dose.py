@@ -6,13 +6,13 @@ from collections.abc import Sequence
 
 from lamplight.actions.entries import write_entry
 from lamplight.core.dose.beaker import Measuring
+from lamplight.core.dose.in_hand import RoundVessel, height_of
 from lamplight.core.dose.repeats import MOST_REPEATS
-from lamplight.core.dose.vessel import RoundVessel, height_of
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.dose import refusal_of_volume
 from lamplight.core.machine.marks import DoseMark
 from lamplight.core.machine.trial import Trial
-from lamplight.core.texts import optional
+from lamplight.core.words import optional
 from lamplight.sight.actor import Actor
 from lamplight.sight.cupboard import products
 from lamplight.sight.dose import MixHere, mix_of

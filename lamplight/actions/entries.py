@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from lamplight.sight.actor import Actor
-from lamplight.sight.rights import check_entry, check_site
+from lamplight.sight.actor import Actor, check_entry, check_site
 from lamplight.store.models import Entry
 from lamplight.store.once import taken_once
 from lamplight.store.whereabouts import site_of_machine, site_then

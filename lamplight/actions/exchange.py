@@ -11,8 +11,7 @@ from lamplight.core.errors import LamplightError
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Reading, backwards_pairs
-from lamplight.core.usage.import_plausibility import doubtful_among
-from lamplight.core.usage.plausibility import future_doubt
+from lamplight.core.usage.plausibility import doubtful_among, future_doubt
 from lamplight.formats.readings_csv import EXAMPLES, Problem, Row, read
 from lamplight.sight.actor import Actor
 from lamplight.sight.kinds import kind_of

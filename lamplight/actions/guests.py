@@ -16,14 +16,13 @@ from lamplight.core.care.item import ItemRole
 from lamplight.core.errors import InvalidInput
 from lamplight.core.guest.reports import LONGEST_WORDS, GuestTelling, GuestTells, already_told
 from lamplight.core.keepers.rights import Right
+from lamplight.core.lamps.intervals import Filling, filled_event
 from lamplight.core.lamps.match import PanelSignals, checked_signals
-from lamplight.core.lamps.refills import Filling, filled_event
-from lamplight.core.texts import optional
-from lamplight.sight.actor import Actor
+from lamplight.core.words import optional
+from lamplight.sight.actor import Actor, check_site
 from lamplight.sight.guests import MOST_WAITING, may_tell, shows_of, signals_of
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_view import MachineView
-from lamplight.sight.rights import check_site
 from lamplight.store.database import database, photo_folder
 from lamplight.store.files import write_whole
 from lamplight.store.guests import ReportRow, waiting_reports

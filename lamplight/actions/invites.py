@@ -9,13 +9,12 @@ from lamplight.actions.passphrases import check_strength, set_passphrase
 from lamplight.actions.sites import save_keeper, serve_too
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right, RoleAtSite
+from lamplight.sight.access import invite_of
 from lamplight.sight.actor import Actor, here
-from lamplight.sight.invites import invite_of
 from lamplight.store.database import database
-from lamplight.store.invites import open_invites
 from lamplight.store.models import Invite
 from lamplight.store.sites import KeeperRow, SiteRow
-from lamplight.store.tokens import fresh_token, hashed
+from lamplight.store.tokens import fresh_token, hashed, open_invites
 
 MOST_OPEN = 20
 GONE = "That invitation was used, withdrawn, or is older than two days. Ask for a new one."

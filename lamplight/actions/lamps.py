@@ -5,12 +5,12 @@ from __future__ import annotations
 from datetime import datetime
 
 from lamplight.actions.entries import write_entry
-from lamplight.core.diagnosis.grinding import DRINK_JUDGED, GRIND_EVENTS, grinding
+from lamplight.core.diagnosis.faults import DRINK_JUDGED, GRIND_EVENTS, grinding
 from lamplight.core.errors import InvalidInput
+from lamplight.core.lamps.intervals import Filling, filled_event, filling_of, unconfirmed_event
 from lamplight.core.lamps.match import Match, PanelSignals, checked_signals, meanings, unexplained
-from lamplight.core.lamps.refills import Filling, filled_event, filling_of, unconfirmed_event
 from lamplight.core.machine.kind import Kind
-from lamplight.core.texts import required
+from lamplight.core.words import required
 from lamplight.sight.actor import Actor
 from lamplight.sight.causes import known_causes
 from lamplight.sight.kinds import kind_of, kind_then

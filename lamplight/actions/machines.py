@@ -14,9 +14,9 @@ from lamplight.core.care.item import ItemRole, Start
 from lamplight.core.care.trigger_base import Limited
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.keepers.rights import Right
-from lamplight.core.texts import optional, required
 from lamplight.core.usage.counters import Reading
 from lamplight.core.water.cartridge import Cartridge
+from lamplight.core.words import optional, required
 from lamplight.sight.actor import Actor
 from lamplight.sight.kinds import kind_of, kind_then
 from lamplight.store.database import database

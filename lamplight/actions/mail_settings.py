@@ -12,13 +12,12 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
-from lamplight.core.texts import optional, required
+from lamplight.core.words import optional, required
 from lamplight.formats.mail_message import mail_address
+from lamplight.sight.access import wishes_of_token
 from lamplight.sight.actor import Actor
-from lamplight.sight.mail import wishes_of_token
 from lamplight.store.database import database
-from lamplight.store.mail import MailSettings, WishesRow, mail_settings, wishes_rows
-from lamplight.store.mail_password import belongs_elsewhere, keep_password
+from lamplight.store.mail import MailSettings, WishesRow, belongs_elsewhere, keep_password, mail_settings, wishes_rows
 from lamplight.store.models import MailVersion, Outgoing, WishesVersion
 from lamplight.store.rights import keeper_names
 from lamplight.store.sites import SiteRow, keepers

@@ -31,13 +31,11 @@ from webauthn.helpers.structs import (
 from lamplight.actions.passphrases import confirm
 from lamplight.actions.person_lines import write_of_person
 from lamplight.core.errors import InvalidInput
-from lamplight.sight.actor import Actor
-from lamplight.sight.over_keepers import needs_over
-from lamplight.sight.passkeys import Place, can_have_keys, good_keys
+from lamplight.sight.access import Place, can_have_keys, good_keys
+from lamplight.sight.actor import Actor, needs_over
 from lamplight.store.database import database
 from lamplight.store.models import Challenge, Passkey, TwoSteps
-from lamplight.store.passphrases import SecretRow, secrets_by_keeper
-from lamplight.store.tokens import hashed
+from lamplight.store.tokens import SecretRow, hashed, secrets_by_keeper
 
 GOOD_FOR = timedelta(minutes=5)
 MOST_KEYS = 10

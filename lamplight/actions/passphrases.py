@@ -12,12 +12,11 @@ from lamplight.actions.api_tokens import end_tokens_of
 from lamplight.actions.person_lines import write_of_person
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
-from lamplight.sight.actor import Actor
-from lamplight.sight.over_keepers import needs_over
+from lamplight.sight.actor import Actor, needs_over
 from lamplight.store.database import database
 from lamplight.store.models import KeeperSecret
-from lamplight.store.passphrases import SecretRow, secrets_by_keeper
 from lamplight.store.sites import KeeperRow, keepers, sites
+from lamplight.store.tokens import SecretRow, secrets_by_keeper
 
 SHORTEST, LONGEST = 10, 200
 # A guesser who knows the lists of common words and passwords needs more tries than this (powers of ten).

@@ -8,7 +8,7 @@ from datetime import date, timedelta
 from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import Right, allows
-from lamplight.core.texts import optional
+from lamplight.core.words import optional
 from lamplight.sight.actor import Actor
 from lamplight.store.database import database
 from lamplight.store.models import MachineMove, MachineVersion, SetupVersion

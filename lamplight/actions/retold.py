@@ -14,11 +14,11 @@ from lamplight.core.job.traits import forms_of
 from lamplight.core.keepers.rights import Right
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Use
+from lamplight.core.run.cleaners import offered_ml
 from lamplight.core.run.clock import learned_steps, with_learned
 from lamplight.core.run.hearing import with_water
 from lamplight.core.run.rules import apply
 from lamplight.core.run.state import EventKind, RunEvent
-from lamplight.core.run.vessels import offered_ml
 from lamplight.library import catalogue
 from lamplight.sight.actor import Actor
 from lamplight.sight.procedures import known_procedure

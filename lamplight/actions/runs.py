@@ -22,8 +22,7 @@ from lamplight.core.run.rules import apply
 from lamplight.core.run.state import EventKind, RunEvent
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.stock import Move
-from lamplight.core.texts import optional
-from lamplight.core.words import listed
+from lamplight.core.words import listed, optional
 from lamplight.sight.actor import Actor
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_views import machine_view

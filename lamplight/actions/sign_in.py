@@ -8,12 +8,10 @@ from lamplight.actions.passphrases import is_right
 from lamplight.actions.person_lines import write_of_person
 from lamplight.actions.tries import count_try, forgive
 from lamplight.core.errors import InvalidInput
-from lamplight.sight.actor import Actor
-from lamplight.sight.over_keepers import needs_over
+from lamplight.sight.actor import Actor, needs_over
 from lamplight.store.database import database
 from lamplight.store.models import Entry, KnownDevice, SignIn
-from lamplight.store.passphrases import SecretRow, secrets_by_keeper
-from lamplight.store.tokens import fresh_token, hashed
+from lamplight.store.tokens import SecretRow, fresh_token, hashed, secrets_by_keeper
 
 KEPT = timedelta(days=60)  # ended sessions, before they are forgotten
 

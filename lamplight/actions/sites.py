@@ -11,12 +11,10 @@ from lamplight.actions.entries import write_entry
 from lamplight.actions.passphrases import confirm
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import Right, RoleAtSite, roles_after
-from lamplight.core.languages import BRITISH, LANGUAGES
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
 from lamplight.core.site.degrees import CELSIUS, UNITS_OF_TEMPERATURE
-from lamplight.core.texts import optional, required
-from lamplight.sight.actor import Actor, here
-from lamplight.sight.over_keepers import known_to, needs_over
+from lamplight.core.words import BRITISH, LANGUAGES, optional, required
+from lamplight.sight.actor import Actor, here, known_to, needs_over
 from lamplight.store.database import database
 from lamplight.store.models import Closure, Entry, Keeper, KeeperRole, KeeperVersion, Site, SiteVersion
 from lamplight.store.rights import roles_at, roles_by_site

@@ -11,10 +11,10 @@ from lamplight.actions.shared import write_shared
 from lamplight.core.bounds import DOSE, UNITS, VOLUME_ML, within
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product
+from lamplight.core.stock.costs import PackPrice
 from lamplight.core.stock.stock import Move
-from lamplight.core.texts import required
 from lamplight.core.water.acids import AcidPart, acid_named
-from lamplight.core.words import units_in_words
+from lamplight.core.words import required, units_in_words
 from lamplight.sight.actor import Actor, here
 from lamplight.sight.cupboard import (
     LONGEST_CUPBOARD,
@@ -27,7 +27,7 @@ from lamplight.sight.cupboard import (
     stock_held,
 )
 from lamplight.store.database import database
-from lamplight.store.models import ProductVersion, StockMoveFact
+from lamplight.store.models import PriceFact, ProductVersion, StockMoveFact
 from lamplight.store.sites import SiteRow
 from lamplight.store.stock import cupboards, own_products
 
@@ -209,3 +209,31 @@ def _new_key(title: str, known: dict[str, Product]) -> str:
     stem = stem if stem[0].isalpha() else f"p-{stem}"
     taken = set(known) | set(own_products())
     return next(key for key in (stem, *(f"{stem}-{n}" for n in range(2, 1000))) if key not in taken)
+
+
+def note_price(product_key: str, units: float, money: float, day: date, today: date, actor: Actor) -> None:
+    """Write down what a pack of a product costs.
+
+    Args:
+        product_key: of a product that is known.
+        units: in the pack.
+        money: of the site, 0 or more; kept to the hundredth.
+        day, today: when that was the price, and the site's date.
+
+    Raises:
+        InvalidInput: for an unknown product, a pack or price out of range, or a day that lies ahead.
+    """
+    known = products()
+    if product_key not in known:
+        raise InvalidInput("Choose a product.", "product")
+    if day > today:
+        raise InvalidInput("That day has not come yet.", "day")
+    within(units, UNITS, "A pack", "units")
+    if not 0 <= money <= 1_000_000:
+        raise InvalidInput("A price lies between 0 and 1 000 000.", "money")
+    product = known[product_key]
+    price = PackPrice(product_key, units, round(money * 100), day)
+    with database.atomic():
+        words = f"{product.title}: {units_in_words(units, product.unit)} for {price.cents / 100:.2f}"
+        entry = write_entry("price", words, actor)
+        PriceFact.create(entry=entry, product=product_key, units=units, cents=price.cents, day=day)

@@ -14,7 +14,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals, checked_signals
 from lamplight.core.lamps.panel import PromptForce, Sort
 from lamplight.core.machine.kind import Kind
-from lamplight.core.texts import optional, required
+from lamplight.core.words import optional, required
 from lamplight.library.bounded_yaml import load_yaml
 from lamplight.sight.actor import Actor
 from lamplight.sight.causes import known_causes

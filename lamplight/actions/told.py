@@ -21,8 +21,7 @@ from lamplight.core.machine.told import (
     own_words,
     place_of,
 )
-from lamplight.core.texts import required
-from lamplight.core.words import plural
+from lamplight.core.words import plural, required
 from lamplight.library import catalogue
 from lamplight.library.bounded_yaml import load_yaml
 from lamplight.library.use_file import programme_as_file

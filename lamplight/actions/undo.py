@@ -10,12 +10,10 @@ from peewee import IntegrityError, fn
 from lamplight.actions.shared import TOLD, tell_others
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import Right, refuse_undoing
-from lamplight.core.texts import optional
 from lamplight.core.usage.counters import backwards_pairs
-from lamplight.core.words import grouped
-from lamplight.sight.actor import Actor
+from lamplight.core.words import grouped, optional
+from lamplight.sight.actor import ENTRY_NEEDS, Actor
 from lamplight.sight.definitions import concerned_by_entry, refuse_missing
-from lamplight.sight.rights import ENTRY_NEEDS
 from lamplight.sight.shared import needs_at_all
 from lamplight.store.books import book
 from lamplight.store.database import database

@@ -12,11 +12,10 @@ from lamplight.core.care.item import ItemRole
 from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.care.triggers import DESCALING_BASES
 from lamplight.core.errors import InvalidInput, about
-from lamplight.core.texts import required
 from lamplight.core.water.cartridge import Cartridge
-from lamplight.core.water.measured import TestRead, TestWay, hardness_read
 from lamplight.core.water.saturation import USUAL_COLD_C, Analysis
-from lamplight.core.water.tested import WaterTest
+from lamplight.core.water.tested import TestRead, TestWay, WaterTest, hardness_read
+from lamplight.core.words import required
 from lamplight.sight.actor import Actor
 from lamplight.sight.kinds import kind_then
 from lamplight.store.database import database

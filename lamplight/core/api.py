@@ -6,16 +6,15 @@ shows each function in an example. Inside Lamplight the rooms are imported thems
 
 from __future__ import annotations
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
-from lamplight.core.anatomy.parts import Appearance, Capacities, Part
+from lamplight.core.anatomy.parts import Appearance, Capacities, Circuit, Part
 from lamplight.core.assess import assess
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.triggers import CountSince, DaysSince
 from lamplight.core.dose.beaker import Measuring, drawn_of, same_strength
+from lamplight.core.dose.in_hand import RoundVessel, height_of
 from lamplight.core.dose.repeats import repeats
-from lamplight.core.dose.vessel import RoundVessel, height_of
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product, added, refusal, rinsed
 from lamplight.core.job.containers import Delivery, Flow, Vessel, least_vessel, least_without_stops, plan_containers
@@ -42,11 +41,9 @@ from lamplight.core.usage.weekday_rates import fit_usage
 from lamplight.core.water.acids import AcidPart, carbon_dioxide_l, grams_for
 from lamplight.core.water.cartridge import Cartridge, blended, bypass_for, filter_litres
 from lamplight.core.water.descaler import DescalerMix, verdict
-from lamplight.core.water.hardness import convert_hardness, german_band, usgs_band
-from lamplight.core.water.measured import TestWay, hardness_read
+from lamplight.core.water.hardness import convert_hardness, descale_litres, german_band, scale_grams, usgs_band
 from lamplight.core.water.saturation import Analysis, saturation
-from lamplight.core.water.scale import descale_litres, scale_grams
-from lamplight.core.water.tested import WaterTest
+from lamplight.core.water.tested import TestWay, WaterTest, hardness_read
 from lamplight.core.year.days import year_ahead
 from lamplight.core.year.lived import live_year
 from lamplight.core.year.ways import Terms, four_ways

@@ -1,13 +1,9 @@
-"""Which moments there can be, and the order within one: what was written later happened later, in the same second too.
-
-Whatever comes in from outside, by a form, a file, another program, a phone or a message, passes `read_moment` or
-`check_year`; the store refuses the rest once more.
-"""
+"""Moments: their bound, and whether the computer's clock can be right, told from what was written before."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 
 from lamplight.core.errors import InvalidInput
 
@@ -45,3 +41,23 @@ def read_moment(text: str) -> datetime | None:
         return at.replace(microsecond=0) if at.utcoffset() is not None else None
     except (ValueError, OverflowError):
         return None
+
+
+BACK = timedelta(days=1)  # more is no change of zone, and no correction by a time server
+AHEAD = timedelta(days=100)  # nobody writes for so long: a summer's closing is shorter
+
+
+def clock_doubt(now: datetime, last: datetime | None) -> str:
+    """Why the clock may be wrong, as the first half of a sentence; empty where nothing speaks against it.
+
+    Args:
+        now: by the computer's clock, aware.
+        last: when something was written last, aware; None in an empty book.
+    """
+    if last is None or -BACK <= now - last <= AHEAD:
+        return ""
+    apart = "before" if now < last else "after"
+    return (
+        f"The computer says that it is {now:%a %-d %b %Y, %H:%M} UTC; that is long {apart} the newest entry of "
+        f"{last:%a %-d %b %Y}"
+    )

@@ -1,8 +1,4 @@
-"""Numbers, amounts, spans, lists and dates in words: all wording that more than one rule needs.
-
-The words are English; numbers and dates are written as the language of the site has it, which whoever looks at a site
-says first with `write_in`. How each language writes them comes from the Unicode CLDR, by the package Babel.
-"""
+"""Words, numbers and dates as they are shown, in the languages of sites; and texts that somebody typed."""
 
 from __future__ import annotations
 
@@ -13,7 +9,15 @@ from datetime import date, datetime
 from babel.dates import format_skeleton
 from babel.numbers import format_decimal
 
-from lamplight.core.languages import BRITISH
+from lamplight.core.errors import InvalidInput
+
+BRITISH = "en_GB"
+# By its key in the CLDR: its name in itself, as the CLDR has it.
+LANGUAGES = {
+    BRITISH: "British English", "en_US": "American English", "cs": "čeština", "da": "dansk", "de": "Deutsch",
+    "es": "español", "fi": "suomi", "fr": "français", "it": "italiano", "nl": "Nederlands", "nb": "norsk bokmål",
+    "pl": "polski", "pt": "português", "sv": "svenska",
+}  # fmt: skip
 
 MINUTES_A_DAY = 1440
 DAYS_A_MONTH = 30.4
@@ -127,3 +131,26 @@ def due_words(day: date, today: date) -> str:
     if day == today:
         return "due today"
     return f"{'was due' if day < today else 'due'} {day_words(day, today)}"
+
+
+def required(text: str, what: str, longest: int, field: str = "") -> str:
+    """A trimmed text that is neither empty nor too long.
+
+    Raises:
+        InvalidInput: otherwise.
+    """
+    trimmed = " ".join(text.split())
+    if not trimmed:
+        raise InvalidInput(f"{what} is missing.", field)
+    if len(trimmed) > longest:
+        raise InvalidInput(f"{what} is longer than {longest} characters.", field)
+    return trimmed
+
+
+def optional(text: str, what: str, longest: int, field: str = "") -> str:
+    """A trimmed text, possibly empty.
+
+    Raises:
+        InvalidInput: when too long.
+    """
+    return required(text, what, longest, field) if text.strip() else ""

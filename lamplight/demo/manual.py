@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 
 from PIL import Image, ImageDraw
 
-from lamplight.actions.manuals import add_page
+from lamplight.actions.photos import add_page
 from lamplight.actions.told import confirm_all, say_words, tell
 from lamplight.core.machine.told import Telling
 from lamplight.demo.story import CONFIRMED, CORRECTED, MANUAL_PAGE, WORDS

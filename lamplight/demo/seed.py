@@ -9,23 +9,21 @@ from pathlib import Path
 
 import numpy as np
 
-from lamplight.actions.absences import add_absence
 from lamplight.actions.care import read_bar
 from lamplight.actions.care_costs import save_money
 from lamplight.actions.dose import note_measuring, note_pushes
 from lamplight.actions.exchange import ImportFacts, import_readings
 from lamplight.actions.guests import tell_as_guest
-from lamplight.actions.hours import add_keeper_absence, add_slots, save_ways
+from lamplight.actions.hours import add_absence, add_keeper_absence, add_slots, save_ways
 from lamplight.actions.lamps import note_sighting
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done, set_limit
 from lamplight.actions.mail_settings import CATCHER, ServerFields, save_mail, save_wishes
 from lamplight.actions.preparing import defer
-from lamplight.actions.prices import note_price
 from lamplight.actions.readings import take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.actions.stickers import renew_sticker
-from lamplight.actions.stock import move_stock, order_stock, shift_stock
+from lamplight.actions.stock import move_stock, note_price, order_stock, shift_stock
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import CountSince, DaysSince, FixedWeekdays, HoursSinceFirstDrink, MonthsSince

@@ -14,7 +14,7 @@ from markupsafe import Markup
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import Lamp, LampSignal, LampState
 from lamplight.core.machine.kind import Kind
-from lamplight.drawing.signs import SIGNS
+from lamplight.drawing.glyphs import SIGNS
 from lamplight.drawing.svg import Box, circle, el, group, line, rect, text
 
 STEP, RADIUS, ROW = 118.0, 24.0, 112.0

@@ -13,7 +13,7 @@ from datetime import date, timedelta
 
 from markupsafe import Markup
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import Due, TriggerDue
 from lamplight.core.care.triggers import EndOfService
 from lamplight.core.lamps.own_interval import LampExpected

@@ -12,7 +12,7 @@ from datetime import date
 
 from markupsafe import Markup
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.drawing.glyphs import CIRCUIT_PATHS
 from lamplight.drawing.svg import Box, circle, el, group, line, path, rect, text
 

@@ -10,7 +10,55 @@ from collections.abc import Iterable, Mapping, Sequence
 from datetime import datetime
 from typing import Any
 
+from lamplight.core.job.needs import need_lines
+from lamplight.core.run.state import RunState
 from lamplight.formats.readings_csv import neutral
+
+
+def run_record(machine: str, item: str, who: str, state: RunState, photos: Sequence[str]) -> dict[str, Any]:
+    """One run as plain data.
+
+    Args:
+        machine: its name.
+        item: key of the care item or the free procedure.
+        who: initials, or empty.
+        state: where it ended.
+        photos: names of its photos.
+    """
+    return {
+        "machine": machine,
+        "item": item,
+        "procedure": state.procedure.title,
+        "who": who,
+        "begun": state.begun_at.isoformat(),
+        "ended": state.ended_at.isoformat() if state.ended_at else None,
+        "outcome": state.outcome.value,
+        "steps": [
+            {"title": state.procedure.steps[n].title, "seconds": seconds}
+            for n, seconds in sorted(state.spent_s.items())
+        ],
+        "water_ml": sum(delivery.ml for n in state.spent_s for delivery in state.procedure.steps[n].delivers),
+        "answers": dict(state.answers),
+        "truths": dict(state.confirmations),
+        "took": [
+            {"product": line.thing, "amount": line.amount}
+            for line in need_lines(state.procedure, state.context.products)
+            if line.product
+        ],
+        "notes": [{"at": note.at.isoformat(), "text": note.text, "who": note.who} for note in state.notes],
+        "photos": [f"photos/{name}" for name in photos],
+    }
+
+
+def write_runs(records: Sequence[Mapping[str, Any]], photos: Mapping[str, bytes]) -> bytes:
+    """The archive.
+
+    Args:
+        records: as `run_record` makes them.
+        photos: bytes of each photo by name.
+    """
+    return write_archive({"runs.json": runs_json(records), **{f"photos/{name}": data for name, data in photos.items()}})
+
 
 VERSION = 1
 # A photo carries its own time in the list; inside the archive all bear the same, so that it is the same bytes again.
@@ -30,7 +78,7 @@ def write_archive(files: Mapping[str, str | bytes]) -> bytes:
 
 
 def runs_json(records: Sequence[Mapping[str, Any]]) -> str:
-    """Runs as `lamplight.formats.runs_zip.run_record` makes them."""
+    """Runs as `lamplight.formats.book_zip.run_record` makes them."""
     return json.dumps({"version": VERSION, "runs": list(records)}, ensure_ascii=False, indent=1)
 
 

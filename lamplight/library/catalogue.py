@@ -21,13 +21,12 @@ from lamplight.core.job.procedure import Procedure, ShippedProcedure
 from lamplight.core.job.traits import forms_of
 from lamplight.core.lamps.causes import Cause, Symptom
 from lamplight.core.machine.kind import Kind
-from lamplight.library.base import Strict, duration
+from lamplight.library.base import CatalogueFile, DefaultsFile, Strict, duration
 from lamplight.library.bounded_yaml import built, compose, load_yaml
 from lamplight.library.call_schema import palette_data
 from lamplight.library.mistakes import FileMistakes, mistakes_in, not_yaml
 from lamplight.library.panel_schema import FaultsFile
 from lamplight.library.procedure_schema import ProcedureFile
-from lamplight.library.product_schema import CatalogueFile, DefaultsFile
 from lamplight.library.schema import KindFile
 from lamplight.library.step_schema import PaletteFile
 

@@ -6,13 +6,16 @@ Each takes the data of the file and changes it in place; whether the whole then 
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
 from typing import Any
 
 from ruamel.yaml.comments import CommentedMap
 
 from lamplight.core.errors import InvalidInput
+from lamplight.library.bounded_yaml import load_yaml
 from lamplight.library.kind_text import flowing, put, room, row
-from lamplight.library.placing import placeable
 from lamplight.library.schema import standard_items
 
 # Numbers of a trigger that may be set where a kind is made; the others are written in its file.
@@ -299,3 +302,40 @@ def _free_key(label: str, taken: Iterable[str]) -> str:
     stem = stem if len(stem) > 1 and stem[0].isalpha() else f"lamp-{stem}".strip("-")
     known = set(taken)
     return next(key for key in (stem, *(f"{stem}-{n}" for n in range(2, 99))) if key not in known)
+
+
+@dataclass(frozen=True)
+class Placeable:
+    """A part that may be put on.
+
+    Attributes:
+        key: of the drawing.
+        label, circuit: its usual words, and where it belongs.
+        removable: whether it usually comes out.
+        made_of: what it is usually made of.
+        look: what the drawing shows with it, by name.
+        traits: what the kind then is.
+        instead_of: parts whose place it takes.
+    """
+
+    key: str
+    label: str
+    circuit: str
+    removable: bool = False
+    made_of: tuple[str, ...] = ()
+    look: tuple[tuple[str, str], ...] = ()
+    traits: tuple[str, ...] = ()
+    instead_of: tuple[str, ...] = ()
+
+
+@cache
+def placeable() -> dict[str, Placeable]:
+    """All by key, in the order of the file."""
+    data = load_yaml((files("lamplight.library") / "parts.yaml").read_text("utf-8"))
+    return {
+        key: Placeable(
+            key, part["label"], part["circuit"], part.get("removable", False), tuple(part.get("made_of", ())),
+            tuple(part.get("look", {}).items()), tuple(part.get("traits", ())), tuple(part.get("instead_of", ())),
+        )
+        for key, part in data.items()
+    }  # fmt: skip

@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 from pydantic import ConfigDict, Field, field_validator, model_validator
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.lamps.causes import Cause, Evidence, Symptom
 from lamplight.core.lamps.panel import SIGNS, Condition, Lamp, LampState, Message, Panel, Pattern, PromptForce, Sort
 from lamplight.library.base import Key, Strict, Title

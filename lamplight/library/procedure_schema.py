@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import ConfigDict, Discriminator, Field, Tag, model_validator
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.inspections import INSPECTIONS
 from lamplight.core.job.course import PROGRAMME
 from lamplight.core.job.procedure import (

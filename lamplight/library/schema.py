@@ -9,9 +9,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import ConfigDict, Field, model_validator
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
-from lamplight.core.anatomy.parts import Appearance, Capacities, Part, SubPart
+from lamplight.core.anatomy.parts import Appearance, Capacities, Circuit, Part, SubPart
 from lamplight.core.care.item import CareItem, ItemRole
 from lamplight.core.care.triggers import REFILL
 from lamplight.core.machine.kind import AccessFact, Kind

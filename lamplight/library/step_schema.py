@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.calls import Call
 from lamplight.core.job.confirmations import CONFIRMATIONS
 from lamplight.core.job.procedure import (

@@ -9,10 +9,10 @@ from pathlib import Path
 from peewee import DatabaseError
 
 from lamplight.core.errors import LamplightError
-from lamplight.core.site.computer_clock import AHEAD
+from lamplight.core.moment import AHEAD
 from lamplight.store.backups import BACKUP_FOLDER, BackupRow, back_up_daily, backups_in
-from lamplight.store.clock import last_written
 from lamplight.store.database import database
+from lamplight.store.logbook import last_written
 
 LOG = logging.getLogger("lamplight")
 OLD = timedelta(days=2)  # a daily copy that is older was missed

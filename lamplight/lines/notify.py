@@ -15,7 +15,7 @@ from lamplight.actions.troubles import going_on
 from lamplight.core.mail.alarms import Alarm
 from lamplight.core.mail.outbox import AT_ONCE_GOOD_FOR
 from lamplight.core.mail.wishes import DueNote, NoteKind, is_away, notes_due
-from lamplight.core.site.computer_clock import BACK
+from lamplight.core.moment import BACK
 from lamplight.core.words import write_in
 from lamplight.sight.cache import kept
 from lamplight.sight.guests import guest_alarms
@@ -24,8 +24,8 @@ from lamplight.sight.machine_views import find_out, machine_views
 from lamplight.sight.notes import Reader, alarms_of, at_once_note, morning_note, trial_note, week_note
 from lamplight.sight.plan import plan_stands
 from lamplight.store.changes import edition
-from lamplight.store.clock import last_written
 from lamplight.store.database import database, why_not_writable
+from lamplight.store.logbook import last_written
 from lamplight.store.mail import MailSettings, WishesRow, keys_told, last_note, mail_settings, seen_by, wishes_rows
 from lamplight.store.plans import announced
 from lamplight.store.rights import keeper_names

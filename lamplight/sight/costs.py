@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
@@ -12,16 +12,28 @@ from lamplight.core.care.triggers import EndOfService
 from lamplight.core.job.chemistry import Product
 from lamplight.core.job.dose import dose_for
 from lamplight.core.run.clock import total_seconds
-from lamplight.core.stock.costs import DAYS_A_YEAR, JobCost, YearCost, year_cost
+from lamplight.core.stock.costs import DAYS_A_YEAR, JobCost, YearCost, price_spread, unit_price, year_cost
 from lamplight.formats.costs_csv import write_costs
 from lamplight.sight.cupboard import products
 from lamplight.sight.dose import mixes_of
 from lamplight.sight.machine_view import MachineView
-from lamplight.sight.prices import unit_prices
 from lamplight.sight.rhythms import times_here
 from lamplight.sight.shelves import MOST_MACHINES
-from lamplight.store.prices import Money, money
 from lamplight.store.sites import SiteRow
+from lamplight.store.stock import Money, money, price_rows
+
+
+def unit_prices(site_id: int, today: date) -> dict[str, float]:
+    """Money for a unit of each product whose price at a site is known, by key."""
+    known = [row.price for row in price_rows(site_id)]
+    prices = {key: unit_price(known, key, today) for key in {price.product for price in known}}
+    return {key: price for key, price in prices.items() if price is not None}
+
+
+def spread_of_prices(site_id: int, today: date) -> dict[str, float]:
+    """By which share the price of each product went up and down, by key."""
+    known = [row.price for row in price_rows(site_id)]
+    return {key: price_spread(known, key, today) for key in {price.product for price in known}}
 
 
 @dataclass(frozen=True)

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 
 from lamplight.core.diagnosis.disagreements import Disagreement, disagreements
 from lamplight.core.lamps.causes import Ranked, ranked
+from lamplight.core.lamps.intervals import filling_of
 from lamplight.core.lamps.match import Meaning
-from lamplight.core.lamps.refills import filling_of
 from lamplight.library import catalogue
 from lamplight.sight.causes import known_causes
 from lamplight.sight.machine_view import MachineView

@@ -18,7 +18,7 @@ from lamplight.core.run.state import RunState
 from lamplight.library import catalogue
 from lamplight.sight.kinds import kinds
 from lamplight.sight.machine_view import MachineView
-from lamplight.sight.unheard import programmes_shipped
+from lamplight.sight.told import programmes_shipped
 
 
 @dataclass(frozen=True)

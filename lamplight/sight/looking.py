@@ -8,8 +8,8 @@ from datetime import datetime
 
 from lamplight.core.assess import DayBasis, MachineStatus, day_basis, status_at
 from lamplight.core.care.status import Status
+from lamplight.core.job.calls import serving_as_marked
 from lamplight.core.job.chemistry import Inside, Product
-from lamplight.core.job.marked import serving_as_marked
 from lamplight.core.job.needs import need_lines
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.book import MachineBook
@@ -26,7 +26,7 @@ from lamplight.sight.procedures import procedure_for
 from lamplight.store.books import books
 from lamplight.store.changes import Edition, edition
 from lamplight.store.database import database
-from lamplight.store.deferrals import deferred_until
+from lamplight.store.plans import deferred_until
 from lamplight.store.runs import (
     RunRow,
     left_inside,

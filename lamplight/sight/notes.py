@@ -14,7 +14,7 @@ from lamplight.core.mail.wishes import USUAL_MINUTE, NoteKind
 from lamplight.core.plan.moves import moves
 from lamplight.core.round.stops import sum_words
 from lamplight.core.site.slots import Slot, slots_on
-from lamplight.core.stock.demand import StockLine
+from lamplight.core.stock.usage import StockLine
 from lamplight.core.words import clock_words, day_words, listed, plural, units_in_words
 from lamplight.sight.causes import known_causes
 from lamplight.sight.cupboard import products, stock_held

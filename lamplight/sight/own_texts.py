@@ -12,7 +12,7 @@ from lamplight.sight.kinds import KINDS, kinds
 from lamplight.sight.procedures import PROCEDURES, adapted, procedure_for
 from lamplight.sight.shared import sites_of_text
 from lamplight.sight.text_library import TextLibrary, Thing
-from lamplight.store.texts import machines_of_kind
+from lamplight.store.definitions import machines_of_kind
 
 
 @dataclass(frozen=True)

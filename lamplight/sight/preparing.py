@@ -19,6 +19,7 @@ from lamplight.core.job.steps import applies
 from lamplight.core.job.traits import traits_of
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.advice import advised_answers
+from lamplight.core.run.cleaners import offered_ml, vessels_of
 from lamplight.core.run.clock import (
     Learned,
     idle_seconds,
@@ -32,14 +33,13 @@ from lamplight.core.run.clock import (
 from lamplight.core.run.finish import pours_of
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import Outcome, RunContext
-from lamplight.core.run.vessels import offered_ml, vessels_of
 from lamplight.core.site.work_windows import Rush, collision, window_if_not_now
 from lamplight.core.stock.stock import Holding, enough
 from lamplight.core.words import units_in_words
 from lamplight.sight.cupboard import products, roles, serving, stock_held
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.procedures import FREE, known_procedure, procedure_for
-from lamplight.sight.unheard import can_listen, needs_expected, unheard
+from lamplight.sight.told import can_listen, needs_expected, unheard
 from lamplight.store.runs import ended_runs
 from lamplight.store.sites import SiteRow
 

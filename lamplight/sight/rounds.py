@@ -3,19 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Hashable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from threading import Lock
 
+from lamplight.core.assess import status_at
+from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
 from lamplight.core.round.carry import CarryLine, carry_list
-from lamplight.core.round.chores import NO_SLOT_AHEAD, Asked, MachineChores, Waiting, chores_at
+from lamplight.core.round.chores import NO_SLOT_AHEAD, Asked, AtMachine, Guided, MachineChores, Waiting, chores_at
 from lamplight.core.round.fold import Chore
 from lamplight.core.round.planning import QUARTER_S, order_of, plan_round, signature
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
 from lamplight.core.round.stops import Stop, stops_of, why_left_out
 from lamplight.core.round.works import UNIT_S, in_units
+from lamplight.core.run.advice import advised_answers
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import KeeperAway, WeekSlot, slot_after, slot_at
 from lamplight.core.site.work_windows import rushes
@@ -23,7 +26,7 @@ from lamplight.core.stock.stock import enough
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.cupboard import products, stock_held
 from lamplight.sight.machine_view import MachineView
-from lamplight.sight.round_chores import at_machine
+from lamplight.sight.preparing import prepare
 from lamplight.store.changes import edition
 from lamplight.store.database import database
 from lamplight.store.rounds import RoundRow, keepers_away, open_round, ways, week_slots
@@ -270,3 +273,34 @@ USUAL_TIME, LONGEST_TIME, LEAST_TIME = timedelta(hours=2), timedelta(hours=10), 
 # So many chores are planned, the most urgent first; so many times the work that there is time for is looked at.
 MOST_CHORES, LOOKED_AT, MOST_ROUNDS = 80, 2, 200
 SEARCHING = Lock()
+
+
+def at_machine(view: MachineView, site: SiteRow, asked: Asked) -> AtMachine:
+    """Everything that a round has to go by at a machine."""
+    work = view.status.work
+
+    def then() -> dict[str, Due]:
+        return {due.item.key: due for due in status_at(work, asked.next_slot).dues} if work else {}
+
+    return AtMachine(
+        view.row.id, view.whole_kind.items, view.status.dues, then, view.visits,
+        lambda key: _guided(view, key, site, asked.now), view.needs,
+        (view.run.item, view.run.state) if view.run else None, view.left_inside, view.stopped, view.deferrals,
+        view.done_at_closing,
+    )  # fmt: skip
+
+
+def _guided(view: MachineView, key: str, site: SiteRow, now: datetime) -> Guided | None:
+    """A job as it is led here; all but what the hour speaks for stays as it is until something is written."""
+    state = edition(database)
+    found = kept(("guided", view.row.id, key), state and (state.whole, site), lambda: _prepared(view, key, site, now))
+    return found and replace(found, answers=advised_answers(found.procedure, site.calendar, now))
+
+
+def _prepared(view: MachineView, key: str, site: SiteRow, now: datetime) -> Guided | None:
+    try:
+        ready = prepare(view, key, site, now)
+    except InvalidInput:
+        return None
+    needs = tuple(need.line for need in ready.stocked_needs)
+    return Guided(ready.procedure, ready.answers, needs, tuple(ml for _, _, ml in ready.vessels if ml))

@@ -12,11 +12,10 @@ from lamplight.core.care.rhythm import dates_left
 from lamplight.core.job.chemistry import Product
 from lamplight.core.plan.terms import ROUTINE_DAYS, term_now
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.stock.batches import likely_spoilt
+from lamplight.core.stock.batches import keeping_packs, likely_spoilt
+from lamplight.core.stock.costs import PackPrice
 from lamplight.core.stock.lasting import Arrival, Cover, Spoiling, UseAhead, cover_of, turns, used_by
-from lamplight.core.stock.prices import PackPrice
 from lamplight.core.stock.reorder import Bought, Pack, cheapest_packs, service_z
-from lamplight.core.stock.spoiling import keeping_packs
 from lamplight.core.stock.stock import Awaited, Holding
 from lamplight.core.stock.usage import finds_nothing
 from lamplight.core.usage.passage import DateSpread
@@ -24,8 +23,8 @@ from lamplight.sight.cache import kept
 from lamplight.sight.cupboard import products, stock_awaited, stock_held
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.rhythms import rhythms_here, settled_along
-from lamplight.store.prices import Supply, price_rows, supplies
 from lamplight.store.sites import SiteRow
+from lamplight.store.stock import Supply, price_rows, supplies
 
 # So far ahead is looked; of no more machines than this, those that want something first.
 HORIZON_DAYS, MOST_MACHINES = 200, 60

@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from typing import Generic, TypeVar
 
 from lamplight.core.errors import InvalidInput
+from lamplight.store.definitions import last_text, own_text, own_texts
 from lamplight.store.models import TextVersion
-from lamplight.store.texts import last_text, own_text, own_texts
 
 Thing = TypeVar("Thing")
 LONGEST_TEXT = 64_000

@@ -5,10 +5,12 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, lru_cache
 
+from lamplight.core.job.course import LISTEN
+from lamplight.core.job.procedure import Need
 from lamplight.core.machine.kind import Kind
-from lamplight.core.machine.programme import Use
+from lamplight.core.machine.programme import Programme, Use
 from lamplight.core.machine.told import (
     ACCESS,
     MANUAL_WORDS,
@@ -24,6 +26,7 @@ from lamplight.core.run.state import RunState
 from lamplight.library import catalogue
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_view import MachineView
+from lamplight.sight.procedures import known_procedure
 
 
 @cache
@@ -142,3 +145,32 @@ def programme_title(key: str) -> str:
 def word_title(name: str) -> str:
     """The words for what words are of."""
     return name.removeprefix(ACCESS) if name.startswith(ACCESS) else name.replace("_", " ").capitalize()
+
+
+@cache
+def programmes_shipped() -> tuple[Programme, ...]:
+    """Every programme that ships, of every kind."""
+    return tuple(one for kind in catalogue.kinds().values() for one in kind.programmes.values())
+
+
+def roles_expected(programme: str) -> tuple[str, ...]:
+    """The products that programmes of that sort take, by role."""
+    known = catalogue.roles()
+    found = (use.role for one in programmes_shipped() if one.key == programme for use in one.calls)
+    return tuple(dict.fromkeys(role for role in found if role in known))
+
+
+def needs_expected(programme: str) -> tuple[Need, ...]:
+    """What to have at hand for a programme that nobody knows yet: its products, as the machine asks for them."""
+    return tuple(Need("", "", role) for role in roles_expected(programme))
+
+
+@lru_cache(maxsize=100)
+def unheard(kind: Kind, programme: str) -> Kind:
+    """The kind with a programme of which nothing is known yet."""
+    return replace(kind, programmes={**kind.programmes, programme: Programme(programme, (Use(LISTEN),))})
+
+
+def can_listen(procedure_key: str) -> str:
+    """The programme of the machine's own that a procedure runs, which can be listened to; empty for none."""
+    return known_procedure(procedure_key).plain.programme

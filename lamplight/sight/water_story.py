@@ -12,7 +12,7 @@ from lamplight.core.job.chemistry import Product
 from lamplight.core.water.acids import AcidPart, dissolves_g
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.descaler import Descaler, DescalerMix
-from lamplight.core.water.scale import DEPOSITED_SHARE, SCALE_BUDGET_G
+from lamplight.core.water.hardness import DEPOSITED_SHARE, SCALE_BUDGET_G
 from lamplight.core.water.scale_account import DescaleDone, LedgerLine, scale_ledger
 from lamplight.core.water.through import WaterThrough, taken_per_litre
 from lamplight.sight.machine_view import MachineView

@@ -12,8 +12,7 @@ from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.through import WaterThrough
-from lamplight.core.year.closed import closed_sums
-from lamplight.core.year.days import usage_spread, year_ahead
+from lamplight.core.year.days import closed_sums, usage_spread, year_ahead
 from lamplight.core.year.lived import ONCE, YearSpread, spread_year
 from lamplight.core.year.ways import Terms, WaterWay, YearDay, four_ways
 from lamplight.sight.machine_view import MachineView

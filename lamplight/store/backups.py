@@ -6,21 +6,41 @@ import contextlib
 import secrets
 import shutil
 import time
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 from pathlib import Path
 
-from lamplight.store.database import (
-    PRIVATE_FOLDER,
-    database,
-    photo_folder,
-    told_of,
-)
+from lamplight.store.database import PRIVATE_FOLDER, database, photo_folder, told_of
 from lamplight.store.files import OWNER_ONLY, beside, keep_private, put_in_place, sweep, sync_folder
-from lamplight.store.retention import kept_days
 from lamplight.store.schema import examine
 from lamplight.store.trouble import DataFileProblem
+
+DAYS, WEEKS, MONTHS = 7, 4, 12
+
+
+def kept_days(days: Iterable[date], today: date) -> set[date]:
+    """The days whose copies are kept: those of the last 7 days, the newest of each of the last 4 weeks and 12 months.
+
+    A week begins on Monday. Copies from the future, made under a wrong clock, are kept: they may be the newest facts.
+    """
+    newest_of: dict[tuple[str, int], date] = {}
+    for day in sorted(days):
+        age = (today - day).days
+        weeks = (_monday(today) - _monday(day)).days // 7
+        months = 12 * (today.year - day.year) + today.month - day.month
+        if age < DAYS:
+            newest_of["day", age] = day
+        if weeks < WEEKS:
+            newest_of["week", weeks] = day
+        if months < MONTHS:
+            newest_of["month", months] = day
+    return set(newest_of.values())
+
+
+def _monday(day: date) -> date:
+    return day - timedelta(days=day.weekday())
+
 
 BACKUP_FOLDER = "backups"
 SECONDS_UNDER_WAY = 3600  # longer than any copy takes

@@ -9,9 +9,9 @@ from datetime import datetime
 
 from peewee import JOIN, ModelSelect
 
-from lamplight.core.care.findings import LookedAt
+from lamplight.core.care.inspections import LookedAt
 from lamplight.core.dose.beaker import Measuring
-from lamplight.core.dose.vessel import RoundVessel
+from lamplight.core.dose.in_hand import RoundVessel
 from lamplight.core.machine.marks import DoseMark, DoseTrial
 from lamplight.core.machine.trial import Trial
 from lamplight.store.live import by_moment, facts_of, live

@@ -9,6 +9,7 @@ from datetime import datetime
 from peewee import ModelSelect, fn
 
 from lamplight.store.books import live_removals
+from lamplight.store.database import database
 from lamplight.store.models import (
     FACTS,
     CareDone,
@@ -145,3 +146,16 @@ def later_versions(machine_id: int, entry_id: int) -> int:
         .where(MachineVersion.machine == machine_id, MachineVersion.entry > entry_id, Entry.undone_at.is_null())
         .scalar()
     )
+
+
+# Asked before every form, so without the detour over models.
+NEWEST = """SELECT recorded_at, (SELECT at FROM run_event ORDER BY id DESC LIMIT 1)
+    FROM entry ORDER BY id DESC LIMIT 1"""
+
+
+def last_written() -> datetime | None:
+    """The time of the newest line of the log, or of a run that is newer than it; None in an empty book."""
+    row = database.execute_sql(NEWEST).fetchone()
+    if row is None:
+        return None
+    return max(datetime.fromisoformat(text) for text in row if text)

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
+from pathlib import Path
 
 from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import NoteKind, Wishes
+from lamplight.store.files import keep_private, write_whole
 from lamplight.store.models import Entry, MailVersion, Outgoing, PanelSighting, ToldOnce, WishesVersion
 from lamplight.store.rights import hands_at
 from lamplight.store.sites import newest_at
@@ -164,3 +167,38 @@ def seen_by(machine_id: int, at: datetime) -> int | None:
         .first()
     )
     return row[0] if row else None
+
+
+def password_file(folder: Path, site_id: int) -> Path:
+    """Where a site's password lies."""
+    return folder / f"mail-{site_id}.password"
+
+
+def keep_password(folder: Path, site_id: int, host: str, user: str, password: str) -> None:
+    """Keep a site's password with the server and the user that it belongs to; an empty one is taken away."""
+    path = password_file(folder, site_id)
+    if not password:
+        path.unlink(missing_ok=True)
+        return
+    kept = {"host": host.lower(), "user": user, "password": password}
+    write_whole(path, json.dumps(kept, ensure_ascii=False).encode(), replace=True)
+
+
+def mail_password(folder: Path, site_id: int, settings: MailSettings | None) -> str:
+    """The password for a site's server and user as they are set; empty where it is none or another's."""
+    path = password_file(folder, site_id)
+    if settings is None or not settings.user or not path.exists():
+        return ""
+    keep_private(path)
+    try:
+        kept = json.loads(path.read_text("utf-8"))
+        own = (kept["host"], kept["user"]) == (settings.host.lower(), settings.user)
+        return str(kept["password"]) if own else ""
+    except (ValueError, KeyError, TypeError):
+        return ""  # written by another hand; it is asked for again
+
+
+def belongs_elsewhere(folder: Path, site_id: int, host: str, user: str) -> bool:
+    """Whether a password is kept, and it is that of another server or user."""
+    kept = password_file(folder, site_id).exists()
+    return kept and not mail_password(folder, site_id, MailSettings(host=host, user=user))

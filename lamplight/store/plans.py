@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from lamplight.core.plan.terms import ACCEPTED_RISK, WORTH_SHARE
-from lamplight.store.models import AnnouncedPlan, Entry, FeedVersion, PlanPin, PlanWish
+from lamplight.store.models import AnnouncedPlan, Deferral, Entry, FeedVersion, PlanPin, PlanWish
 from lamplight.store.rights import hands_at
 from lamplight.store.sites import newest_at
 
@@ -107,3 +107,15 @@ def _announced(row: AnnouncedPlan) -> Announced:
     visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start, *_ in row.visits)
     keepers = tuple(keeper[0] if keeper else None for _, _, _, *keeper in row.visits)
     return Announced(row.made_at, row.rests_on, visits, tuple(row.moved), keepers, row.weight, row.least, row.asked)
+
+
+def deferred_until(now: datetime) -> dict[int, dict[str, datetime]]:
+    """Items that are put off and whose time has not come, by machine and item."""
+    rows = Deferral.select().join(Entry).where(Entry.undone_at.is_null()).order_by(Entry.at, Deferral.id)
+    deferrals: dict[int, dict[str, datetime]] = {}
+    for row in rows:
+        deferrals.setdefault(row.machine_id, {})[row.item] = row.until
+    return {
+        machine_id: {item: until for item, until in items.items() if until > now}
+        for machine_id, items in deferrals.items()
+    }

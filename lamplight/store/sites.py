@@ -11,10 +11,10 @@ from zoneinfo import ZoneInfo
 
 from peewee import fn
 
-from lamplight.core.languages import BRITISH
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar, Week
 from lamplight.core.site.degrees import CELSIUS
 from lamplight.core.timeline import Timeline
+from lamplight.core.words import BRITISH
 from lamplight.store.live import facts_of, live, newest
 from lamplight.store.models import (
     Closure,

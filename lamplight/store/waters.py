@@ -12,9 +12,8 @@ from lamplight.core.timeline import Timeline
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge, Resin
-from lamplight.core.water.measured import TestRead, TestWay
 from lamplight.core.water.saturation import Analysis
-from lamplight.core.water.tested import WaterTest, latest_test
+from lamplight.core.water.tested import TestRead, TestWay, WaterTest, latest_test
 from lamplight.store.live import facts_of, live
 from lamplight.store.models import CartridgeInstallation, SetupVersion, WaterTestFact
 from lamplight.store.prepared import fetched, fetched_of

@@ -10,8 +10,7 @@ from flask_compress import Compress
 from flask_wtf import CSRFProtect
 
 from lamplight import __version__
-from lamplight.core.languages import BRITISH
-from lamplight.core.words import write_in
+from lamplight.core.words import BRITISH, write_in
 from lamplight.store.database import database, why_not_writable
 from lamplight.store.migrating import open_database, schema_version
 from lamplight.web import ask, clock_check, errors, limits, once, rendering, rights, security, sent_later

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from flask import Flask, request, session
 
-from lamplight.core.site.computer_clock import clock_doubt
-from lamplight.store.clock import last_written
+from lamplight.core.moment import clock_doubt
+from lamplight.store.logbook import last_written
 from lamplight.web.ask import Choice, Question
 from lamplight.web.clock import present
 

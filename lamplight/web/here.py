@@ -6,8 +6,7 @@ from flask import current_app, g, request, session
 
 from lamplight.core.errors import NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
-from lamplight.core.languages import BRITISH
-from lamplight.core.words import write_in
+from lamplight.core.words import BRITISH, write_in
 from lamplight.sight.actor import Actor
 from lamplight.store.once import FormToken
 from lamplight.store.rights import roles_by_site

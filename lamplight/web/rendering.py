@@ -18,11 +18,9 @@ from werkzeug.wrappers import Response
 from lamplight import __version__
 from lamplight.core.care.first import UNTIL_RINSED
 from lamplight.core.errors import NotAllowed
-from lamplight.core.languages import BRITISH
 from lamplight.core.run.clock import calls_at
-from lamplight.core.words import clock_words, day_words, grouped, words_for_ml, written_in
-from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, known_glyph, status_glyph
-from lamplight.drawing.place_signs import place_sign
+from lamplight.core.words import BRITISH, clock_words, day_words, grouped, words_for_ml, written_in
+from lamplight.drawing.glyphs import STATUS_WORDS, circuit_glyph, known_glyph, place_sign, status_glyph
 from lamplight.store.guests import how_many_wait
 from lamplight.store.rounds import RoundRow, open_round
 from lamplight.store.runs import RunRow, open_runs

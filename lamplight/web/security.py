@@ -7,8 +7,7 @@ import re
 from flask import Flask, Response, abort, g, request
 from werkzeug.exceptions import HTTPException
 
-from lamplight.actions.manuals import MOST_BYTES_IN_ALL
-from lamplight.actions.photos import MOST_BYTES
+from lamplight.actions.photos import MOST_BYTES, MOST_BYTES_IN_ALL
 from lamplight.formats.days_off_file import LARGEST_FILE
 
 POLICY = "; ".join(

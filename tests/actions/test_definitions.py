@@ -7,9 +7,8 @@ from datetime import timedelta
 from lamplight.actions.building import begin_kind
 from lamplight.actions.machines import MachineFields, change_machine
 from lamplight.actions.own_texts import delete_text, save_text
-from lamplight.actions.prices import note_price
 from lamplight.actions.runs import begin_run
-from lamplight.actions.stock import ProductFields, save_product
+from lamplight.actions.stock import ProductFields, note_price, save_product
 from lamplight.actions.undo import put_back, undo
 from lamplight.core.errors import InvalidInput
 from lamplight.library.catalogue import kind_text, procedure_text

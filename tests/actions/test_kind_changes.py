@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from lamplight.core.care.triggers import BeforeAbsence, CountSince, Prompted
 from lamplight.library.catalogue import kinds
-from lamplight.sight.kind_changes import moved_dates
+from lamplight.sight.kinds import moved_dates
 from tests.base import NOW, DataTest
 
 

@@ -12,7 +12,7 @@ from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.actions.teaching import PatternWords, correct_pattern, teach_pattern
 from lamplight.actions.undo import consequences, undo
 from lamplight.core.care.status import Status
-from lamplight.core.diagnosis.grinding import grinding
+from lamplight.core.diagnosis.faults import grinding
 from lamplight.core.errors import InvalidInput
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState, Sort

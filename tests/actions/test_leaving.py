@@ -22,20 +22,17 @@ from lamplight.core.mail.outbox import MailState
 from lamplight.core.mail.wishes import Wishes
 from lamplight.core.run.state import EventKind
 from lamplight.lines.notify import notify, write_trial
-from lamplight.sight.access import access_at
+from lamplight.sight.access import Scope, access_at, actors_of_token, good_tokens, keeper_of_session, may_be_forgotten
 from lamplight.sight.actor import Actor
-from lamplight.sight.api_tokens import Scope, actors_of_token, good_tokens
 from lamplight.sight.feeds import feed_of
-from lamplight.sight.forgetting import may_be_forgotten
-from lamplight.sight.sessions import keeper_of_session
 from lamplight.simulators.mail_catcher import caught, throw_away_to
 from lamplight.store.database import data_file, database, photo_folder
-from lamplight.store.invites import open_invites
 from lamplight.store.logbook import entries
 from lamplight.store.mail import mails, wishes_rows
 from lamplight.store.models import Photo
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
+from lamplight.store.tokens import open_invites
 from tests.actions.test_guided import picture
 from tests.base import NOW, WEEK, DataTest
 

@@ -19,7 +19,7 @@ from lamplight.sight.kinds import kind_of
 from lamplight.sight.listening import heard_in, offered, use_offered
 from lamplight.sight.machine_views import machine_view
 from lamplight.sight.preparing import Wishes, prepare
-from lamplight.sight.unheard import can_listen
+from lamplight.sight.told import can_listen
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine
 from tests.base import NOW, DataTest

@@ -34,8 +34,7 @@ from lamplight.sight.cache import forget
 from lamplight.sight.notes import alarms_of
 from lamplight.simulators.mail_catcher import HOST, Mood, catching, caught, set_mood, throw_away
 from lamplight.store.database import database
-from lamplight.store.mail import mail_settings, mails, wishes_rows
-from lamplight.store.mail_password import mail_password, password_file
+from lamplight.store.mail import mail_password, mail_settings, mails, password_file, wishes_rows
 from lamplight.store.models import Entry, Outgoing
 from lamplight.store.plans import announced
 from lamplight.store.sites import machine

@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sign_in import account_of, begin_session, end_session, sign_in
 from lamplight.actions.sites import save_keeper
+from lamplight.sight.access import SET_BACK, WEEK, keeper_of_session
 from lamplight.sight.actor import Actor
-from lamplight.sight.sessions import SET_BACK, WEEK, keeper_of_session
 from lamplight.store.database import database
 from lamplight.store.models import FailedTry, KnownDevice, SignIn
 from tests import SHIPPED_HASHER

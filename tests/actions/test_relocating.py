@@ -7,14 +7,13 @@ import unittest
 from datetime import UTC, date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
 
-from lamplight.actions.absences import add_absence
+from lamplight.actions.hours import add_absence
 from lamplight.actions.machines import MachineFields, NewMachine, add_machine, change_machine
 from lamplight.actions.own_texts import save_text
-from lamplight.actions.prices import note_price
 from lamplight.actions.relocating import MoveFields, move_machine
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.actions.sites import add_closure, save_keeper, save_site, serve_no_more
-from lamplight.actions.stock import move_stock
+from lamplight.actions.stock import move_stock, note_price
 from lamplight.actions.undo import put_back, undo
 from lamplight.actions.water import TypedTest, add_water_test
 from lamplight.core.errors import InvalidInput, NotAllowed
@@ -23,11 +22,11 @@ from lamplight.core.run.state import EventKind
 from lamplight.core.site.calendar import OpeningHours
 from lamplight.core.stock.stock import Move
 from lamplight.sight.actor import Actor
+from lamplight.sight.costs import unit_prices
 from lamplight.sight.cupboard import stock_held
 from lamplight.sight.kinds import KINDS
 from lamplight.sight.machine_views import machine_view, machine_views
 from lamplight.sight.own_texts import OWN_KINDS
-from lamplight.sight.prices import unit_prices
 from lamplight.store.books import book, books
 from lamplight.store.logbook import entries
 from lamplight.store.models import Machine

@@ -11,7 +11,7 @@ from lamplight.actions.readings import take_readings
 from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import AfterEvent
-from lamplight.core.diagnosis.grinding import grinding
+from lamplight.core.diagnosis.faults import grinding
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState
 from lamplight.core.run.state import EventKind

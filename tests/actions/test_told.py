@@ -7,7 +7,7 @@ from datetime import timedelta
 
 from PIL import Image
 
-from lamplight.actions.manuals import add_page
+from lamplight.actions.photos import add_page
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.actions.told import confirm_all, lift, say_words, sharing, tell, tell_whole
 from lamplight.actions.told_in_run import asks_otherwise, confirm_step, correct_step, leave_out_step

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 
-from lamplight.actions.absences import add_absence
 from lamplight.actions.care import mark_done, note_event, note_part, note_prompt, prompt_gone, read_bar, switch_item
+from lamplight.actions.hours import add_absence
 from lamplight.actions.machines import LastDoneAnswer, declare_done, set_limit
 from lamplight.actions.sites import add_closure
 from lamplight.actions.undo import put_back, undo

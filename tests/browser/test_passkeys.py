@@ -5,8 +5,8 @@ from __future__ import annotations
 from lamplight.actions.invites import make_invite
 from lamplight.actions.passphrases import set_passphrase
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.sight.access import good_keys
 from lamplight.sight.actor import Actor
-from lamplight.sight.passkeys import good_keys
 from lamplight.store.database import database
 from lamplight.store.sites import keepers, the_site
 from lamplight.web.addresses import Reach

@@ -9,8 +9,7 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.core.anatomy.circuits import Circuit
-from lamplight.core.anatomy.parts import Appearance, Capacities, Part
+from lamplight.core.anatomy.parts import Appearance, Capacities, Circuit, Part
 from lamplight.core.assess import assess
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.last_done import DoneFact

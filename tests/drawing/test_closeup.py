@@ -6,14 +6,14 @@ import re
 import unittest
 import xml.etree.ElementTree as ET
 
+from lamplight.core.run.cleaners import offered_ml, vessels_of
 from lamplight.core.run.rules import begin
 from lamplight.core.run.state import RunContext
-from lamplight.core.run.vessels import offered_ml, vessels_of
 from lamplight.drawing.closeup.scene import HEIGHT, WIDTH, CloseUp, Glass, closeup
 from lamplight.drawing.closeup.things import THINGS
 from lamplight.drawing.gestures import POSES
 from lamplight.library.catalogue import kinds
-from lamplight.library.placing import placeable
+from lamplight.library.kind_edit import placeable
 from lamplight.web.runs.closeups import closeup_of, made_of_words
 from tests.library.test_laws import START, adapted, jobs_of
 

@@ -11,7 +11,7 @@ from itertools import combinations, permutations
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.weekday_rates import fit_usage
 from lamplight.drawing.bulbs import string_of_bulbs

@@ -5,13 +5,13 @@ from __future__ import annotations
 import re
 from itertools import groupby
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.outlets import CAUGHT_BY_ITSELF, CIRCUIT_OF
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.chemistry import CIRCUITS
 from lamplight.core.job.dose import refusal_of_volume
 from lamplight.core.job.steps import StepKind
+from lamplight.core.run.cleaners import offered_ml, vessels_of
 from lamplight.core.run.clock import hands_seconds, keeper_seconds
-from lamplight.core.run.vessels import offered_ml, vessels_of
 
 # What a tray catches beside: a cup to look at, two cups thrown away.
 INTO_A_CUP_ML = 300

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 import unittest
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.library.catalogue import kinds
 from lamplight.sight.causes import known_causes, known_symptoms
 from tests.library.test_procedures import procedure_for

@@ -11,8 +11,8 @@ from lamplight.core.errors import InvalidInput
 from lamplight.library import kind_edit as edit
 from lamplight.library.bounded_yaml import load_yaml
 from lamplight.library.catalogue import kind_text, kinds, parse
+from lamplight.library.kind_edit import placeable
 from lamplight.library.kind_text import flowing, opened, put, written
-from lamplight.library.placing import placeable
 from lamplight.library.schema import KindFile
 from tests.draw import drawn
 

@@ -13,10 +13,10 @@ from lamplight.core.job.chemistry import Chemistry, Inside
 from lamplight.core.job.containers import Vessel, least_vessel, least_without_stops
 from lamplight.core.job.general import course_in_general, in_general
 from lamplight.core.job.steps import AskFor, StepKind
+from lamplight.core.run.cleaners import vessels_of
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.rules import apply, begin
 from lamplight.core.run.state import EventKind, Outcome, RunContext, RunEvent
-from lamplight.core.run.vessels import vessels_of
 from lamplight.drawing.gestures import POSES
 from lamplight.library.catalogue import (
     defaults,

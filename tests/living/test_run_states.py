@@ -31,7 +31,7 @@ from lamplight.sight.machine_views import machine_views
 from lamplight.sight.notes import Reader, alarms_of, morning_note, week_note
 from lamplight.sight.preparing import Wishes
 from lamplight.sight.procedures import procedure_for
-from lamplight.sight.unheard import can_listen
+from lamplight.sight.told import can_listen
 from lamplight.store.database import database
 from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, the_site

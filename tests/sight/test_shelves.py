@@ -11,7 +11,7 @@ from lamplight.core.stock.reorder import Pack
 from lamplight.core.stock.stock import Holding
 from lamplight.core.usage.passage import DateSpread
 from lamplight.sight.shelves import Shelf, shopping
-from lamplight.store.prices import Supply
+from lamplight.store.stock import Supply
 
 TODAY = date(2026, 11, 24)
 SACHETS = Product("acid", "Sachets", "milk-cleaner", "sachet", Chemistry.ACID, "sachet", 1)

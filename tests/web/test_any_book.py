@@ -8,8 +8,8 @@ from random import Random
 
 from bs4 import BeautifulSoup
 
-from lamplight.actions.absences import add_absence
 from lamplight.actions.care import mark_done, note_prompt, read_bar, switch_item
+from lamplight.actions.hours import add_absence
 from lamplight.actions.lamps import note_refill, note_sighting, try_cause
 from lamplight.actions.machines import (
     LastDoneAnswer,

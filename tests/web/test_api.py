@@ -10,8 +10,8 @@ from lamplight.actions.machines import MachineFields, NewMachine, add_machine
 from lamplight.actions.sites import save_keeper, save_site
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.sight.access import Scope, good_tokens
 from lamplight.sight.actor import Actor
-from lamplight.sight.api_tokens import Scope, good_tokens
 from lamplight.store.books import book
 from lamplight.store.database import database
 from lamplight.store.logbook import entries

@@ -9,7 +9,7 @@ from datetime import date, timedelta
 
 from icalendar import Calendar
 
-from lamplight.actions.absences import add_absence
+from lamplight.actions.hours import add_absence
 from lamplight.actions.sites import save_keeper
 from lamplight.sight.actor import Actor
 from lamplight.store.models import Closure

@@ -7,7 +7,7 @@ from datetime import timedelta
 from lamplight.actions.lamps import note_sighting
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import SIGNS, LampSignal, LampState
-from lamplight.drawing import signs
+from lamplight.drawing import glyphs
 from lamplight.sight.actor import Actor
 from lamplight.store.models import CauseTried, PanelSighting
 from lamplight.store.sites import machine
@@ -140,4 +140,4 @@ class Pages(WebTest):
 
     def test_signs_are_drawn(self):
         """Each name that a kind may use has its strokes."""
-        self.assertEqual(set(signs.SIGNS), set(SIGNS))
+        self.assertEqual(set(glyphs.SIGNS), set(SIGNS))

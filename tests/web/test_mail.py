@@ -13,8 +13,7 @@ from lamplight.core.mail.wishes import Wishes
 from lamplight.lines.notify import notify
 from lamplight.sight.actor import Actor
 from lamplight.simulators.mail_catcher import Mood, caught, set_mood
-from lamplight.store.mail import mail_settings, mails, wishes_rows
-from lamplight.store.mail_password import mail_password
+from lamplight.store.mail import mail_password, mail_settings, mails, wishes_rows
 from tests.base import NOW, WebTest
 
 EARLY = NOW.replace(hour=5, minute=30)

@@ -9,8 +9,8 @@ from datetime import timedelta
 from lamplight.actions.passkeys import end_keys_of
 from lamplight.actions.sites import save_keeper, save_site, serve_no_more
 from lamplight.core.keepers.rights import RoleAtSite
+from lamplight.sight.access import can_have_keys, good_keys, two_steps
 from lamplight.sight.actor import Actor
-from lamplight.sight.passkeys import can_have_keys, good_keys, two_steps
 from lamplight.store.database import database
 from lamplight.store.logbook import entries
 from lamplight.store.models import Challenge, Passkey, SignIn

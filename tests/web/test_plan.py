@@ -9,8 +9,7 @@ from datetime import timedelta
 from html import unescape
 from urllib.parse import quote, unquote
 
-from lamplight.actions.absences import add_absence
-from lamplight.actions.hours import add_slots
+from lamplight.actions.hours import add_absence, add_slots
 from lamplight.actions.sites import save_keeper
 from lamplight.actions.stock import move_stock
 from lamplight.core.plan.problem import plan_faults

@@ -16,16 +16,15 @@ from lamplight.actions.passphrases import set_passphrase
 from lamplight.actions.sites import save_keeper
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.keepers.rights import RoleAtSite
-from lamplight.sight.actor import Actor
-from lamplight.sight.rights import ENTRY_NEEDS
-from lamplight.sight.sessions import open_sessions
+from lamplight.sight.access import open_sessions
+from lamplight.sight.actor import ENTRY_NEEDS, Actor
 from lamplight.store.database import database
-from lamplight.store.invites import open_invites
 from lamplight.store.logbook import entries
 from lamplight.store.models import AnnouncedPlan, Entry, RunEventRow
 from lamplight.store.rights import roles_at
 from lamplight.store.runs import open_runs
 from lamplight.store.sites import keepers, machine
+from lamplight.store.tokens import open_invites
 from lamplight.web.addresses import Reach
 from lamplight.web.clock import FixedClock
 from lamplight.web.rights import NEEDS, OPEN

@@ -17,8 +17,7 @@ from lamplight.actions.runs import begin_run
 from lamplight.actions.sites import save_keeper, save_site, serve_no_more
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import RoleAtSite
-from lamplight.core.languages import BRITISH
-from lamplight.core.words import write_in, written_in
+from lamplight.core.words import BRITISH, write_in, written_in
 from lamplight.sight.actor import Actor
 from lamplight.sight.machine_views import machine_view
 from lamplight.store.database import photo_folder

@@ -33,8 +33,8 @@ from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.mail.wishes import Wishes
 from lamplight.core.stock.stock import Move
 from lamplight.lines.notify import notify, write_trial
+from lamplight.sight.access import Scope
 from lamplight.sight.actor import Actor
-from lamplight.sight.api_tokens import Scope
 from lamplight.sight.kinds import KINDS
 from lamplight.sight.machine_views import machine_view
 from lamplight.sight.own_texts import OWN_KINDS, OWN_PROCEDURES

@@ -6,15 +6,14 @@ import csv
 import io
 from datetime import timedelta
 
-from lamplight.actions.prices import note_price
-from lamplight.actions.stock import move_stock
+from lamplight.actions.stock import move_stock, note_price
 from lamplight.actions.water import TypedTest, add_water_test, install_cartridge
 from lamplight.core.errors import InvalidInput
 from lamplight.core.stock.stock import Move
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.sight.actor import Actor
+from lamplight.sight.costs import unit_prices
 from lamplight.sight.machine_views import machine_views
-from lamplight.sight.prices import unit_prices
 from lamplight.sight.water_year import cartridges_compared
 from lamplight.store.sites import machine
 from lamplight.store.waters import water_tests

@@ -5,8 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Iterable
 from dataclasses import dataclass
 
-from lamplight.core.anatomy.circuits import Circuit
-from lamplight.core.anatomy.parts import Part
+from lamplight.core.anatomy.parts import Circuit, Part
 
 COFFEE, HOT_WATER, WAND, FROTHER, MILK, TRAY, DRAIN = (
     "coffee", "hot-water", "wand", "frother", "milk", "tray", "drain",

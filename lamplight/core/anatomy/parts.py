@@ -3,12 +3,21 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 from typing import Literal
-
-from lamplight.core.anatomy.circuits import Circuit
 
 FILTER_PART = "filter"
 TANK_PART = "tank"
+
+
+class Circuit(StrEnum):
+    """What a part or a care item belongs to."""
+
+    BREW = "brew"
+    MILK = "milk"
+    WATER = "water"
+    WASTE = "waste"
+    BODY = "body"
 
 
 @dataclass(frozen=True)

@@ -10,8 +10,8 @@ from lamplight.core.care.item import TriggerDue
 from lamplight.core.care.triggers import ScaleBudget
 from lamplight.core.usage.meters import Meter
 from lamplight.core.usage.passage import NEVER, Passage
-from lamplight.core.water.litres_left import litres_until
-from lamplight.core.water.scale import scale_grams
+from lamplight.core.water.hardness import scale_grams
+from lamplight.core.water.scale_account import litres_until
 from lamplight.core.water.through import Front, water_through
 from lamplight.core.words import decimal, degrees, tenths
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from datetime import date, datetime
 from functools import cached_property
 
-from lamplight.core.care.findings import Found
+from lamplight.core.care.inspections import Found
 from lamplight.core.care.item import CareItem, LastDone
 from lamplight.core.care.status import Window
 from lamplight.core.moment import Moment

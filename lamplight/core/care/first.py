@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from enum import Enum, IntEnum
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.words import day_words

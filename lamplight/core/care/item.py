@@ -7,7 +7,7 @@ from datetime import date, datetime
 from enum import StrEnum
 from typing import Self
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.status import SOON_OPEN_DAYS, Status
 from lamplight.core.care.trigger_base import Limited, Trigger
 from lamplight.core.care.triggers import FoundDirty, Prompted

@@ -13,7 +13,7 @@ from typing import Any, ClassVar
 from lamplight.core.care.trigger_base import Limited, Trigger, Written
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import WEEKDAYS
-from lamplight.core.water.scale import scale_grams
+from lamplight.core.water.hardness import scale_grams
 from lamplight.core.water.through import WaterThrough, taken_per_litre
 from lamplight.core.words import decimal
 

@@ -28,9 +28,9 @@ from datetime import datetime, timedelta
 
 from lamplight.core.assess import MachineStatus
 from lamplight.core.care.item import Due, ItemRole
-from lamplight.core.diagnosis.grinding import GRIND_EVENTS
+from lamplight.core.diagnosis.faults import GRIND_EVENTS
 from lamplight.core.job.confirmations import GROUP_DRY, MACHINE_ON, REFILL_CONFIRMED
-from lamplight.core.lamps.refills import Filling, last_filled
+from lamplight.core.lamps.intervals import Filling, last_filled
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.state import Outcome, RunState
 from lamplight.core.words import plural, span_words

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
+from lamplight.core.care.context import EventSeen
 from lamplight.core.lamps.causes import Cause
 from lamplight.core.lamps.match import meanings
 from lamplight.core.lamps.panel import Pattern
@@ -88,3 +89,38 @@ def fault_weeks(
         if 0 <= place < weeks:
             counts.setdefault(circuit, [0] * weeks)[place] += 1
     return FaultWeeks(mondays, {circuit: tuple(counts[circuit]) for circuit in Circuit if circuit in counts})
+
+
+GRIND_EVENTS = {"coarser": "grind-coarser", "finer": "grind-finer"}
+DRINK_JUDGED = "grind-drink"
+DRINKS_TO_JUDGE = 2
+FORGOTTEN_AFTER = timedelta(hours=12)
+
+
+@dataclass(frozen=True)
+class Grinding:
+    """A notch of the grinder that is being judged: which way, and how many drinks were drawn since."""
+
+    way: str
+    drinks: int
+
+    @property
+    def judged(self) -> bool:
+        """Whether it is time to taste."""
+        return self.drinks >= DRINKS_TO_JUDGE
+
+
+def grinding(events: Iterable[EventSeen], now: datetime) -> Grinding | None:
+    """Where judging a notch stands; None where the grind was not changed within half a day.
+
+    Args:
+        events: what was noted at the machine, any order.
+        now: aware.
+    """
+    ways = {event: way for way, event in GRIND_EVENTS.items()}
+    noted = sorted((event for event in events if event.at <= now), key=lambda event: event.moment)
+    changes = [place for place, event in enumerate(noted) if event.what in ways]
+    if not changes or now - noted[changes[-1]].at > FORGOTTEN_AFTER:
+        return None
+    since = noted[changes[-1] + 1 :]
+    return Grinding(ways[noted[changes[-1]].what], sum(event.what == DRINK_JUDGED for event in since))

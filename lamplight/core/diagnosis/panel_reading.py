@@ -10,9 +10,9 @@ from lamplight.core.assess import MachineStatus
 from lamplight.core.care.context import Evaluated
 from lamplight.core.care.item import Due
 from lamplight.core.lamps.causes import Cause
+from lamplight.core.lamps.intervals import filling_of, last_filled
 from lamplight.core.lamps.match import Match, Meaning, PanelSignals, lamps_of, meanings, unexplained
 from lamplight.core.lamps.panel import Panel, Pattern, Sort
-from lamplight.core.lamps.refills import filling_of, last_filled
 from lamplight.core.lamps.sightings import PanelSeen, panel_at, panels_seen
 
 DARK = PanelSignals()

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.outlets import CAUGHT_BY_ITSELF, outlet_meant
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.calls import Call
 from lamplight.core.job.chemistry import CIRCUITS
 from lamplight.core.job.course import (

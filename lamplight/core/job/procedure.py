@@ -10,7 +10,7 @@ from collections.abc import Collection, Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.containers import ContainerPlan, Flow, Vessel, plan_containers
 from lamplight.core.job.steps import Step
 from lamplight.core.machine.programme import Use

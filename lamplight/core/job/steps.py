@@ -6,8 +6,8 @@ from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.containers import Delivery
 from lamplight.core.site.degrees import from_celsius, in_celsius

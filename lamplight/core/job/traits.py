@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.chemistry import Product
 from lamplight.core.machine.kind import Kind
 

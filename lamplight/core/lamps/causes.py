@@ -10,7 +10,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 
 CONFIRMED_WEIGHT, DENIED_WEIGHT = 1.5, 1.0
 MOST_MEMORY = 4.5

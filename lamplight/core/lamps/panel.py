@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
-# Pictograms that a lamp may bear; they are drawn by `lamplight.drawing.signs`.
+# Pictograms that a lamp may bear; they are drawn by `lamplight.drawing.glyphs`.
 SIGNS = (
     "tank", "beans", "drawer", "tray", "care", "scale", "milk", "heat", "attention", "ready", "cup", "cups", "filter",
     "door", "group", "steam", "left", "right",
@@ -59,7 +59,7 @@ class Lamp:
         label: the words or the sign beside it, in words.
         colours: in which it can shine, one at least.
         states: which of off, steady and flashing it knows.
-        sign: its pictogram: key of one that `lamplight.drawing.signs` draws, or empty.
+        sign: its pictogram: key of one that `lamplight.drawing.glyphs` draws, or empty.
         place: column and row on the panel, from 0; in the order of the file from left to right by default.
     """
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 
 from lamplight.core.care.context import EventSeen
-from lamplight.core.care.findings import LookedAt
+from lamplight.core.care.inspections import LookedAt
 from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import DoneFact, with_settled
 from lamplight.core.care.own_items import WHICHEVER_FIRST, LimitChange, OwnChoices

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from lamplight.core.anatomy.duration import Duration
-from lamplight.core.care.findings import Found, LookedAt, findings
+from lamplight.core.care.inspections import Found, LookedAt, findings
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.programme import Programme, Use

@@ -6,7 +6,7 @@ from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.by_event import COUNTS_FOR_THE_DAY
 from lamplight.core.care.first import UNTIL_RINSED, in_one_run
 from lamplight.core.care.item import CareItem, Due

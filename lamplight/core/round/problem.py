@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from enum import IntEnum
 from functools import cached_property
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.round.works import Work, hands_s, span_s
 
 # From one machine to the next in the same place, and where nobody said how far it is. Ours, no source.

@@ -8,6 +8,7 @@ from datetime import datetime, timedelta
 from statistics import median
 
 from lamplight.core.anatomy.duration import Duration
+from lamplight.core.care.item import CareItem
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.steps import Step, StepKind
 from lamplight.core.run.state import Outcome, RunState
@@ -217,3 +218,20 @@ def learned_asides(runs: Iterable[RunState]) -> dict[str, AskedLearned]:
         for key, seen in counts.items()
         if len(seen) >= RUNS_TO_LEARN and max(seen)
     }
+
+
+# What can be cared for on a machine that is at work: its outside, and the fridge beside it.
+BESIDE_THE_WORKS = ("panel", "fridge")
+
+
+def possible_while_waiting(item: CareItem, left_s: int, same_machine: bool) -> bool:
+    """Whether a job can be done while a machine works by itself.
+
+    Args:
+        item: the job.
+        left_s: seconds until the machine calls.
+        same_machine: whether it is a job on the machine that works.
+    """
+    if item.minutes * 60 > left_s:
+        return False
+    return not same_machine or item.part in BESIDE_THE_WORKS

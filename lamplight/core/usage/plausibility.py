@@ -1,7 +1,6 @@
 """What may be wrong with a counter reading, said before it is believed.
 
-Each doubt is refused (it cannot be so) or to be confirmed (it may be so, and the keeper says how).
-"""
+Each doubt is refused (it cannot be so) or to be confirmed (it may be so, and the keeper says how)."""
 
 from __future__ import annotations
 
@@ -14,9 +13,10 @@ from functools import cached_property
 import numpy as np
 
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.usage.counters import HIGHEST_COUNT, Reading
+from lamplight.core.usage.counters import HIGHEST_COUNT, CounterBook, Reading
 from lamplight.core.usage.passage import chance_of_at_least
 from lamplight.core.usage.usage import Usage
+from lamplight.core.usage.weekday_rates import usage_of
 from lamplight.core.words import day_words, grouped
 
 # One honest reading in ten thousand is questioned: our choice, no source.
@@ -226,3 +226,49 @@ class _Typed:
             and min(self.row.chances(count - before.value, before.at, self.at)) >= FITTING_TAIL
         ]
         return fitting[0] if len(fitting) == 1 else None
+
+
+MOST_DOUBTS = 20
+
+
+def doubtful_among(
+    fresh: Sequence[Reading], facts: CounterBook, calendar: SiteCalendar, now: datetime
+) -> list[tuple[Reading, Doubt]]:
+    """Readings that may be wrong, each with its doubt, by time; at most 20 are looked for.
+
+    Args:
+        fresh: new readings, already known to lie in order with the book.
+        facts: what is known of the counter without them.
+        calendar, now: of the site, and the present.
+    """
+    doubtful: list[tuple[Reading, Doubt]] = []
+    trusted = facts.and_(fresh)
+    suspects = [reading for reading in fresh if reading not in facts.readings]
+    while suspects and len(doubtful) < MOST_DOUBTS:
+        worst = _worst(suspects, trusted, usage_of(trusted, calendar, now), calendar)
+        rest = trusted.but(worst)
+        usage = usage_of(rest, calendar, now)
+        doubts = check_plausibility(worst.value, worst.at, KnownRow(rest.row_at(worst.at), usage, calendar), now)
+        if not doubts:
+            break
+        doubtful.append((worst, doubts[0]))
+        suspects.remove(worst)
+        trusted = rest
+    return sorted(doubtful, key=lambda pair: pair[0].at)
+
+
+def _worst(suspects: Sequence[Reading], trusted: CounterBook, usage: Usage, calendar: SiteCalendar) -> Reading:
+    """The reading whose gap lies furthest from what usage expects, in units of chance.
+
+    A gap is blamed on the reading that ends it.
+    """
+    before = dict(zip(trusted.readings[1:], trusted.readings, strict=False))
+
+    def deviation(reading: Reading) -> float:
+        earlier = before.get(reading)
+        if earlier is None:
+            return 0.0
+        expected = usage.expected(calendar, earlier.at, reading.at)
+        return (reading.value - earlier.value - expected) ** 2 / max(expected, 0.5)
+
+    return max(suspects, key=deviation)

@@ -11,7 +11,7 @@ from lamplight.core.care.trigger_base import Trigger
 from lamplight.core.care.triggers import CountSince, DaysSince, MonthsSince
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.at_machine import WaterAtMachine
-from lamplight.core.water.scale import scale_grams
+from lamplight.core.water.hardness import scale_grams
 from lamplight.core.water.tested import WaterTest
 from lamplight.core.water.through import WaterThrough, poured, taken_per_litre
 from lamplight.core.year.ways import Terms, WaterWay, YearDay

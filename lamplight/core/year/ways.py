@@ -10,7 +10,7 @@ from lamplight.core.care.triggers import ScaleBudget
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge, bypass_for
-from lamplight.core.water.scale import DEPOSITED_SHARE, SCALE_BUDGET_G
+from lamplight.core.water.hardness import DEPOSITED_SHARE, SCALE_BUDGET_G
 
 # Cartridges where nobody says what would be fitted: defaults of common practice, no source. In °dH·L and months.
 SMALL_TANK = Cartridge(500.0, place=FilterPlace.TANK, months=2)

@@ -8,10 +8,23 @@ from markupsafe import Markup
 
 from lamplight.drawing.parts.body import canister, door, mixer, outlet_cover, panel
 from lamplight.drawing.parts.brew import brew_group, capsules, funnel, grinder, hopper, outlet, portafilter
-from lamplight.drawing.parts.milk import fridge, milk_hose, milk_jug, reservoir, wand
 from lamplight.drawing.parts.view import PartView
-from lamplight.drawing.parts.waste import drawer, tray, tray_float
-from lamplight.drawing.parts.water import boiler, cartridge, dial, mains, pump, tank
+from lamplight.drawing.parts.water import (
+    boiler,
+    cartridge,
+    dial,
+    drawer,
+    fridge,
+    mains,
+    milk_hose,
+    milk_jug,
+    pump,
+    reservoir,
+    tank,
+    tray,
+    tray_float,
+    wand,
+)
 from lamplight.drawing.svg import Box
 
 PARTS: dict[str, Callable[[Box, PartView], Markup]] = {

@@ -34,12 +34,23 @@ from lamplight.store.models.dose_facts import (
     Push,
     TrialStop,
 )
-from lamplight.store.models.guest_facts import GuestReport, StickerVersion
-from lamplight.store.models.lamp_facts import CauseTried, PanelSighting
-from lamplight.store.models.mail_facts import MailVersion, Outgoing, ToldOnce, WishesVersion
-from lamplight.store.models.plan_facts import AnnouncedPlan, FeedVersion, PlanPin, PlanWish
-from lamplight.store.models.round_facts import KeeperAbsence, Round, RoundEventRow, SlotsVersion, WalksVersion
-from lamplight.store.models.run_facts import ConfirmationGiven, Inspected, Photo, Run, RunEventRow
+from lamplight.store.models.machine_facts import CauseTried, ManualPage, PanelSighting, ProgrammeTold, WordsTold
+from lamplight.store.models.people_facts import (
+    ApiToken,
+    Challenge,
+    FailedTry,
+    GuestReport,
+    Invite,
+    KnownDevice,
+    MailVersion,
+    Outgoing,
+    Passkey,
+    SignIn,
+    StickerVersion,
+    ToldOnce,
+    TwoSteps,
+    WishesVersion,
+)
 from lamplight.store.models.setting_facts import (
     Closure,
     ItemSwitch,
@@ -56,17 +67,22 @@ from lamplight.store.models.setting_facts import (
     SiteVersion,
     TextVersion,
 )
-from lamplight.store.models.sign_in_facts import (
-    ApiToken,
-    Challenge,
-    FailedTry,
-    Invite,
-    KnownDevice,
-    Passkey,
-    SignIn,
-    TwoSteps,
+from lamplight.store.models.work_facts import (
+    AnnouncedPlan,
+    ConfirmationGiven,
+    FeedVersion,
+    Inspected,
+    KeeperAbsence,
+    Photo,
+    PlanPin,
+    PlanWish,
+    Round,
+    RoundEventRow,
+    Run,
+    RunEventRow,
+    SlotsVersion,
+    WalksVersion,
 )
-from lamplight.store.models.told_facts import ManualPage, ProgrammeTold, WordsTold
 
 TABLES = (
     Site, Keeper, Machine, Entry, SiteVersion, Closure, KeeperVersion, MachineVersion, MachineMove, LimitVersion,

@@ -13,15 +13,14 @@ from lamplight.actions.lamps import note_sighting
 from lamplight.actions.readings import DoubtfulReadings, take_readings
 from lamplight.core.errors import InvalidInput, NotAllowed
 from lamplight.core.lamps.match import PanelSignals, meanings
-from lamplight.core.moment import read_moment
-from lamplight.core.site.computer_clock import BACK, clock_doubt
+from lamplight.core.moment import BACK, clock_doubt, read_moment
+from lamplight.sight.access import Scope, actors_of_token
 from lamplight.sight.actor import Actor
-from lamplight.sight.api_tokens import Scope, actors_of_token
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.readings import TypedReading
-from lamplight.store.clock import last_written
 from lamplight.store.database import database
+from lamplight.store.logbook import last_written
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import MachineRow, SiteRow, machines, sites
 from lamplight.web.clock import now

@@ -14,8 +14,7 @@ from werkzeug.wrappers import Response
 
 from lamplight.actions.guests import tell_as_guest
 from lamplight.core.errors import InvalidInput
-from lamplight.core.guest.reports import LONGEST_WORDS, GuestTells
-from lamplight.core.guest.tasks import GuestAct, GuestTask, guest_tasks
+from lamplight.core.guest.reports import LONGEST_WORDS, GuestAct, GuestTask, GuestTells, guest_tasks
 from lamplight.core.guest.usable import Usable
 from lamplight.core.lamps.match import PanelSignals, checked_signals, meanings, step_lamp
 from lamplight.drawing.closeup.scene import CloseUp, closeup

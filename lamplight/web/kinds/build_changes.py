@@ -13,7 +13,7 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.core.machine.told import MANUAL_WORDS
 from lamplight.library import kind_edit as edit
-from lamplight.library.placing import placeable
+from lamplight.library.kind_edit import placeable
 from lamplight.library.use_file import use_written
 from lamplight.sight.building import like_another, suggested_items
 from lamplight.sight.kinds import kinds

@@ -22,10 +22,9 @@ from lamplight.drawing.cutaway import Scene, Spot, cutaway
 from lamplight.drawing.lamp_panel import lamp_panel
 from lamplight.drawing.spots import overlap, spot_for
 from lamplight.library.catalogue import defaults
-from lamplight.library.kind_edit import NUMBERS
+from lamplight.library.kind_edit import NUMBERS, Placeable, placeable
 from lamplight.library.kind_text import opened
 from lamplight.library.panel_schema import COLOURS
-from lamplight.library.placing import Placeable, placeable
 from lamplight.library.schema import standard_items
 from lamplight.sight.building import suggested_items
 from lamplight.sight.kinds import KINDS, kinds

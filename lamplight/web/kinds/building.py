@@ -8,13 +8,13 @@ from flask import Blueprint, abort, flash, request
 
 from lamplight.actions.building import BUILT, begin_kind, change_kind
 from lamplight.actions.undo import undo
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
 from lamplight.sight.building import kept_as_written
 from lamplight.sight.kinds import KINDS, kind_of, kinds
+from lamplight.store.definitions import machines_of_kind
 from lamplight.store.logbook import EntryRow, entries
-from lamplight.store.texts import machines_of_kind
 from lamplight.web.here import actor, site, sites_known
 from lamplight.web.kinds.build_changes import change_of
 from lamplight.web.kinds.build_model import (

@@ -14,10 +14,9 @@ from lamplight.drawing.closeup.scene import CloseUp, closeup
 from lamplight.drawing.cutaway import Label, Scene, cutaway
 from lamplight.library.catalogue import defaults, kind_schema
 from lamplight.library.mistakes import Mistake
-from lamplight.sight.kind_changes import moved_dates
-from lamplight.sight.kinds import KINDS, kind_of, kinds
+from lamplight.sight.kinds import KINDS, kind_of, kinds, moved_dates
 from lamplight.sight.own_texts import OWN_KINDS
-from lamplight.store.texts import machines_of_kind
+from lamplight.store.definitions import machines_of_kind
 from lamplight.web.clock import now
 from lamplight.web.here import actor, site, sites_known
 from lamplight.web.kinds import building

@@ -8,10 +8,9 @@ from datetime import datetime, timedelta
 
 from markupsafe import Markup
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.diagnosis.disagreements import Disagreement
-from lamplight.core.diagnosis.faults import FaultWeeks, fault_weeks
-from lamplight.core.diagnosis.grinding import Grinding, grinding
+from lamplight.core.diagnosis.faults import FaultWeeks, Grinding, fault_weeks, grinding
 from lamplight.core.diagnosis.panel_reading import PanelReading
 from lamplight.core.lamps.causes import Symptom
 from lamplight.core.lamps.match import Meaning, PanelSignals, meanings, unexplained

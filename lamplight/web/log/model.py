@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from lamplight.actions.building import BUILT
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.needs import need_lines
 from lamplight.core.run.finish import run_minutes
 from lamplight.sight.kinds import kind_of, kinds

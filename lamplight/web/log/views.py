@@ -9,10 +9,9 @@ from flask import Blueprint, Response, abort, flash, redirect, request, url_for
 from lamplight.actions.photos import photo_path
 from lamplight.actions.told import go_by_what_counts
 from lamplight.actions.undo import OF_PEOPLE, consequences, put_back, undo
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.errors import InvalidInput
-from lamplight.formats.book_zip import runs_json, write_archive
-from lamplight.formats.runs_zip import run_record, write_runs
+from lamplight.formats.book_zip import run_record, runs_json, write_archive, write_runs
 from lamplight.sight.costs import costs_as_csv, machine_costs
 from lamplight.sight.exports import log_as_csv, readings_as_csv
 from lamplight.sight.machine_views import machine_views

@@ -11,8 +11,8 @@ from flask import render_template as render
 from lamplight.actions.mail_settings import stop_by_link
 from lamplight.core.errors import InvalidInput
 from lamplight.core.mail.wishes import NoteKind
+from lamplight.sight.access import wishes_of_token
 from lamplight.sight.actor import Actor
-from lamplight.sight.mail import wishes_of_token
 from lamplight.store.mail import WishesRow
 from lamplight.store.sites import SiteRow, sites
 from lamplight.web.clock import now

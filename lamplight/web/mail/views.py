@@ -18,8 +18,7 @@ from lamplight.formats.mail_message import as_page
 from lamplight.lines.notify import write_trial
 from lamplight.sight.notes import Reader, next_morning, week_note
 from lamplight.store.database import data_folder
-from lamplight.store.mail import MailSettings, WishesRow, mail_row, mail_settings, mails, wishes_rows
-from lamplight.store.mail_password import mail_password
+from lamplight.store.mail import MailSettings, WishesRow, mail_password, mail_row, mail_settings, mails, wishes_rows
 from lamplight.store.rights import keeper_names
 from lamplight.web import forms
 from lamplight.web.clock import now

@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 from flask import url_for
 from markupsafe import Markup
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.first import NO_DRINKS, late_words
 from lamplight.core.care.status import Status
 from lamplight.core.round.carry import Nature

@@ -6,10 +6,10 @@ from lamplight.core.anatomy.parts import Part
 from lamplight.core.job.containers import ContainerPlan
 from lamplight.core.job.steps import Step, StepKind
 from lamplight.core.machine.kind import Kind
+from lamplight.core.run.cleaners import drained
 from lamplight.core.run.clock import Timer
 from lamplight.core.run.state import RunState
 from lamplight.core.run.stops import StopAhead, vessel_under
-from lamplight.core.run.vessels import drained
 from lamplight.drawing.closeup.scene import DELIVERS, CloseUp, Glass, share_of
 from lamplight.drawing.gestures import move_of
 from lamplight.web.runs.fillings import level, tipped_out_ml

@@ -6,13 +6,13 @@ from dataclasses import dataclass
 
 from markupsafe import Markup
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.outlets import CIRCUIT_OF
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.containers import TRAY, ContainerPlan
+from lamplight.core.run.cleaners import drained
 from lamplight.core.run.clock import Timer
 from lamplight.core.run.state import RunState
 from lamplight.core.run.stops import StopAhead, vessel_under
-from lamplight.core.run.vessels import drained
 from lamplight.core.words import words_for_ml
 from lamplight.drawing.vessels import VesselBar, vessel_bar
 

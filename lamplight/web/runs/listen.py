@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.steps import StepKind
 from lamplight.core.run.hearing import may_take_back, waits_for_a_call
 from lamplight.core.run.state import RunState

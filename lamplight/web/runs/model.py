@@ -14,12 +14,11 @@ from lamplight.core.job.chemistry import CIRCUITS, Inside
 from lamplight.core.job.confirmations import consequences, settles
 from lamplight.core.job.steps import Step
 from lamplight.core.machine.kind import Kind
-from lamplight.core.run.clock import AskedLearned, Timer, learned_asides, likely_end, timer
+from lamplight.core.run.cleaners import vessels_of
+from lamplight.core.run.clock import AskedLearned, Timer, learned_asides, likely_end, possible_while_waiting, timer
 from lamplight.core.run.finish import doses
-from lamplight.core.run.meanwhile import possible_while_waiting
 from lamplight.core.run.state import BREAK_WORDS, EventKind, Outcome, RunState
 from lamplight.core.run.stops import free_seconds, stops_ahead
-from lamplight.core.run.vessels import vessels_of
 from lamplight.core.words import plural
 from lamplight.drawing.bulbs import string_of_bulbs
 from lamplight.drawing.closeup.scene import closeup

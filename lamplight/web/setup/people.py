@@ -19,19 +19,14 @@ from lamplight.actions.sign_in import end_other_session
 from lamplight.actions.sites import save_keeper, serve_no_more
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
-from lamplight.sight.access import Access, access_at
-from lamplight.sight.actor import Actor
-from lamplight.sight.api_tokens import Scope
-from lamplight.sight.forgetting import may_be_forgotten
-from lamplight.sight.over_keepers import known_to
-from lamplight.sight.passkeys import can_have_keys, two_steps
+from lamplight.sight.access import Access, Scope, access_at, can_have_keys, may_be_forgotten, two_steps
+from lamplight.sight.actor import Actor, known_to
 from lamplight.simulators.mail_catcher import throw_away_to
 from lamplight.store.database import data_folder
 from lamplight.store.forgetting import PersonRow, TakenPhoto, photos_by, sites_ever_served
-from lamplight.store.invites import GOOD_FOR, open_invites
-from lamplight.store.passphrases import secrets_by_keeper
 from lamplight.store.rights import roles_at
 from lamplight.store.sites import KeeperRow, keepers
+from lamplight.store.tokens import GOOD_FOR, open_invites, secrets_by_keeper
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now

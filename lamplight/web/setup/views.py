@@ -7,12 +7,12 @@ from zoneinfo import available_timezones
 
 from flask import Blueprint, flash, request, session
 
-from lamplight.actions.absences import add_absence, take_holidays
+from lamplight.actions.hours import add_absence, take_holidays
 from lamplight.actions.sites import add_closure, save_keeper, save_site
 from lamplight.core.errors import InvalidFields, InvalidInput, about
-from lamplight.core.languages import BRITISH, LANGUAGES
 from lamplight.core.site.calendar import WEEKDAYS, OpeningHours
 from lamplight.core.site.degrees import CELSIUS
+from lamplight.core.words import BRITISH, LANGUAGES
 from lamplight.library.catalogue import countries
 from lamplight.lines.daily_copy import newest_backup_in_words
 from lamplight.store.books import absences

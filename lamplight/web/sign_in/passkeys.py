@@ -10,8 +10,8 @@ from flask import Response, jsonify, request, session
 
 from lamplight.actions.passkeys import ask_for_known, keeper_by_key
 from lamplight.core.errors import InvalidInput
-from lamplight.sight.passkeys import Place, two_steps
-from lamplight.store.passphrases import SecretRow
+from lamplight.sight.access import Place, two_steps
+from lamplight.store.tokens import SecretRow
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.sign_in.views import blueprint, let_in

@@ -15,11 +15,9 @@ from lamplight.actions.sign_in import begin_session, end_session, note_lockout, 
 from lamplight.actions.tries import TooManyTries, origin_of
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import ROLE_WORDS, RoleAtSite
-from lamplight.sight.invites import invite_of
-from lamplight.sight.passkeys import can_have_keys, good_keys, two_steps
-from lamplight.sight.sessions import keeper_of_session
-from lamplight.store.passphrases import SecretRow, secrets_by_keeper
+from lamplight.sight.access import can_have_keys, good_keys, invite_of, keeper_of_session, two_steps
 from lamplight.store.sites import site_of
+from lamplight.store.tokens import SecretRow, secrets_by_keeper
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now, present

@@ -9,8 +9,8 @@ from flask import Blueprint, abort, flash, request, session
 from lamplight.actions.relocating import MoveFields, move_machine
 from lamplight.actions.sites import save_site
 from lamplight.core.errors import InvalidInput, about
-from lamplight.core.languages import BRITISH
 from lamplight.core.site.degrees import CELSIUS
+from lamplight.core.words import BRITISH
 from lamplight.sight.machine_views import machine_view, machine_views
 from lamplight.store.waters import MAINS, water_tests
 from lamplight.web import forms

@@ -12,11 +12,10 @@ from lamplight.actions.care_costs import save_money
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.stock.costs import years_together
 from lamplight.core.words import grouped, units_in_words
-from lamplight.sight.costs import MachineCost, costs_as_csv, forms_compared, machine_costs
+from lamplight.sight.costs import MachineCost, costs_as_csv, forms_compared, machine_costs, unit_prices
 from lamplight.sight.cupboard import products
 from lamplight.sight.machine_views import machine_views
-from lamplight.sight.prices import unit_prices
-from lamplight.store.prices import PriceRow, money, price_rows
+from lamplight.store.stock import PriceRow, money, price_rows
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.here import actor, site

@@ -9,7 +9,7 @@ from flask import abort, flash, request
 
 from lamplight.actions.dose import begin_trial, note_measuring, note_pushes, note_vessel, set_mark, stop_trial
 from lamplight.core.dose.beaker import Measuring
-from lamplight.core.dose.vessel import RoundVessel
+from lamplight.core.dose.in_hand import RoundVessel
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.machine.trial import Trial
 from lamplight.core.words import units_in_words

@@ -7,17 +7,16 @@ from dataclasses import dataclass
 from markupsafe import Markup
 
 from lamplight.core.dose.beaker import DoseCut, Drawn, Saved, drawn_of, same_strength, saved_by
-from lamplight.core.dose.in_hand import InHand, ways_to_measure
+from lamplight.core.dose.in_hand import InHand, RoundVessel, height_of, ways_to_measure
 from lamplight.core.dose.repeats import Repeats, more_needed, repeats
-from lamplight.core.dose.vessel import RoundVessel, height_of
 from lamplight.core.job.dose import STEP_OF
 from lamplight.core.machine.marks import state_of_trial
 from lamplight.core.machine.trial import Trial, TrialState
 from lamplight.core.words import plural, units_in_words
 from lamplight.drawing.beaker import DrawnBeaker, beaker, dots
+from lamplight.sight.costs import unit_prices
 from lamplight.sight.dose import MixHere, saved_so_far
 from lamplight.sight.machine_view import MachineView
-from lamplight.sight.prices import unit_prices
 from lamplight.sight.rhythms import times_here
 from lamplight.store.doses import MeasuringRow, PushRow, measurings, pushes, vessel
 from lamplight.web.clock import now

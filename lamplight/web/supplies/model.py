@@ -8,9 +8,8 @@ from datetime import date, timedelta
 
 from markupsafe import Markup
 
-from lamplight.core.stock.batches import past_date
+from lamplight.core.stock.batches import left_to_spoil, past_date
 from lamplight.core.stock.lasting import nth_unit
-from lamplight.core.stock.spoiling import left_to_spoil
 from lamplight.core.words import day_words, units_in_words
 from lamplight.drawing.shelf import DrawnShelf, shelf
 from lamplight.sight.machine_view import MachineView

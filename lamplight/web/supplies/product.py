@@ -9,12 +9,12 @@ from flask import abort, flash, request
 from werkzeug.wrappers import Response
 
 from lamplight.actions.care_costs import save_supply
-from lamplight.actions.prices import note_price
 from lamplight.actions.stock import (
     FORMS,
     ProductFields,
     acids_typed,
     move_stock,
+    note_price,
     order_stock,
     save_product,
     shift_stock,
@@ -29,8 +29,7 @@ from lamplight.drawing.shelf import shelf_scale
 from lamplight.sight.cupboard import products, roles
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.shelves import Shelf, shelf_of
-from lamplight.store.prices import money, price_rows
-from lamplight.store.stock import cupboards
+from lamplight.store.stock import cupboards, money, price_rows
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.here import actor, site

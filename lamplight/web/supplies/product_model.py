@@ -9,14 +9,14 @@ from datetime import date
 from markupsafe import Markup
 
 from lamplight.core.job.chemistry import Product
+from lamplight.core.stock.costs import prices_of
 from lamplight.core.stock.lasting import UseAhead, nth_unit, used_by
-from lamplight.core.stock.prices import prices_of
 from lamplight.core.words import day_words, units_in_words
 from lamplight.drawing.price_line import DrawnPrice, price_line
 from lamplight.sight.cupboard import cupboard_words
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.shelves import MOST_MACHINES, Shelf
-from lamplight.store.prices import PriceRow
+from lamplight.store.stock import PriceRow
 
 MOST_USES, MOST_PRICES = 10, 12
 

@@ -15,7 +15,7 @@ from lamplight.formats.shopping_csv import write_shopping
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.shelves import ToBuy, shelves, shopping
 from lamplight.store.database import database
-from lamplight.store.prices import money
+from lamplight.store.stock import money
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.here import actor, site

@@ -9,14 +9,14 @@ from flask import Blueprint
 from lamplight.actions.stock import FORMS
 from lamplight.core.job.chemistry import Chemistry
 from lamplight.core.job.dose import range_words
-from lamplight.core.stock.demand import StockLine, demand
+from lamplight.core.stock.usage import StockLine, demand
 from lamplight.core.words import units_in_words
 from lamplight.drawing.shelf import shelf_scale
 from lamplight.sight.cupboard import products, roles, serving, stock_held
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.shelves import MOST_MACHINES, lacking_soon, shelves
-from lamplight.store.prices import money
+from lamplight.store.stock import money
 from lamplight.web.clock import now
 from lamplight.web.here import site
 from lamplight.web.rendering import page as render

@@ -5,7 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, abort, flash, request, send_file
 
 from lamplight.actions.listening import hear, hear_on, hear_the_end, take_back, water_came
-from lamplight.actions.manuals import MEGABYTE, MOST_BYTES_IN_ALL, add_page, page_path
+from lamplight.actions.photos import MEGABYTE, MOST_BYTES_IN_ALL, add_page, page_path
 from lamplight.actions.told import lift, say_words, sharing, tell_whole
 from lamplight.actions.told_in_run import asks_otherwise, confirm_step, correct_step, leave_out_step
 from lamplight.core.errors import InvalidInput, StaleStep

@@ -22,10 +22,10 @@ from lamplight.core.water.descaler import (
     verdict,
 )
 from lamplight.core.words import decimal, tenths, units_in_words
+from lamplight.sight.costs import unit_prices
 from lamplight.sight.cupboard import products
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_view
-from lamplight.sight.prices import unit_prices
 from lamplight.sight.water_choices import bypass_rows, judged
 from lamplight.sight.water_story import WaterStory, water_story
 from lamplight.sight.water_year import cartridges_compared

@@ -10,7 +10,7 @@ from lamplight.actions.water import TypedTest, add_water_test
 from lamplight.core.bounds import DEGREES
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.water.hardness import UNITS
-from lamplight.core.water.measured import TestWay, hardness_read
+from lamplight.core.water.tested import TestWay, hardness_read
 from lamplight.sight.cupboard import products
 from lamplight.sight.looking import look_into
 from lamplight.sight.machine_views import machine_views

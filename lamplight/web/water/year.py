@@ -13,9 +13,9 @@ from lamplight.core.errors import InvalidInput, MissingReading
 from lamplight.core.year.lived import YearSpread
 from lamplight.drawing.scale_year import scale_course
 from lamplight.formats.year_csv import write_year
-from lamplight.sight.prices import spread_of_prices, unit_prices
+from lamplight.sight.costs import spread_of_prices, unit_prices
 from lamplight.sight.water_year import Assumed, WaterYear, water_year
-from lamplight.store.prices import money
+from lamplight.store.stock import money
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.here import site

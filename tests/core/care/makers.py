@@ -5,9 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import date, datetime, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.drink_mix import DrinkSort, Mix
-from lamplight.core.anatomy.parts import Capacities, Part
+from lamplight.core.anatomy.parts import Capacities, Circuit, Part
 from lamplight.core.assess import assess
 from lamplight.core.care.item import CareItem
 from lamplight.core.machine.kind import Kind

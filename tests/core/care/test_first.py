@@ -5,7 +5,7 @@ from __future__ import annotations
 import itertools
 import unittest
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.first import (
     CLEANER_INSIDE,
     Because,

@@ -8,8 +8,7 @@ from datetime import date, timedelta
 from functools import partial
 from random import Random
 
-from lamplight.core.anatomy.circuits import Circuit
-from lamplight.core.anatomy.parts import Appearance, Capacities, Part
+from lamplight.core.anatomy.parts import Appearance, Capacities, Circuit, Part
 from lamplight.core.assess import assess, due_after, rhythms
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.rhythm import Rhythm, dates_left, rhythm_of, times_a_year

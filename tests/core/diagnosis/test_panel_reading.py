@@ -6,7 +6,7 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.assess import assess
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.triggers import DaysSince

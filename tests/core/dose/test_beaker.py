@@ -16,7 +16,7 @@ from scipy.integrate import quad
 from statsmodels.stats.proportion import proportion_confint
 
 from lamplight.core.dose.beaker import Measuring, drawn_of, same_strength, saved_by
-from lamplight.core.dose.vessel import RoundVessel, height_of
+from lamplight.core.dose.in_hand import RoundVessel, height_of
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.machine.trial import Trial, TrialWash, trial_state, upper_bound

@@ -10,11 +10,19 @@ from types import SimpleNamespace
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.first import drinks_wait
 from lamplight.core.care.status import Status
-from lamplight.core.guest.reports import SAME_WITHIN, TOLD_WORDS, GuestTelling, GuestTells, already_told
-from lamplight.core.guest.tasks import GuestAct, guest_task, guest_tasks
+from lamplight.core.guest.reports import (
+    SAME_WITHIN,
+    TOLD_WORDS,
+    GuestAct,
+    GuestTelling,
+    GuestTells,
+    already_told,
+    guest_task,
+    guest_tasks,
+)
 from lamplight.core.guest.usable import (
     AtWork,
     GuestStanding,

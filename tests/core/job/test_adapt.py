@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import unittest
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
 from lamplight.core.anatomy.outlets import Outlet
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.adapt import adapt_procedure
 from lamplight.core.job.adaptation import Adaptation

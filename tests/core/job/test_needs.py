@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.job.needs import added_up, need_lines
 from lamplight.core.job.procedure import Need, Procedure

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.containers import Vessel
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.job.steps import Step, StepKind

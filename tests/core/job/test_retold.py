@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.job.procedure import Need, Procedure, Stand
 from lamplight.core.job.retold import Cut, cut_at, with_rest
 from lamplight.core.job.steps import Step, StepKind

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from datetime import UTC, datetime, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.lamps.causes import Cause, Evidence, Tried, ranked
 from lamplight.library.catalogue import causes, kinds, symptoms
 

@@ -7,7 +7,7 @@ from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 from itertools import product
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.plan.problem import Costs, Planned, PlanProblem, Task, plan_cost
 from lamplight.core.plan.terms import Term
 from lamplight.core.site.slots import Slot

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from datetime import date, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import DaysSince

@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 from itertools import permutations
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.round.fold import Chore
 from lamplight.core.round.problem import Rank, RoundJob, RoundPlan, RoundProblem, Share, Span, Walks
 from lamplight.core.round.timing import Timetable

@@ -7,7 +7,7 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import DaysSince, EndOfService, Prompted

@@ -7,6 +7,7 @@ from dataclasses import replace
 from datetime import timedelta
 
 from lamplight.core.anatomy.duration import Duration
+from lamplight.core.care.triggers import DaysSince
 from lamplight.core.job.steps import StepKind
 from lamplight.core.run.clock import (
     KEEPER_S,
@@ -15,12 +16,14 @@ from lamplight.core.run.clock import (
     learned,
     learned_steps,
     likely_end,
+    possible_while_waiting,
     timer,
     total_seconds,
     with_learned,
 )
 from lamplight.core.run.rules import begin
 from lamplight.core.run.state import EventKind
+from tests.core.care.makers import item
 from tests.core.run.test_state import CONTEXT, PROCEDURE, START, advanced, after, apply, event
 
 
@@ -88,6 +91,27 @@ class Learning(unittest.TestCase):
             ([step.duration.likely_s for step in own.steps if step.duration and not step.idle], own.steps[0].duration),
             ([2], None),
         )
+
+
+if __name__ == "__main__":
+    unittest.main()
+
+
+FIVE_MINUTES = item(DaysSince(1))
+
+
+class Possible(unittest.TestCase):
+    """By time, and by place."""
+
+    def test_time(self):
+        """It has to be over when the machine calls."""
+        self.assertTrue(possible_while_waiting(FIVE_MINUTES, 300, same_machine=False))
+        self.assertFalse(possible_while_waiting(FIVE_MINUTES, 299, same_machine=False))
+
+    def test_place(self):
+        """On the machine that works only its outside and the fridge."""
+        for part, possible in (("panel", True), ("fridge", True), ("group", False), ("tray", False)):
+            self.assertEqual(possible_while_waiting(replace(FIVE_MINUTES, part=part), 900, same_machine=True), possible)
 
 
 if __name__ == "__main__":

@@ -6,8 +6,8 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration, seen_once
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.job.procedure import Procedure, Stand
 from lamplight.core.job.steps import Aside, Step, StepKind

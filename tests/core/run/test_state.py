@@ -6,8 +6,8 @@ import unittest
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
-from lamplight.core.anatomy.circuits import Circuit
 from lamplight.core.anatomy.duration import Duration
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.errors import InvalidInput, StaleStep
 from lamplight.core.job.chemistry import Chemistry, Inside, Product
 from lamplight.core.job.containers import Delivery

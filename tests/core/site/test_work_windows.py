@@ -6,10 +6,10 @@ import unittest
 from datetime import UTC, date, datetime
 from zoneinfo import ZoneInfo
 
-from lamplight.core.anatomy.circuits import Circuit
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import DaysSince
-from lamplight.core.run.meanwhile import possible_while_waiting
+from lamplight.core.run.clock import possible_while_waiting
 from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.core.site.work_windows import collision, next_work_window, rushes, window_if_not_now
 

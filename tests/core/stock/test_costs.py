@@ -9,8 +9,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.stock.costs import JobCost, year_cost, years_together
-from lamplight.core.stock.prices import PackPrice, price_spread, prices_of, unit_price
+from lamplight.core.stock.costs import (
+    JobCost,
+    PackPrice,
+    price_spread,
+    prices_of,
+    unit_price,
+    year_cost,
+    years_together,
+)
 
 jobs = st.lists(
     st.builds(

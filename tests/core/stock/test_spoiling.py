@@ -9,9 +9,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.errors import InvalidInput
+from lamplight.core.stock.batches import keeping_packs, left_to_spoil
 from lamplight.core.stock.lasting import UseAhead
 from lamplight.core.stock.reorder import Pack
-from lamplight.core.stock.spoiling import keeping_packs, left_to_spoil
 from lamplight.core.usage.passage import DateSpread
 
 TODAY, DAY = date(2026, 11, 24), timedelta(days=1)

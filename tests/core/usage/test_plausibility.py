@@ -3,12 +3,20 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 from scipy import stats
 
-from lamplight.core.usage.counters import HIGHEST_COUNT
-from lamplight.core.usage.plausibility import DoubtKind, KnownRow, Severity, check_plausibility, tail_chances
+from lamplight.core.usage.counters import HIGHEST_COUNT, CounterBook, Reading
+from lamplight.core.usage.plausibility import (
+    DoubtKind,
+    KnownRow,
+    Severity,
+    check_plausibility,
+    doubtful_among,
+    tail_chances,
+)
 from lamplight.core.usage.weekday_rates import usage_of
 from tests.core.makers import MONDAY, OFFICE, book, daily_readings
 
@@ -101,6 +109,51 @@ class Tails(unittest.TestCase):
             with self.subTest(drinks=drinks):
                 self.assertAlmostEqual(high, stats.poisson.sf(drinks - 1, 40), places=9)
                 self.assertAlmostEqual(low, stats.poisson.cdf(drinks, 40), places=9)
+
+
+if __name__ == "__main__":
+    unittest.main()
+
+
+WEEKS = daily_readings(7 * 60, 40)[::7]
+
+
+def doubtful(fresh, known=()):
+    """The places in a list of readings that are doubted."""
+    facts = CounterBook(tuple(known))
+    pairs = doubtful_among(fresh, facts, OFFICE, MONDAY)
+    return [fresh.index(reading) for reading, _ in pairs]
+
+
+LEAPT = [*WEEKS[:-1], replace(WEEKS[-1], value=WEEKS[-1].value + 5000)]
+LAST = len(WEEKS) - 1
+
+
+class Doubtful(unittest.TestCase):
+    """Two hundred a week."""
+
+    def test_none_in_a_plain_row(self):
+        """Whether the book is empty or has the same readings already."""
+        self.assertEqual(doubtful(list(WEEKS)), [])
+        self.assertEqual(doubtful(list(WEEKS), WEEKS), [])
+
+    def test_a_leap_at_the_end(self):
+        """Judged by usage without it, which it would spoil; also where the book has all before it."""
+        self.assertEqual(doubtful(LEAPT), [LAST])
+        self.assertEqual(doubtful(LEAPT, WEEKS[:-1]), [LAST])
+
+    def test_a_leap_from_which_it_goes_on(self):
+        """Everything after it agrees: the counter says so, and nothing is doubted."""
+        gone_on = [replace(reading, value=reading.value + 5000 * (n >= LAST - 1)) for n, reading in enumerate(WEEKS)]
+        self.assertEqual(doubtful(gone_on), [])
+
+    def test_known_ones_are_not_asked_about(self):
+        """What is in the book already was asked about then."""
+        self.assertEqual(doubtful(LEAPT, LEAPT), [])
+
+    def test_alone(self):
+        """The first reading of a counter raises no doubt."""
+        self.assertEqual(doubtful([Reading(MONDAY - timedelta(days=1), 5)]), [])
 
 
 if __name__ == "__main__":

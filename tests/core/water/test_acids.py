@@ -25,7 +25,7 @@ from lamplight.core.water.acids import (
     protons_given,
 )
 from lamplight.core.water.descaler import Descaler, DescalerMix, compared, verdict, vinegar_ml
-from lamplight.core.water.scale import scale_grams
+from lamplight.core.water.hardness import scale_grams
 
 # Grams of CaCO3 for a gram of acid, with the protons that count safely, and with all of them.
 PER_GRAM = (

@@ -20,7 +20,7 @@ from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FRONTS, FilterPlace, leak, leaked, mean_leak
 from lamplight.core.water.cartridge import Cartridge, Resin, filter_litres
 from lamplight.core.water.hardness import MG_CACO3_PER_DH
-from lamplight.core.water.litres_left import litres_until
+from lamplight.core.water.scale_account import litres_until
 from lamplight.core.water.tested import WaterTest
 from lamplight.core.water.through import Front, WaterThrough, water_now, water_through
 from tests.core.makers import MONDAY

@@ -8,8 +8,15 @@ from datetime import date
 from lamplight.core.errors import InvalidInput
 from lamplight.core.water.at_machine import HardnessLevel, level_to_set
 from lamplight.core.water.cartridge import MOST_MONTHS, Cartridge, blended, bypass_for, filter_litres
-from lamplight.core.water.hardness import HARDEST_DH, checked_hardness, convert_hardness, german_band, usgs_band
-from lamplight.core.water.scale import descale_litres, scale_grams
+from lamplight.core.water.hardness import (
+    HARDEST_DH,
+    checked_hardness,
+    convert_hardness,
+    descale_litres,
+    german_band,
+    scale_grams,
+    usgs_band,
+)
 from lamplight.core.water.tested import WaterTest
 
 NAN, INFINITE = float("nan"), float("inf")

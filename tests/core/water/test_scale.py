@@ -10,7 +10,7 @@ import unittest
 from datetime import date
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.water.scale import descale_litres, scale_grams
+from lamplight.core.water.hardness import descale_litres, scale_grams
 from lamplight.core.water.tested import WaterTest
 
 

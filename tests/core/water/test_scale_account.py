@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 from lamplight.core.errors import InvalidInput
 from lamplight.core.timeline import Timeline
 from lamplight.core.water.hardness import convert_hardness
-from lamplight.core.water.measured import ABOVE_LAST_DH, TestWay, hardness_read
 from lamplight.core.water.scale_account import DescaleDone, scale_ledger
+from lamplight.core.water.tested import ABOVE_LAST_DH, TestWay, hardness_read
 from lamplight.core.water.through import water_through
 from tests.core.makers import MONDAY
 from tests.core.water.test_through import DAY, HARD, fifty_a_day, histories

@@ -18,8 +18,7 @@ from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.breakthrough import FilterPlace
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.core.water.tested import WaterTest
-from lamplight.core.year.closed import closed_sums
-from lamplight.core.year.days import year_ahead
+from lamplight.core.year.days import closed_sums, year_ahead
 from lamplight.core.year.lived import live_year, spread_year
 from lamplight.core.year.ways import Terms, WaterWay, YearDay, four_ways
 from tests.core.care.makers import item, judged, kind

@@ -9,7 +9,7 @@ from lamplight.core.anatomy.outlets import DRAIN
 from lamplight.core.anatomy.parts import Capacities
 from lamplight.core.job.containers import TRAY, Delivery
 from lamplight.core.job.procedure import Stand
-from lamplight.core.run.vessels import DRAINED_TRAY_ML, drained, offered_ml, vessels_of
+from lamplight.core.run.cleaners import DRAINED_TRAY_ML, drained, offered_ml, vessels_of
 from tests.core.care.makers import kind
 from tests.core.run.test_state import PROCEDURE, step
 

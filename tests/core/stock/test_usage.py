@@ -9,8 +9,8 @@ from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import DaysSince
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.job.needs import NeedLine
-from lamplight.core.stock.demand import StockLine, demand
 from lamplight.core.stock.stock import Move, StockMove, holdings
+from lamplight.core.stock.usage import StockLine, demand
 from tests.core.care.makers import item, judged
 from tests.core.makers import MONDAY, book
 
