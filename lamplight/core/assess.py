@@ -6,6 +6,7 @@ from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import date, datetime, timedelta
 from functools import cached_property, partial
+from typing import Any
 
 from lamplight.core.care.context import Evaluated, EvaluationContext
 from lamplight.core.care.evaluate import evaluate_all, evaluate_item
@@ -14,6 +15,7 @@ from lamplight.core.care.last_done import last_done
 from lamplight.core.care.own_items import own_items
 from lamplight.core.care.rhythm import Rhythm, rhythm_of
 from lamplight.core.care.status import Status
+from lamplight.core.care.trigger_base import Trigger
 from lamplight.core.errors import MissingReading
 from lamplight.core.lamps.intervals import rounds_of
 from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
@@ -137,6 +139,11 @@ class DayBasis:
     away: tuple[Absence, ...] = ()
 
     @cached_property
+    def by_day(self) -> dict[tuple[date, str, Trigger | None], Any]:
+        """What was judged for a date and holds until its end, as it comes to be known."""
+        return {}
+
+    @cached_property
     def lamp_intervals(self) -> Mapping[str, tuple[LampInterval, Meter]]:
         """The machine's own intervals as its lamps teach them, by item key, with what they count."""
         intervals: dict[str, tuple[LampInterval, Meter]] = {}
@@ -217,6 +224,7 @@ def status_at(work: DayBasis, now: datetime, lacking: Collection[str] = ()) -> M
     context = EvaluationContext(
         work.meters, work.calendar, now, work.done, work.away, prompts, book.events, work.waters.now, work.tank_l,
         work.waters.earlier, found_on(book.looked_at, book.trials, [item.key for item in work.items], now),
+        work.by_day,
     )  # fmt: skip
     return MachineStatus(context, evaluate_all(work.items, work.done, context, lacking), book, work.told, work)
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from functools import partial
 
 from lamplight.core.assess import DayBasis, MachineStatus, day_basis, status_at
 from lamplight.core.care.status import Status
@@ -87,7 +88,8 @@ def look_at(
     serving = serving_as_marked(serving_on(kind, around.products), book.marks_held)
     if not remembered:  # looked at for another moment than that which pages show
         return Looked(kind, status_at(_basis(row.id, book, kind, site.calendar_of(row.id), now), now), serving)
-    lacking = _lacking(equipped_kind(kind, book.water), serving, around.held)
+    rests_on = (equipped_kind(kind, book.water), serving, around.held)
+    lacking = kept(("lacking", row.id), rests_on, partial(_lacking, *rests_on))
     return Looked(kind, _status(row.id, book, kind, site.calendar_of(row.id), now, lacking), serving)
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cached_property
 from math import ceil
+from typing import Any
 
 from lamplight.core.assess import MachineStatus
 from lamplight.core.care.first import DrinksWait, Said, UnderWay, drinks_wait, first_said, in_one_run
@@ -23,6 +24,7 @@ from lamplight.core.machine.kind import Kind
 from lamplight.core.run.advice import advised_answers
 from lamplight.core.run.clock import keeper_seconds
 from lamplight.core.run.state import RunState
+from lamplight.sight.cache import kept
 from lamplight.sight.causes import known_causes
 from lamplight.sight.kinds import equipped_kind
 from lamplight.sight.procedures import END_OF_DAY, procedure_for
@@ -144,32 +146,26 @@ class MachineView:
 
     def own_minutes(self, due: Due) -> int:
         """The keeper's own minutes for a job here, rounded up: the sum of its steps' hands, else what the item says."""
-        known = self._minutes.get(due.item.key)
-        if known is None:
-            known = self._minutes[due.item.key] = self._own_minutes(due)
-        return known
-
-    @cached_property
-    def _minutes(self) -> dict[str, int]:
-        return {}
-
-    def _own_minutes(self, due: Due) -> int:
         procedure = self.procedure(due)
         if procedure is None:
             return due.item.minutes
         answers = advised_answers(procedure, self.status.context.calendar, self.status.context.now)
-        return max(1, ceil(keeper_seconds(procedure, answers) / 60))
+        key = (due.item.key, *answers.values())
+        if key not in self._jobs:
+            self._jobs[key] = max(1, ceil(keeper_seconds(procedure, answers) / 60))
+        return self._jobs[key]
+
+    @cached_property
+    def _jobs(self) -> dict[tuple[str, ...], Any]:
+        """What its jobs take, worked out once while its kind and its products stay."""
+        return kept(("jobs", self.row.id), (self.kind, self.serving), dict)
 
     def needs(self, due: Due) -> tuple[NeedLine, ...]:
         """What a job takes here: by its procedure, else by the item itself."""
-        known = self._needs.get(due.item.key)
-        if known is None:
-            known = self._needs[due.item.key] = self._needs_of(due)
-        return known
-
-    @cached_property
-    def _needs(self) -> dict[str, tuple[NeedLine, ...]]:
-        return {}
+        key = ("needs", due.item.key)
+        if key not in self._jobs:
+            self._jobs[key] = self._needs_of(due)
+        return self._jobs[key]
 
     def _needs_of(self, due: Due) -> tuple[NeedLine, ...]:
         procedure = self.procedure(due)

@@ -23,6 +23,7 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import KeeperAway, WeekSlot, slot_after, slot_at
 from lamplight.core.site.work_windows import rushes
 from lamplight.core.stock.stock import enough
+from lamplight.core.words import written_in
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.cupboard import products, stock_held
 from lamplight.sight.machine_view import MachineView
@@ -279,8 +280,11 @@ def at_machine(view: MachineView, site: SiteRow, asked: Asked) -> AtMachine:
     """Everything that a round has to go by at a machine."""
     work = view.status.work
 
-    def then() -> dict[str, Due]:
+    def stands_then() -> dict[str, Due]:
         return {due.item.key: due for due in status_at(work, asked.next_slot).dues} if work else {}
+
+    def then() -> dict[str, Due]:
+        return kept(("then", view.row.id), (work, asked.next_slot, written_in()), stands_then)
 
     return AtMachine(
         view.row.id, view.whole_kind.items, view.status.dues, then, view.visits,

@@ -149,8 +149,8 @@ def _counters(machine_ids: Collection[int] | None) -> dict[int, dict[str, Counte
     """Readings, restarts and cleaning drinks by machine and counter."""
     facts: dict[tuple[int, str], tuple[list, list, list]] = defaultdict(lambda: ([], [], []))
     # Hundreds of readings a machine: read without the detour over models.
-    for machine_id, counter, at, value, seq in fetched_of("counts", _counts, machine_ids):
-        facts[machine_id, counter][0].append(Reading(at, value, seq))
+    for machine_id, counter, at, value, seq in fetched_of("counts", _counts, machine_ids, bare=True):
+        facts[machine_id, counter][0].append(Reading(datetime.fromisoformat(at), value, seq))
     for row in _facts(CounterRestart, machine_ids):
         facts[row.machine_id, row.counter][1].append(Restart(row.at, row.before, row.after))
     for cleaned in _facts(Cleaning, machine_ids):

@@ -6,10 +6,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date, datetime
 from functools import cached_property
+from typing import Any
 
 from lamplight.core.care.inspections import Found
 from lamplight.core.care.item import CareItem, LastDone
 from lamplight.core.care.status import Window
+from lamplight.core.care.trigger_base import Trigger
 from lamplight.core.moment import Moment
 from lamplight.core.site.absence import Absence
 from lamplight.core.site.calendar import SiteCalendar
@@ -56,6 +58,8 @@ class EvaluationContext:
         water: what comes in, and through which filter.
         earlier_water: until when another water or filter was there, oldest first.
         found: what inspections found, by the item that it brings.
+        by_day: where rules of an item, and with None the whole item, stand on a date until it ends, as far as that is
+            known already; shared by contexts that rest on the same.
     """
 
     meters: Mapping[str, Meter]
@@ -69,6 +73,7 @@ class EvaluationContext:
     tank_l: float = 0.0
     earlier_water: tuple[tuple[datetime, WaterAtMachine], ...] = ()
     found: Mapping[str, Found] = field(default_factory=dict)
+    by_day: dict[tuple[date, str, Trigger | None], Any] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def waters(self) -> Timeline[WaterAtMachine, datetime]:

@@ -70,7 +70,12 @@ def evaluate_trigger(trigger: Trigger, about: Evaluated) -> TriggerDue:
         raise InvalidInput(f"Nothing judges the trigger {type(trigger).__name__}.")
     if about.last is None and trigger.needs_start:
         return TriggerDue.unknown(trigger, NOBODY_KNOWS)
-    return JUDGES[type(trigger)](trigger, about)
+    if not trigger.by_day:
+        return JUDGES[type(trigger)](trigger, about)
+    judged, rule = about.context.by_day, (about.context.today, about.item.key, trigger)
+    if rule not in judged:
+        judged[rule] = JUDGES[type(trigger)](trigger, about)
+    return judged[rule]
 
 
 def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationContext) -> Due:
@@ -81,6 +86,15 @@ def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationCont
         last: when it was last done; None where nobody knows.
         context: drinks, usage, calendar and the present.
     """
+    if not item.by_day or item.key in context.found:
+        return _judged(item, last, context)
+    judged, whole = context.by_day, (context.today, item.key, None)
+    if whole not in judged:
+        judged[whole] = _judged(item, last, context)
+    return judged[whole]  # type: ignore[no-any-return]
+
+
+def _judged(item: CareItem, last: LastDone | None, context: EvaluationContext) -> Due:
     about = Evaluated(item, last, context)
     states = (
         *_found(about),

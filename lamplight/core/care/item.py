@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date, datetime
 from enum import StrEnum
+from functools import cached_property
 from typing import Self
 
 from lamplight.core.anatomy.parts import Circuit
@@ -72,6 +73,11 @@ class CareItem:
     def asks(self) -> bool:
         """Whether the machine itself asks for it, by a lamp or in words."""
         return any(isinstance(trigger, Prompted) for trigger in self.triggers)
+
+    @cached_property
+    def by_day(self) -> bool:
+        """Whether where it stands is the same from the first minute of a date to its last."""
+        return all(trigger.by_day for trigger in self.triggers)
 
     @property
     def other_rules(self) -> list[str]:

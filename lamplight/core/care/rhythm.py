@@ -6,6 +6,7 @@ asked from a day on after which nothing of the sort is known, each time as if it
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
@@ -15,7 +16,7 @@ from lamplight.core.care.item import Due
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.passage import DateSpread
 
-DAYS_A_YEAR = 365
+DAYS_A_YEAR, DAYS_A_WEEK = 365, 7
 # So many days are lived, and so many times at most; what comes round more rarely is asked once.
 LIVED_DAYS, MOST_TIMES = 28, 24
 
@@ -59,6 +60,8 @@ def rhythm_of(done_at: Callable[[datetime], Due], calendar: SiteCalendar, start:
             continue
         first = first or at_last
         times, variance = times + 1, variance + following[1] ** 2
+        if (day - first).days % DAYS_A_WEEK == 0:  # from here on it comes as it came: weeks ahead are alike
+            break
     days = (day - first).days if first is not None else 0
     return Rhythm(days / times, sqrt(variance / times)) if times and days > 0 else None
 
@@ -99,8 +102,13 @@ def times_a_year(rhythms: Mapping[str, Rhythm], settles: Mapping[str, Collection
 
 def dates_left(dates: Sequence[DateSpread], along: Sequence[DateSpread]) -> list[DateSpread]:
     """The dates of a job that are left when each time of another does it: the one that is nearest falls away."""
-    left = list(dates)
+    left = sorted(dates, key=lambda own: own.likely)
+    days = [own.likely for own in left]
     for one in along:
-        if left:
-            left.remove(min(left, key=lambda own: abs((own.likely - one.likely).days)))
+        after = bisect_left(days, one.likely)
+        before = bisect_left(days, days[after - 1]) if after else 0
+        if after == len(days) or (after and one.likely - days[before] <= days[after] - one.likely):
+            after = before
+        if days:
+            del left[after], days[after]
     return left

@@ -25,6 +25,7 @@ class Trigger:
         counts_on: whether it changes a date when the item was last done.
         needs_start: whether nothing can be judged while nobody knows when that was.
         comes_round: whether it comes round by itself; not what happens now and then, on no rhythm that anybody knows.
+        by_day: whether where it stands is the same from the first minute of a date to its last.
     """
 
     key: ClassVar[Any]
@@ -32,10 +33,13 @@ class Trigger:
     counts_on: ClassVar[bool]
     needs_start: ClassVar[bool]
     comes_round: ClassVar[bool]
+    by_day: ClassVar[bool]
 
-    def __init_subclass__(cls, *, counts_on: bool, needs_start: bool = True, comes_round: bool = True) -> None:
+    def __init_subclass__(
+        cls, *, counts_on: bool, needs_start: bool = True, comes_round: bool = True, by_day: bool = False
+    ) -> None:
         super().__init_subclass__()
-        cls.counts_on, cls.needs_start, cls.comes_round = counts_on, needs_start, comes_round
+        cls.counts_on, cls.needs_start, cls.comes_round, cls.by_day = counts_on, needs_start, comes_round, by_day
         _refuse_silent(cls, Trigger)
 
     @abstractmethod
@@ -83,8 +87,8 @@ class Limited(Trigger, counts_on=True):
     limit: float
     written: ClassVar[Mapping[str, Written]]
 
-    def __init_subclass__(cls, *, comes_round: bool = True) -> None:
-        super().__init_subclass__(counts_on=True, comes_round=comes_round)
+    def __init_subclass__(cls, *, comes_round: bool = True, by_day: bool = False) -> None:
+        super().__init_subclass__(counts_on=True, comes_round=comes_round, by_day=by_day)
         _refuse_silent(cls, Limited)
 
     @property

@@ -72,7 +72,7 @@ class CountSince(Limited):
 
 
 @dataclass(frozen=True)
-class DaysSince(Limited):
+class DaysSince(Limited, by_day=True):
     """Due after so many calendar days, 1 to 3650; on a closed day, on the open day before.
 
     Without ``while_away`` days of absence do not count.
@@ -92,7 +92,7 @@ class DaysSince(Limited):
 
 
 @dataclass(frozen=True)
-class MonthsSince(Limited):
+class MonthsSince(Limited, by_day=True):
     """Due after so many calendar months, 1 to 120; the 31st becomes the last day of a shorter month."""
 
     limit: int
@@ -139,7 +139,7 @@ class RateStep:
 
 
 @dataclass(frozen=True)
-class ByRate(Trigger, counts_on=True):
+class ByRate(Trigger, counts_on=True, by_day=True):
     """An interval in days that depends on the drinks a day; the step with the highest rate reached holds."""
 
     steps: tuple[RateStep, ...]
@@ -164,7 +164,7 @@ class ByRate(Trigger, counts_on=True):
 
 
 @dataclass(frozen=True)
-class FixedWeekdays(Trigger, counts_on=False):
+class FixedWeekdays(Trigger, counts_on=False, by_day=True):
     """Due on fixed weekdays, 0 Monday to 6 Sunday; on a closed day, on the open day before."""
 
     days: tuple[int, ...]
@@ -210,7 +210,7 @@ class AfterEvent(Trigger, counts_on=False, needs_start=False, comes_round=False)
 
 
 @dataclass(frozen=True)
-class BeforeAbsence(Trigger, counts_on=False, needs_start=False, comes_round=False):
+class BeforeAbsence(Trigger, counts_on=False, needs_start=False, comes_round=False, by_day=True):
     """Due before an absence of at least so many days, 1 to 365."""
 
     min_days: int = 14

@@ -17,6 +17,8 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.counters import CounterBook, Interval
 from lamplight.core.usage.usage import Usage
 
+POSITIONS_KEPT = 5_000
+
 
 @dataclass(frozen=True)
 class Count:
@@ -87,19 +89,25 @@ class CumulativeCount:
         """
         if not self._moments:
             return 0.0
+        place = self._positions.get(moment)
+        if place is None:
+            if len(self._positions) >= POSITIONS_KEPT:
+                self._positions.clear()
+            place = self._positions[moment] = self._place(moment)
+        return place
+
+    def _place(self, moment: datetime) -> float:
         if moment <= self._moments[0]:
             return -self._expected(moment, self._moments[0])
         if moment >= self._moments[-1]:
             return self._totals[-1] + self._expected(self._moments[-1], moment)
-        if moment not in self._positions:
-            index = bisect_right(self._moments, moment) - 1
-            gap = self.intervals[index]
-            self._positions[moment] = self._totals[index] + self._drinks_in(gap) * self._share(gap, moment)
-        return self._positions[moment]
+        index = bisect_right(self._moments, moment) - 1
+        gap = self.intervals[index]
+        return self._totals[index] + self._drinks_in(gap) * self._share(gap, moment)
 
     @cached_property
     def _positions(self) -> dict[datetime, float]:
-        """Positions between readings that were asked for: those of the moments when something was done."""
+        """Positions that were asked for: every rule of a machine asks for now, and for when something was done."""
         return {}
 
     def _share(self, gap: Interval, moment: datetime) -> float:

@@ -161,7 +161,7 @@ def today_model(
         stands=stands(views) if drawn else [],
         now=_stops(pressing, by_id),
         later=[replace(stop, together=()) for stop in _stops(later, by_id)],
-        soon=[task_of(*pair) for pair in soon if pair[1].likely != today][:MOST_SOON],
+        soon=[task_of(*pair) for pair in [pair for pair in soon if pair[1].likely != today][:MOST_SOON]],
         unknown=_stops(unknown, {}),
         machines=len(views),
         take=_take(pressing, by_id),

@@ -6,24 +6,32 @@ import unittest
 from dataclasses import replace
 from datetime import timedelta
 from itertools import product
+from random import Random
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from lamplight.core.anatomy.parts import Capacities
 from lamplight.core.assess import assess, day_basis, status_at
+from lamplight.core.care.inspections import INSPECTIONS, LookedAt
 from lamplight.core.care.item import ItemRole, Start
 from lamplight.core.care.last_done import DoneFact
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import (
     AfterEvent,
     BeforeAbsence,
+    ByRate,
     CountSince,
     DaysSince,
+    EndOfService,
+    FixedWeekdays,
     HoursSinceFirstDrink,
+    MonthsSince,
     Prompted,
+    RateStep,
 )
 from lamplight.core.lamps.sightings import Sighting
+from lamplight.core.site.absence import Absence
 from tests.core.care.makers import item, judged, kind
 from tests.core.makers import MONDAY, OFFICE, book
 
@@ -155,6 +163,28 @@ class AllItems(unittest.TestCase):
         lit = Sighting(MONDAY - timedelta(hours=1), asks_for="usual")
         known = replace(book(28, 40), done=facts, sightings=(lit,))
         self.assertEqual(judged(known, prompted, other)["usual"].covered_by, "")
+
+    def test_what_holds_all_day_is_what_would_be_found_at_each_moment(self):
+        """Whatever was asked before, and for which moment of which date: as if nobody had asked yet."""
+        rules = (
+            DaysSince(3), MonthsSince(1), FixedWeekdays((0, 3)), BeforeAbsence(2),
+            ByRate((RateStep(0, 9), RateStep(35, 5))), CountSince(90), EndOfService(), AfterEvent("absence"),
+        )  # fmt: skip
+        for seed in range(60):
+            chance = Random(seed)
+            keys = (INSPECTIONS["hose"].deeper[0], "b", "c", "d")
+            items = [item(*chance.sample(rules, chance.randint(1, 3)), key=key) for key in keys]
+            done = {one.key: MONDAY - timedelta(hours=chance.randint(1, 400)) for one in items if chance.random() < 0.8}
+            first = MONDAY.date() + timedelta(days=chance.randint(-3, 5))
+            gone = (Absence(first, first + timedelta(days=chance.randint(0, 4))),)
+            looked = (LookedAt("hose", False, MONDAY + timedelta(hours=chance.randint(-9, 30))),)
+            known = replace(book(28, 40, done), absences=gone, looked_at=looked)
+            shared = day_basis(known, kind(*items), OFFICE, MONDAY.date())
+            for _ in range(6):
+                moment = MONDAY + timedelta(minutes=chance.randint(0, 4000))
+                fresh = day_basis(known, kind(*items), OFFICE, MONDAY.date())
+                with self.subTest(seed=seed, moment=moment):
+                    self.assertEqual(status_at(shared, moment).dues, status_at(fresh, moment).dues)
 
     def test_what_cannot_be_done_hides_nothing(self):
         """No sachet: the usual wash is due; with neither product both say so. What is late stays late, and is told."""

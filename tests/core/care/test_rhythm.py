@@ -25,6 +25,7 @@ from lamplight.core.care.triggers import (
 )
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.absence import Absence
+from lamplight.core.site.calendar import OFFICE_HOURS, SiteCalendar
 from lamplight.core.usage.passage import DateSpread
 from tests.core.makers import MONDAY, OFFICE, book
 
@@ -92,6 +93,14 @@ class Lived(unittest.TestCase):
                 self.assertAlmostEqual(rhythm(trigger, absences=gone).interval_days, plain, delta=0.07 * plain)
                 self.assertAlmostEqual(rhythm(trigger, closures=shut).interval_days, plain, delta=0.07 * plain)
 
+    def test_daily_is_each_open_day_of_the_year(self):
+        """On whichever days of the week it is open: as many times as there are of them, no more and no fewer."""
+        for opened in ({0}, {0, 2}, {2, 5, 6}, set(range(5)), set(range(7))):
+            calendar = SiteCalendar("UTC", tuple(OFFICE_HOURS if day in opened else None for day in range(7)))
+            status = assess(book(), one_item(DaysSince(1))[0], calendar, MONDAY)
+            with self.subTest(opened=opened):
+                self.assertAlmostEqual(rhythms(status.work, TODAY)["job"].a_year, len(opened) * 365 / 7)
+
     def test_asked_of_the_rules_themselves(self):
         """Whatever they say for a moment is what is lived."""
         asked = []
@@ -130,6 +139,24 @@ class Along(unittest.TestCase):
             (day[10:20], []),
         ):
             with self.subTest(along=along):
+                self.assertEqual(dates_left(own, along), left)
+
+    def test_each_takes_away_the_nearest_of_what_is_left(self):
+        """As looking through all of them does."""
+        for seed in range(300):
+            chance = Random(seed)
+            own, along = (
+                [
+                    DateSpread(TODAY + timedelta(days=n))
+                    for n in sorted(chance.choices(range(40), k=chance.randrange(9)))
+                ]
+                for _ in range(2)
+            )
+            chance.shuffle(along)
+            left = list(own)
+            for one in along[: len(own)]:
+                left.remove(min(left, key=lambda date, one=one: abs((date.likely - one.likely).days)))
+            with self.subTest(seed=seed):
                 self.assertEqual(dates_left(own, along), left)
 
     def test_laws(self):
