@@ -65,7 +65,6 @@ def clockwork(folder: Path, now: Callable[[], datetime], address: str) -> Iterat
     """Let it go on, one thing after the other in a thread of its own, until the block is left.
 
     Args:
-        folder: of the data.
         address: under which it is served, for links in mails.
         now: tells the time that counts for notes and plans; when it is looked is told by the computer's clock.
     """

@@ -26,7 +26,6 @@ def end_some_access(what: str, keeper_id: int, actor: Actor) -> None:
 
     Args:
         what: `MAIL`, `CALENDAR` or `ALL`.
-        keeper_id: whose.
         actor: themselves, or who owns every site that they serve.
 
     Raises:
@@ -49,7 +48,6 @@ def end_access(keeper_id: int, actor: Actor, at: int | None = None) -> None:
     """End all that lets somebody in and reaches them: everywhere, or where they serve no more; inside a transaction.
 
     Args:
-        keeper_id: whose.
         actor: who does it; who may is asked before.
         at: the site that they leave while they go on at others; None where they leave altogether.
     """

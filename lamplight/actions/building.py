@@ -67,10 +67,8 @@ def change_kind(key: str, change: Callable[[CommentedMap], object], words: str, 
     """Change a kind of one's own in one place; everything else in its file stays as it is.
 
     Args:
-        key: of the kind.
         change: of its file's data, in place.
         words: what is changed, for the log.
-        actor: whose.
 
     Raises:
         InvalidInput: when it is none of one's own, or would not fit together; nothing is changed then.

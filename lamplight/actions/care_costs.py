@@ -19,11 +19,9 @@ def save_money(
     """In which money this site pays, and what an hour and a cubic metre of water cost; 0 where that is not counted.
 
     Args:
-        site: whose.
         currency: its sign or letters, or empty.
         hour_price: for an hour of the keeper's.
         water_price: for a cubic metre of water.
-        actor: who says so.
         idle_price: for an hour in which a machine is out of use.
 
     Raises:

@@ -61,7 +61,6 @@ def forget_person(
     """Take somebody who has left out of the book by name; answers what they are called from now on.
 
     Args:
-        keeper_id: whose name.
         photos: numbers of the photos that show them, which are withdrawn with it.
         actor: who does it, as they asked for it.
         throw_away: told their mailboxes in the end; throws away the mails to them that lie outside the book.

@@ -38,8 +38,6 @@ def tell_as_guest(
     """Keep what a passer-by tells; what was told already is told once.
 
     Args:
-        view: the machine.
-        told: what.
         now: aware.
         signals: the panel as they touched it.
         words: a few of their own.

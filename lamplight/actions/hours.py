@@ -27,11 +27,9 @@ def add_slots(site: SiteRow, days: Sequence[int], start: int, end: int, keeper: 
     """Say that somebody has time for the machines on some weekdays.
 
     Args:
-        site: where.
         days: weekdays, 0 Monday to 6 Sunday, one at least.
         start, end: minutes after midnight.
         keeper: whose time it is; None for anybody's.
-        actor: who says so.
 
     Raises:
         InvalidInput: for no day, a span that is none, one that overlaps another of the same keeper, or an unknown
@@ -116,10 +114,8 @@ def save_ways(site: SiteRow, home: str, minutes: Mapping[tuple[str, str], float 
     """Say where keepers set out, and how many minutes it is between places.
 
     Args:
-        site: where.
         home: the place where the cupboard stands; empty where there is none in particular.
         minutes: for pairs of places; None where nobody knows.
-        actor: who says so.
 
     Raises:
         InvalidInput: for less than nothing, or more than two hours.

@@ -88,10 +88,8 @@ def add_machine(site_id: int, fields: MachineFields, start: NewMachine, actor: A
     """Add a machine with what is known of it; answers its id.
 
     Args:
-        site_id: where it stands.
         fields: name, kind and so on.
         start: counters, last times, water and filter.
-        actor: who, and when.
 
     Raises:
         InvalidInput: for a name that is missing or taken, an unknown kind, a count out of range, or

@@ -46,10 +46,7 @@ def save_mail(site: SiteRow, typed: ServerFields, folder: Path, actor: Actor) ->
     """Say how mail leaves.
 
     Args:
-        site: whose.
-        typed: as typed.
         folder: of the data; the password lies there in a file of its own, in no backup and in no log.
-        actor: who says so.
 
     Raises:
         InvalidInput: for anything that is no way, server or address.

@@ -40,13 +40,9 @@ def write_mail(
     """Put a mail into the outbox, unless somebody was told any of it already; answers whether it was.
 
     Args:
-        site: whose.
-        to: to whom.
-        note: what it says.
         keys: what it tells; each is told to a keeper once.
         until: when it is no longer worth sending.
         address: of the application, for links.
-        now: when it is written.
     """
     stop = stop_address(address, to.stop_token, note.kind)
     try:
@@ -78,12 +74,9 @@ def deliver(
     """Send what waits and whose time has come.
 
     Args:
-        site: whose outbox.
-        sender: from whom.
         address: of the application, for links.
         current: keys of the alarms that hold; what was seen to before it could be sent is not sent any more. None
             where nobody looked.
-        hand_over: hands one message over.
         now: aware.
     """
     _take_up_what_was_left(now)

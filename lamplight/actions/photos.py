@@ -121,10 +121,7 @@ def add_page(row: MachineRow, data: bytes, title: str, actor: Actor, most_bytes:
     """Hang a page of the manual on a machine; answers its file name. A photo is made small and drawn anew.
 
     Args:
-        row: the machine.
         data: a JPEG, PNG, WebP or PDF.
-        title: what it shows.
-        actor: whose.
         most_bytes: that all pages of all machines may take.
 
     Raises:

@@ -105,12 +105,9 @@ def pin_visit(
     """Choose when a visit is made, or let the plan choose again.
 
     Args:
-        site, views: where, and every machine.
-        row: the machine.
         items: what is done in the visit.
         start: the beginning of the slot in which it is planned.
         to: the beginning of the slot that is chosen; None to let the plan choose again.
-        actor: who chooses.
 
     Raises:
         InvalidInput: when there is no such slot, or nothing of the sort is planned at that machine.

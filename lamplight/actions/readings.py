@@ -44,9 +44,7 @@ def take_readings(
     """Save several readings, all or none; answers how many were new.
 
     Args:
-        typed: what was read.
         calendar_of: of the site of each machine, by its number.
-        actor: who.
         source: how it came into the book.
 
     Raises:

@@ -32,12 +32,8 @@ def retell(run: RunRow, kind: Kind, own: Sequence[Use], site: SiteRow, actor: Ac
     """Let a run go on by other calls of its machine; what is done stays. Answers where it then stands.
 
     Args:
-        run: open.
         kind: of the machine, as it is equipped.
         own: the machine's calls, all of them.
-        site: where it stands.
-        actor: whose.
-        words: what was said.
     """
     state = run.state
     before = with_water(state.procedure, own) if state.context.listens else state.procedure

@@ -79,10 +79,7 @@ def begin_run(
     """Begin the job of a care item, or a free procedure, on a machine; answers the run's id.
 
     Args:
-        site: where it stands.
-        row: the machine.
         key: of the item or the free procedure.
-        actor: whose.
         wishes: products and containers that were chosen.
         anyway: although another item takes its place today.
 

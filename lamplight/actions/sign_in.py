@@ -29,8 +29,6 @@ def sign_in(name: str, passphrase: str, origin: str, device: str, now: datetime)
     """The keeper whose name or initials and passphrase these are; None otherwise.
 
     Args:
-        name: or initials, any case.
-        passphrase: as typed.
         origin: where the try comes from, as `origin_of` has it.
         device: what the browser carries of an earlier sign-in, or nothing.
         now: by the server's clock.
@@ -58,7 +56,6 @@ def begin_session(row: SecretRow, device: str, now: datetime, on: str = "") -> t
     """Start a session; answers what its cookie carries, and what marks the device for the next time.
 
     Args:
-        row: whose.
         device: what the browser carries of an earlier sign-in, or nothing.
         now: by the server's clock.
         on: what it is, in words, such as a phone.

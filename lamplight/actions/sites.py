@@ -53,7 +53,6 @@ def save_site(
     """Set up a site, or change what it is called, when it opens, and in which degrees and language it thinks.
 
     Args:
-        name, zone, hours, degrees, language: as typed.
         actor: who, when, and at which site; the first one where there is none.
         another: whether it is a further one, which the owners of the actor's own site own.
 
@@ -125,7 +124,6 @@ def save_keeper(
     Args:
         name: the initials where it is empty.
         initials: beside each entry of the log.
-        actor: who, and when.
         keeper_id: of the keeper to change.
         active: whether they are still around.
         present: a passphrase that is asked for before a keeper is changed, as `confirm` has it.

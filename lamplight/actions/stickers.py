@@ -20,8 +20,6 @@ def renew_sticker(row: MachineRow, actor: Actor, photos: bool | None = None) -> 
     """Give a machine a sticker, or another one: whoever scans the one before learns nothing any more.
 
     Args:
-        row: the machine.
-        actor: who says so.
         photos: whether a photo may be sent; as before where it is None.
     """
     known = stickers().get(row.id)

@@ -61,9 +61,7 @@ def move_stock(
 
     Args:
         product_key: of a product that is known.
-        move: which of these.
         amount: units.
-        actor: who says so.
         cupboard: where; the main one has no name.
         keeps_until: the last date on which what was bought can be used, where somebody wants that kept.
 
@@ -146,8 +144,6 @@ def save_product(fields: ProductFields, actor: Actor, key: str = "") -> str:
     """Write down a product as its label says; answers its key.
 
     Args:
-        fields: as typed.
-        actor: whose.
         key: of the product that is changed; a new one is made otherwise.
 
     Raises:
@@ -216,7 +212,6 @@ def note_price(product_key: str, units: float, money: float, day: date, today: d
 
     Args:
         product_key: of a product that is known.
-        units: in the pack.
         money: of the site, 0 or more; kept to the hundredth.
         day, today: when that was the price, and the site's date.
 

@@ -77,10 +77,7 @@ def correct_pattern(row: MachineRow, title: str, words: PatternWords, actor: Act
     """Let what a kind's rule means be another thing on this machine; answers the kind, which is the keeper's own.
 
     Args:
-        row: the machine.
         title: what the rule means so far.
-        words: what it means here.
-        actor: whose.
 
     Raises:
         InvalidInput: when the kind has no such rule any more, or as `teach_pattern` does.

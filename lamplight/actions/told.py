@@ -48,13 +48,9 @@ def tell(
     """Say something of one call of a machine's programme; an open run of it goes on accordingly.
 
     Args:
-        site: where it stands.
-        view: the machine.
-        programme: its key.
         telling: confirmed, changed, added before it, or left out.
         index: of the call, from 0; their number for one that is added at the end.
         edition: of the programme that the keeper saw.
-        actor: whose.
         use: the call instead, or the one that is added.
 
     Raises:

@@ -55,7 +55,6 @@ def correct_step(
         site, run, view, step: the step that is corrected.
         edition: of the programme that the keeper saw.
         said: what is other, by the names of `lamplight.library.corrections.corrected`.
-        actor: whose.
 
     Raises:
         StaleStep, InvalidInput: as `lamplight.actions.told.tell` does; `corrected` for what cannot be so.

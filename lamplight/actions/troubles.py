@@ -39,11 +39,9 @@ def going_on(
     """What a piece of work answers; where it fails, that is told, and whatever comes after it is done all the same.
 
     Args:
-        site: where.
         what: is done, to begin a sentence with, such as ``The mail to Ada Brook``.
         now: aware.
         address: of the application, for links.
-        work: does it.
         failed: the answer where it fails.
     """
     try:

@@ -127,7 +127,6 @@ def undo(entry_id: int, actor: Actor, reason: str = "") -> EntryRow:
 
     Args:
         entry_id: of the line of the log.
-        actor: who.
         reason: why, where it is another's.
 
     Raises:

@@ -175,8 +175,6 @@ def day_basis(
     """Everything about a book that holds for a whole date of the site; gaps age by the day.
 
     Args:
-        book, kind, calendar: of the machine.
-        day: which.
         earlier_kinds: until when it was of another kind, oldest first.
     """
     own_calendar = calendar.without(day for absence in book.absences for day in absence.dates())
@@ -239,7 +237,6 @@ def due_after(work: DayBasis, item: CareItem, done_at: datetime) -> Due:
 
     Args:
         work: of the day.
-        item: of the machine.
         done_at: aware.
     """
     water = work.waters.now

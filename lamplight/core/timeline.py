@@ -41,7 +41,6 @@ class Timeline(Generic[T, When]):
         """From how it was at first and what it became when, in order of time; of changes at one moment the last holds.
 
         Args:
-            first: before any change.
             changes: when, oldest first, and what it was from then on.
         """
         earlier: list[tuple[When, T]] = []

@@ -89,7 +89,6 @@ def prepare(folder: Path, now: datetime, fresh: bool = False) -> None:
     """Make sure that a folder holds a lively demo.
 
     Args:
-        folder: of the demo alone.
         now: the story ends shortly before it.
         fresh: make it anew whatever is there.
 

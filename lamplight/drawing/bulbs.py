@@ -23,7 +23,6 @@ def string_of_bulbs(count: int, done: int, width: float = 1200.0, skipped: Colle
     Args:
         count: steps, 1 or more.
         done: steps done, 0 to count.
-        width: of the drawing.
         skipped: steps, from 0, that the answers left out; their bulbs stay dark and small.
     """
     places = bulb_places(count, width)

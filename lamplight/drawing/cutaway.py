@@ -86,7 +86,6 @@ def cutaway(
     Args:
         kind: its appearance and part list.
         scene: what to show; nothing touched by default.
-        cls: class of the element.
         height: in px; None lets the style sheet decide.
         name: an id by which `cutaway_again` finds it on the same page.
 

@@ -72,8 +72,6 @@ def gesture(boxes: Frame, posed: Mapping[str, Box], pose: str, touched: str, lev
     Args:
         boxes: of the machine at rest.
         posed: the boxes as they are drawn.
-        pose: which move.
-        touched: the part in hand.
         level: how full a container under an outlet is, 0 to 1; None for a little.
     """
     part, move = move_of(pose, touched)

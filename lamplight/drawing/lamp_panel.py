@@ -59,9 +59,6 @@ def lamp_panel(kind: Kind, signals: PanelSignals, cls: str = "lamp-panel", small
     """The panel as an SVG element; its title says in words what is lit.
 
     Args:
-        kind: its lamps and display.
-        signals: what is seen.
-        cls: class of the element.
         small: without the words beneath the lamps.
     """
     width, height = panel_size(kind)

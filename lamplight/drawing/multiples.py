@@ -14,7 +14,6 @@ def fault_bars(faults: FaultWeeks, most: int) -> Markup:
     """The rows of one machine.
 
     Args:
-        faults: its counts.
         most: the highest count of any machine, 1 or more: all share its scale.
     """
     rows = []

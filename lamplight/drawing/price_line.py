@@ -31,7 +31,6 @@ def price_line(prices: Sequence[DrawnPrice], today: date, title: str) -> Markup:
 
     Args:
         prices: oldest first.
-        today: at the right end.
         title: what the drawing says, for whoever hears it.
     """
     if len(prices) < 2:

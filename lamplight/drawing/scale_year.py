@@ -19,7 +19,6 @@ def scale_course(
     Args:
         grams: at the end of each day, one at least.
         most_g: at the top of the drawing, above 0; the same for all that stand together.
-        cls: of the line.
         title: what it says, for whoever hears it.
         months: the day on which each begins, and its short name.
     """

@@ -15,8 +15,6 @@ def spot_for(kind: Kind, key: str, look: Mapping[str, Any]) -> Box | None:
     """The box of a part that a kind has not; None where the drawing has no place for it.
 
     Args:
-        kind: as it is.
-        key: of the part.
         look: how the kind would be drawn with it, by name.
     """
     with_it = replace(kind.appearance, **look)

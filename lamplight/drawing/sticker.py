@@ -18,7 +18,6 @@ def sticker(name: str, place: str, code: Sequence[Sequence[int]]) -> Markup:
     """One label.
 
     Args:
-        name: of the machine.
         place: where it stands, or empty.
         code: rows of the square code, 1 where it is dark, without its quiet zone.
     """

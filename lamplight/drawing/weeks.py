@@ -86,7 +86,6 @@ def week_line(days: Sequence[DayHung], label: str, heading: str) -> Markup:
 
     Args:
         days: seven or fewer, in order.
-        label: at its left.
         heading: what the drawing is called.
     """
     widths = day_widths(days)

@@ -19,11 +19,8 @@ def run_record(machine: str, item: str, who: str, state: RunState, photos: Seque
     """One run as plain data.
 
     Args:
-        machine: its name.
         item: key of the care item or the free procedure.
         who: initials, or empty.
-        state: where it ended.
-        photos: names of its photos.
     """
     return {
         "machine": machine,

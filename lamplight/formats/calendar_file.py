@@ -49,7 +49,6 @@ def write_calendar(
 
     Args:
         events: in any order, uids unique.
-        name: of the calendar.
         zone: in which times are written, an IANA name.
         stamp: when it was made, aware.
         alarm_minutes: how long before a visit it is reminded of; 0 for never.

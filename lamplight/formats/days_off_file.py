@@ -44,10 +44,6 @@ class _Block:
 def read_days_off(data: bytes, today: date) -> tuple[DaysOff, ...]:
     """The all-day events of a file, repeating ones spelled out; what lies in the past is left out.
 
-    Args:
-        data: the file.
-        today: the site's date.
-
     Raises:
         InvalidInput: for what is no calendar, is too large, repeats more often than daily, takes too long to spell
             out, or holds no whole days ahead; a mistake within an event names its line.

@@ -28,7 +28,6 @@ def mail_address(text: str, what: str, field: str = "") -> str:
     """An address such as ``name@example.org``, without a name before it.
 
     Args:
-        text: as typed.
         what: it is, to begin a sentence with.
         field: beside which a refusal is said.
 
@@ -61,9 +60,7 @@ def message_of(
     """A message as it goes over the wire, lines ended as RFC 5322 wants them.
 
     Args:
-        subject, text, page: what it says.
         message_id: without its brackets; the same however often it is tried.
-        sender, recipient: plain addresses.
         date: aware, when it was written.
         stop: the address that stops such mails, also by RFC 8058 with no page in between.
     """

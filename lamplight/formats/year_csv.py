@@ -17,7 +17,6 @@ def write_year(ways: Sequence[YearSpread], days: Sequence[date]) -> str:
     """Two tables with an empty line between: for each way its sums with fewer, likely and more drinks; scale by day.
 
     Args:
-        ways: each lived three times.
         days: of the year, as many as each way has.
     """
     written = io.StringIO()

@@ -17,7 +17,6 @@ def corrected(use: Use, said: Mapping[str, str]) -> Use:
     """A call with what is other about it; an empty text takes it away, where the call can be without.
 
     Args:
-        use: as it was.
         said: ``says``, ``how``, ``place``, ``over`` as texts; ``ml`` and ``minutes`` as numbers; ``ml-`` and
             ``bursts-`` with an outlet for the water that comes out. What is the same as its ``-was`` stays.
 

@@ -127,8 +127,6 @@ def set_outlet(data: CommentedMap, key: str, fact: Mapping[str, Any], usual: Map
     """Where water leaves.
 
     Args:
-        data: of the file.
-        key: of the outlet.
         fact: its words, the part at which it is seen, whether a valve lets it through.
         usual: the outlets that followed from the parts so far, where the file names none.
     """

@@ -31,8 +31,6 @@ def hand_over(server: Server, sender: str, recipient: str, message: bytes, at_la
     5321, section 4.5.4, would rather have it twice than never, and its Message-ID tells that it is one.
 
     Args:
-        server: where to.
-        sender, recipient: of the envelope.
         message: whole, with its lines ended.
         at_last: called before the text is handed over.
 

@@ -52,8 +52,6 @@ def access_at(site_id: int, keeper_ids: Collection[int], now: datetime, token: s
     """What lets each of some keepers in.
 
     Args:
-        site_id: where.
-        keeper_ids: whose.
         now: by the server's clock.
         token: what this browser's cookie carries, or nothing.
     """

@@ -33,9 +33,7 @@ def kept(name: Hashable, rests_on: object, work: Callable[[], Answer]) -> Answer
     """The last answer of that name, worked out anew when what it rests on is another; by one thread for all who ask.
 
     Args:
-        name: of the answer.
         rests_on: compared with what the last answer rested on; None where nothing may be kept.
-        work: works it out.
     """
     if rests_on is None:
         return work()

@@ -60,8 +60,6 @@ def feed_events(
     """The visits that were announced last as events, and those that were taken back, as long as they lie ahead.
 
     Args:
-        site: where.
-        views: every machine.
         now: what is over is left out.
         address: of the application, for links; without a slash at its end.
         keeper_id: whose; None for everybody's.

@@ -34,7 +34,6 @@ def standing_of(view: MachineView, now: datetime, touched: Sequence[Meaning] = (
     """Whether a passer-by may use a machine.
 
     Args:
-        view: the machine.
         now: aware.
         touched: what its panel means as they see it now; to them it holds, whatever the book says.
     """

@@ -54,9 +54,7 @@ def morning_note(site: SiteRow, now: datetime, reader: Reader) -> Note | None:
     """The round of the day, what to take, what changed; None on a day with nothing to do.
 
     Args:
-        site: where.
         now: what is over is left out; the round is planned as things will stand when its time begins.
-        reader: for whom.
     """
     slots = _slots_today(site, now, reader.keeper_id)
     for n, slot in enumerate(slots):
@@ -222,11 +220,8 @@ def at_once_note(
     """What happened just now.
 
     Args:
-        site: where.
         alarms: one or more.
-        views: the machines by number.
         now: aware.
-        reader: for whom.
     """
     today = site.calendar.today(now)
     lines = []

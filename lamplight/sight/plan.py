@@ -82,8 +82,6 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
     """The plan of the weeks ahead.
 
     Args:
-        site: where.
-        views: every machine.
         now: the plan begins with the first slot that is not over.
         well: whether it is planned thoroughly; else at once, holding to what was announced.
     """

@@ -161,10 +161,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
     """Everything that can be said before a job begins.
 
     Args:
-        view: the machine.
         key: of the care item, or of a free procedure.
-        site: where it stands.
-        now: when it would begin.
         wishes: what was chosen; the last choice on this machine otherwise, else the usual.
 
     Raises:

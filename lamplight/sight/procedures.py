@@ -52,7 +52,6 @@ def adapted(kind: Kind, shipped: ShippedProcedure, serving: Mapping[str, Product
     """A procedure as it runs on a kind.
 
     Args:
-        kind: of the machine.
         shipped: as its file has it.
         serving: the product for each role; the usual ones by default.
 
@@ -69,8 +68,6 @@ def procedure_for(
     """The procedure of a key as it runs on a kind; as `adapted`, and refused when nobody knows the key.
 
     Args:
-        kind: of the machine.
-        key: of the procedure.
         serving: the product for each role; the usual ones by default.
         by_hand: although the kind has a programme for it, where there is a way by hand.
     """

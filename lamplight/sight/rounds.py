@@ -129,10 +129,7 @@ def round_view(
     """The round from now on: the one that was set out on, or the one that could be.
 
     Args:
-        site: where.
         views: every machine, the most urgent first.
-        now: from when.
-        keeper_id: whose.
         minutes: how much time there is; as `time_for_it` has it where nobody says.
     """
     now = minute(now)

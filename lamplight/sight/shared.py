@@ -29,7 +29,6 @@ def sites_of_product(key: str, kind_keys: Collection[str]) -> set[int]:
     """The sites that a product concerns: in whose cupboards it is known, and where a kind usually takes it.
 
     Args:
-        key: of the product.
         kind_keys: the kinds that usually take it.
     """
     return sites_that_hold(key) | sites_of_kinds(kind_keys)

@@ -217,8 +217,6 @@ def shopping(found: Sequence[Shelf], today: date, days: int) -> list[ToBuy]:
     """What to buy so that everything lasts for so many days and until the order after that has come.
 
     Args:
-        found: the shelves.
-        today: the site's date.
         days: of the horizon, 1 or more.
     """
     lines = []
@@ -256,8 +254,6 @@ def lacking_soon(
     """Jobs of the next days that would find no stock, with the last date to order; the most pressing first.
 
     Args:
-        site: where.
-        views: every machine.
         now: aware.
         days: so many days ahead an order has to be made.
         found: the shelves, where they are known.

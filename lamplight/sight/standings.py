@@ -57,8 +57,6 @@ def standings(
 
     Args:
         ids: of the machines, those first that matter most.
-        state: of the data file.
-        day: the site's date.
         work: works out the standings of some machines, by number.
         seconds: how long it may be worked on now; None for as long as it takes.
     """

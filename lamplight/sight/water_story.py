@@ -64,7 +64,6 @@ def water_story(view: MachineView, uses: Uses, known: Mapping[str, Product]) -> 
     """What the water of one machine does.
 
     Args:
-        view: the machine.
         uses: of descalers on it: when, which, how many units.
         known: products by key.
     """

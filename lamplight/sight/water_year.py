@@ -76,8 +76,6 @@ def water_year(
     """The year ahead of a machine, four ways.
 
     Args:
-        view: the machine.
-        today: the site's date.
         prices: money for a unit of each product, by key.
         spreads: by which share the price of each went up and down.
         assumed: what the keeper assumes.
@@ -132,8 +130,6 @@ def cartridges_compared(view: MachineView, today: date, own: Cartridge | None = 
     """What other cartridges would do, and none; nothing where the water or the drinks are not known.
 
     Args:
-        view: the machine.
-        today: the site's date.
         own: one that the keeper asks about, or None.
     """
     context = view.status.context

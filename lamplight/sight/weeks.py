@@ -80,8 +80,6 @@ def _tasks(
     """What comes round at a machine, and what so often that it belongs to every day.
 
     Args:
-        view: the machine.
-        today: the site's date.
         slots: the hours ahead.
         wishes: the risk that is taken, and from which share on an item is worth it.
         waits: when what is missing for an item should come, and what it is.

@@ -87,8 +87,6 @@ def runs_out(site: SiteRow, views: Sequence[MachineView], marks: Sequence[YearMa
     """When products run out that somebody counted, within the year; the soonest first.
 
     Args:
-        site: where.
-        views: every machine.
         marks: what comes round rarely, as `year_ahead` has it.
         now: aware.
     """

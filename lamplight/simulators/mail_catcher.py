@@ -145,7 +145,6 @@ def throw_away(folder: Path, keys: Collection[str]) -> None:
     """Throw away some of what was caught.
 
     Args:
-        folder: of the data.
         keys: as `caught` has them; what is gone already is passed over.
     """
     if (folder / FOLDER).is_dir():

@@ -148,7 +148,6 @@ def back_up_daily(folder: Path, today: date, thinned_at: date | None = None) -> 
     """Make today's copy where there is none, and let those go that are no longer kept; answers the new one.
 
     Args:
-        folder: of the data.
         today: by the computer's clock.
         thinned_at: the day by which older ones are too old; today's by default.
 

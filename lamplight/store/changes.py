@@ -70,7 +70,6 @@ def count_changes(db: SqliteDatabase, only_look: bool = False) -> bool:
     """Put triggers on every table that has none; a migration that rebuilds a table drops them.
 
     Args:
-        db: the open file.
         only_look: whether to leave the file as it is.
 
     Answers whether any was missing.

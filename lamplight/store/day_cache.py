@@ -24,7 +24,6 @@ def read_day(folder: Path, stamp: str) -> dict[int, tuple[str, list[int]]]:
     """What is remembered of each machine: at which edition, and what; nothing where the stamp is another.
 
     Args:
-        folder: of the data.
         stamp: for what it is good.
     """
     if not (folder / FILE).exists():

@@ -47,7 +47,6 @@ def sweep(folder: Path, before: float) -> None:
     """Take away what was begun under `beside` and never finished, since somebody pulled the plug.
 
     Args:
-        folder: where it lies.
         before: seconds since the epoch; what was touched later may still be under way.
     """
     for part in folder.glob(".*.part"):

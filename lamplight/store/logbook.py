@@ -68,13 +68,9 @@ def entries(
     """The log, newest first.
 
     Args:
-        machine_id: only of this machine.
         limit: at most so many, 1 to 1000.
         before_id: only entries older than this one, for the next page.
-        entry_id: only this one.
         items: only about these care items.
-        kind: only of this sort.
-        site_id: only of this site.
     """
     where = where_written()
     rows = Entry.select(Entry, where.alias("written")).order_by(Entry.at.desc(), Entry.id.desc()).limit(limit)

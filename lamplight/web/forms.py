@@ -89,9 +89,7 @@ def moment(form: Mapping[str, str], name: str, what: str, calendar: SiteCalendar
 
     Args:
         form: with the field, and ``<name>-was`` for what was offered, ``<name>-fold`` for which of two.
-        name: of the field.
         what: it is, to begin a sentence with.
-        calendar: of the site.
 
     Raises:
         InvalidInput: for anything that is no date and time.

@@ -27,8 +27,6 @@ def patterns(app: Flask, endpoints: Collection[str], method: str) -> list[str]:
     """The addresses of endpoints, as patterns that a phone's script tries.
 
     Args:
-        app: whose.
-        endpoints: by name.
         method: those that take it alone.
     """
     taken = (rule for rule in app.url_map.iter_rules() if method in (rule.methods or ()))

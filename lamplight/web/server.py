@@ -140,7 +140,6 @@ def create_server(application: WSGIApplication, host: str, port: int, **rest: An
     """A server that listens already; ``run`` lets it answer.
 
     Args:
-        application: what answers.
         host: an address or name of this machine.
         port: 0 takes a free one.
         rest: settings of waitress, over ours.

@@ -57,7 +57,6 @@ def outlet_meant(key: str, outlets: Iterable[Outlet]) -> Outlet | None:
 
     Args:
         key: as the procedure has it.
-        outlets: of the kind.
     """
     known = {outlet.key: outlet for outlet in outlets}
     return next((known[name] for name in (key, *STANDS_IN.get(key, ())) if name in known), None)
@@ -75,7 +74,6 @@ def usual_outlets(parts: Collection[Part], second_words: str = "", valve: bool =
     """The outlets that follow from the parts of a kind which names none: coffee, and milk or a wand.
 
     Args:
-        parts: that are fitted.
         second_words: what the kind calls the outlet beside the coffee's; its usual words where empty.
         valve: whether a valve that is turned by hand lets steam and water through the wand.
     """

@@ -99,9 +99,7 @@ def worn(
     """What water has used up of a limit since the last time, each stretch as the water was then.
 
     Args:
-        trigger: the rule.
         share: of the limit that a litre uses up; None where the hardness is not known.
-        words: how it is said.
         about: the item, when it was last done, and the context.
         present: what comes through from now on; by default as it does now.
     """
@@ -160,8 +158,6 @@ def against(trigger: Trigger, limit: Limit, about: Evaluated) -> TriggerDue:
     """What is used of a limit, and when it will be reached.
 
     Args:
-        trigger: the rule.
-        limit: so much of what.
         about: the item, when it was last done, and the context.
     """
     meter, context = limit.meter, about.context

@@ -58,7 +58,6 @@ def evaluate_trigger(trigger: Trigger, about: Evaluated) -> TriggerDue:
     """Where one trigger stands.
 
     Args:
-        trigger: any kind of rule.
         about: the item, when it was last done, and the context.
 
     Raises:
@@ -75,14 +74,13 @@ def evaluate_trigger(trigger: Trigger, about: Evaluated) -> TriggerDue:
     judged, rule = about.context.by_day, (about.context.today, about.item.key, trigger)
     if rule not in judged:
         judged[rule] = JUDGES[type(trigger)](trigger, about)
-    return judged[rule]
+    return judged[rule]  # type: ignore[no-any-return]
 
 
 def evaluate_item(item: CareItem, last: LastDone | None, context: EvaluationContext) -> Due:
     """Where an item stands at ``context.now``.
 
     Args:
-        item: its triggers and window.
         last: when it was last done; None where nobody knows.
         context: drinks, usage, calendar and the present.
     """
@@ -144,7 +142,6 @@ def evaluate_all(
     """All items of a machine, the most urgent first; what another takes the place of today is marked.
 
     Args:
-        items: of the machine.
         last_done: by key; one that is left out is not known.
         context: drinks, usage, calendar and the present.
         lacking: keys of the items for which the cupboard has nothing.

@@ -59,7 +59,6 @@ def drinks_wait(cleaner_inside: bool, halting: Sequence[str], dues: Iterable[Due
     Args:
         cleaner_inside: whether cleaner is in it, of a run that is open or of one before.
         halting: what its panel means that stops drinks or is a missing part, the first to be seen to first.
-        dues: where its items stand.
     """
     if cleaner_inside:
         return DrinksWait(Drinks.NONE, Because.CLEANER, CLEANER_INSIDE)
@@ -110,10 +109,8 @@ def first_said(run: UnderWay | None, wait: DrinksWait | None, trouble: str, dues
 
     Args:
         run: what is open on it.
-        wait: whether drinks wait.
         trouble: what its panel means where that is no mere care or information, or empty.
         dues: where its items stand, the most urgent first.
-        today: the site's date.
     """
     own = [due for due in dues if not due.covered_by]
     first = own[0] if own else None

@@ -40,7 +40,6 @@ def findings(looked: Iterable[LookedAt], items: Collection[str], now: datetime) 
     Args:
         looked: at what, in any order; of one thing the last counts.
         items: keys of the machine's items.
-        now: nothing later counts.
     """
     last: dict[str, LookedAt] = {}
     for one in sorted((one for one in looked if one.at <= now), key=lambda one: (one.at, one.entry_id)):
@@ -110,7 +109,6 @@ def due_inspections(wanted: Collection[str], last: Mapping[str, datetime], now: 
     Args:
         wanted: keys of `INSPECTIONS`.
         last: when each was last looked at, where known.
-        now: the present.
     """
     return tuple(
         key

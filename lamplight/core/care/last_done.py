@@ -46,7 +46,6 @@ def last_done(facts: Iterable[DoneFact], drinks: CounterBook, cumulative: Cumula
     Args:
         facts: every time that an item was done; of two at one place in time the later given counts.
         drinks: the facts of the drinks counter, from which a value gets its place.
-        cumulative: the drinks over time.
     """
     latest: dict[str, tuple[Moment, LastDone]] = {}
     for key, fact in with_settled(facts):

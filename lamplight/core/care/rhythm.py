@@ -44,7 +44,6 @@ def rhythm_of(done_at: Callable[[datetime], Due], calendar: SiteCalendar, start:
 
     Args:
         done_at: where it would stand if it were done at a moment, as its rules have it then.
-        calendar: of the machine.
         start: from which day on, one after which nothing is known that happens once.
     """
     begun = calendar.open_day_from(start)

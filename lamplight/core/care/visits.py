@@ -29,8 +29,6 @@ def visits(dues: Sequence[Due], context: EvaluationContext, window_open_days: in
     """Items that share an opening or a programme and fall close together.
 
     Args:
-        dues: of one machine.
-        context: calendar and the present.
         window_open_days: how far ahead an item may lie to be taken along, 0 or more.
     """
     together: dict[str, list[Due]] = {}

@@ -60,7 +60,6 @@ def disagreements(seen: MachineStatus, facts: Facts, lamp_items: Collection[str]
     """Every disagreement of a machine now.
 
     Args:
-        seen: where its items stand.
         facts: as `lamplight.core.diagnosis.evidence` knows them.
         lamp_items: items for which its panel has a lamp or a message.
     """

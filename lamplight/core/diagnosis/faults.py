@@ -68,11 +68,9 @@ def fault_weeks(
     """Faults by week and circuit.
 
     Args:
-        kind: whose panel was read.
         causes: by key.
         sightings: any order; of sightings that follow upon each other with the same trouble each counts.
         found: causes that turned out on complaints without a lamp: circuit and date.
-        calendar: the site's dates.
         today: the last day that is looked at.
         weeks: how many, 1 or more.
     """

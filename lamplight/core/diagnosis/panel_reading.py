@@ -78,10 +78,8 @@ def panel_reading(
     """What a machine's panel says.
 
     Args:
-        panel: of its kind.
         status: where its items stand, and its book.
         causes: by key, for the jobs that put out what names no item.
-        traits: of the kind.
     """
     seen = panel_at(status.book.sightings, status.context.now)
     if seen is None:

@@ -118,7 +118,6 @@ def same_strength(product: Product, full_units: float, full_ml: float, mark_ml: 
     """The dose that keeps a mix as strong as it was.
 
     Args:
-        product: which.
         full_units: of it for the full mix, above 0.
         full_ml: the full mix, above 0.
         mark_ml: the new mix, above 0.

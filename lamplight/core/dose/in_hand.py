@@ -54,7 +54,6 @@ def ways_to_measure(
     """A dose by its own unit first, then by spoon, scale and dispenser; without those that nobody counts to.
 
     Args:
-        product: which.
         wanted: units, above 0.
         a_push: units that a push of the dispenser gives, above 0; None where nobody counted.
         grams_each: grams of one unit, above 0; None where nobody weighed.
@@ -119,7 +118,6 @@ def height_of(vessel: RoundVessel, volume_ml: float) -> float:
     """How high so much stands, in mm.
 
     Args:
-        vessel: measured inside.
         volume_ml: 0 up to what it holds.
 
     Raises:

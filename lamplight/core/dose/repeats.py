@@ -123,9 +123,7 @@ def more_needed(known: Repeats, within: float = STEADY_WITHIN, confidence: float
     """How many repeats more would make the mean known to a share, if they scatter as much; None where nobody knows.
 
     Args:
-        known: what was measured.
         within: the share, above 0.
-        confidence: of the interval.
 
     Raises:
         InvalidInput: for a share that is not above 0.

@@ -126,7 +126,6 @@ def guest_tasks(meanings: Iterable[Meaning], shown: bool) -> tuple[GuestTask, ..
     """What all of it asks, one after another; what no rule knows is left alone.
 
     Args:
-        meanings: of the panel.
         shown: whether the panel shows anything.
     """
     found = tuple(guest_task(meaning) for meaning in meanings)

@@ -36,7 +36,6 @@ def adapt_procedure(shipped: ShippedProcedure, adaptation: Adaptation, begun: Be
 
     Args:
         shipped: as its file has it.
-        adaptation: the kind.
         begun: where somebody has begun it: answers the steps from there on alone.
 
     Raises:

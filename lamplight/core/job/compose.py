@@ -43,7 +43,6 @@ def compose(
     Args:
         course: plain steps and calls of the procedure, ``programme`` among them where it runs one.
         programme: of the kind, or None.
-        around: the kind.
         stands: containers that stand there from the beginning.
         resumed: where somebody has begun it: answers the steps from there on alone.
 

@@ -41,7 +41,6 @@ def dose_for(product: Product, mix_ml: float | None) -> float:
     """Units for so much mix, as they can be measured.
 
     Args:
-        product: by its label.
         mix_ml: what is mixed in all, above 0; None where nothing is.
     """
     wanted = product.dose if product.per_l is None or not mix_ml else product.per_l * mix_ml / 1000
@@ -85,7 +84,6 @@ def refusal_of_volume(product: Product, total_ml: float, holds_ml: float | None 
     """Why a product cannot be mixed to a volume, in a sentence; None where it can.
 
     Args:
-        product: by its label.
         total_ml: product and water together, above 0.
         holds_ml: what the vessel holds, or None where nobody knows.
     """
@@ -104,7 +102,6 @@ def pour_of(product: Product, total_ml: float, holds_ml: float | None = None) ->
     """What is measured and poured for a mix of so much in all.
 
     Args:
-        product: by its label.
         total_ml: product and water together, above 0.
         holds_ml: what the vessel holds, or None where nobody knows.
 

@@ -202,7 +202,6 @@ class Ledger:
 
         Args:
             shipped, use: the step and the call that it is of.
-            words: names particular to it.
             opens, shuts: whether what its call opens or shuts is so with this step.
         """
         step = shipped.step

@@ -37,7 +37,6 @@ def need_lines(procedure: Procedure, products: Mapping[str, Product]) -> tuple[N
     """Every need of a procedure; doses by the chosen products.
 
     Args:
-        procedure: fitted.
         products: by role; a role without a product is named by its key.
     """
     lines: list[NeedLine] = []

@@ -75,7 +75,6 @@ def with_rest(procedure: Procedure, cut: Cut, rest: Procedure) -> Procedure:
     """The procedure with its course from the cut on as it is now; what it poured and needed before stays.
 
     Args:
-        procedure: as it runs.
         cut: where its course is cut.
         rest: the steps from there on, and what goes with them.
     """
@@ -106,10 +105,8 @@ def retold(
     """The procedure as it goes on by other calls of its machine.
 
     Args:
-        procedure: as it runs.
         cut: where its course is cut.
         shipped: as its file has it.
-        adaptation: the kind.
         calls: of the machine's programme, all of them.
 
     Raises:

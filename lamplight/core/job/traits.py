@@ -26,7 +26,6 @@ def traits_of(kind: Kind, forms: Mapping[str, str] | None = None) -> frozenset[s
     """What procedures may ask after: the kind's own traits, ``has-`` its parts, and the form of each product.
 
     Args:
-        kind: any.
         forms: of the products that serve, by role: ``descaler`` and ``tablet`` say that tablets descale.
     """
     parts = {f"has-{part.key}" for part in kind.parts} | {f"group-{kind.appearance.group}"}

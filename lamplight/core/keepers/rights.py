@@ -95,7 +95,6 @@ def refuse_undoing(role: RoleAtSite, own: bool, written_at: datetime, now: datet
     """Nothing, where somebody may undo an entry, or put it back.
 
     Args:
-        role: theirs.
         own: whether they wrote it themselves.
         written_at: when it was written down, aware.
         now: aware.
@@ -116,10 +115,8 @@ def refuse_unplanned(title: str, near: bool, hands: Sequence[int | None], keeper
     """Nothing, where a helper may begin a job: it is planned for them or for anybody, or it is not planned and near.
 
     Args:
-        title: of the job.
         near: whether it is due, or falls due soon.
         hands: in whose hours its next turn of the plan lies, None for anybody's; empty where it is not planned.
-        keeper_id: the helper.
 
     Raises:
         NotAllowed: otherwise.

@@ -47,7 +47,6 @@ def rounds_of(
         done: when the item was done.
         lit: when its lamp was seen to be lit anew.
         dark: when the panel was seen with that lamp dark.
-        meter: what the lamp counts.
         bars: when its progress bar was read, and how far it stood, 0 to 1.
 
     Of a round whose lamp was not seen, the last bar that tells enough stands for it. A lamp that lights
@@ -103,12 +102,7 @@ GOES_INTO = {
 
 
 def filling_of(pattern: Pattern, traits: Iterable[str] = ()) -> Filling | None:
-    """What a pattern wants to be filled in; None where it is about something else.
-
-    Args:
-        pattern: of a panel.
-        traits: of the kind.
-    """
+    """What a pattern wants to be filled in; None where it is about something else."""
     if pattern.sort is not Sort.REFILL:
         return None
     filling = GOES_INTO.get(pattern.part)

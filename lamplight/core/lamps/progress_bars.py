@@ -45,7 +45,6 @@ def bar_interval(bars: Sequence[BarSeen], meter: Meter, done: Iterable[datetime]
 
     Args:
         bars: of one item, any order.
-        meter: what the bar counts.
         done: when the item was done.
 
     Raises:
@@ -88,10 +87,8 @@ def bar_intervals(
     """Every interval that bars tell by now, by item key.
 
     Args:
-        items: of the machine.
         bars: every reading of every bar.
         done: item keys and moments at which they were done, also as part of others.
-        meters: what the machine counts.
     """
     told: dict[str, BarInterval] = {}
     moments = tuple(done)
@@ -112,7 +109,6 @@ def following_bars(
     """The items with the machine's own intervals in place of the kind's counts.
 
     Args:
-        items: of the machine.
         told: intervals by item key.
         kept: items and trigger keys for which the keeper set a limit, which stays.
     """

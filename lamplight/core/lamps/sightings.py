@@ -110,7 +110,6 @@ def asked_for(
     begins unless it does already, and where it is said that it no longer does, that ends.
 
     Args:
-        panel: of the machine's kind.
         sightings: any order.
         done: item keys and when they were done.
     """

@@ -39,12 +39,7 @@ class Difference:
 
 
 def differences(kind: Kind, book: MachineBook) -> tuple[Difference, ...]:
-    """What differs from the kind: parts first, then what is not done here, limits, and how descaling is decided.
-
-    Args:
-        kind: of the machine.
-        book: its facts.
-    """
+    """What differs from the kind: parts first, then what is not done here, limits, and how descaling is decided."""
     parts = [
         Difference(_part(kind, key), note or "missing", sort="part", key=key) for key, note in book.missing.items()
     ]

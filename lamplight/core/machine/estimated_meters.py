@@ -33,7 +33,6 @@ def meters_of(
     """Drinks, pucks, milk drinks and litres: read where the machine counts them, and estimated from the drinks.
 
     Args:
-        book, kind, calendar, now: of the machine.
         earlier_kinds: until when it was of another kind, oldest first.
     """
     kinds = Timeline(kind, earlier_kinds)

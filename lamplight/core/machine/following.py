@@ -43,7 +43,6 @@ def as_heard(
     """A call as somebody hears it: how much and of what as it usually is, no words, times or water that nobody saw.
 
     Args:
-        call: its key.
         sort: key of the programme.
         own: programmes of the machine's kind; others: of all kinds.
         most_ml: what it is poured into holds so much; None where nobody knows.

@@ -96,7 +96,6 @@ def marks_in_force(
     Args:
         marks: in the order in which they were set.
         trials: in the order in which they were begun.
-        looked_at: what was inspected.
     """
     held = {mark.role: mark for mark in marks}
     for role in MIX_VOLUMES:
@@ -113,10 +112,8 @@ def found_on(
     """What inspections found on a machine, by the item that it brings; an experiment's finding brings the next wash.
 
     Args:
-        looked_at: what was inspected.
         trials: experiments, in order.
         items: keys of the machine's items.
-        now: nothing later counts.
     """
     found = findings(looked_at, items, now)
     for trial in trials:

@@ -143,7 +143,6 @@ def known_calls(usual: Sequence[Use], origin: Origin, told: Iterable[Told]) -> t
 
     Args:
         usual: the calls of the kind; none where it has no such programme.
-        origin: where those come from.
         told: what was said of this programme, in its order.
     """
     known = [KnownCall(use, Source(origin)) for use in usual]
@@ -229,9 +228,7 @@ def place_in_new(old: Sequence[Use], done: int, new: Sequence[Use]) -> int:
     """How many calls of a changed programme are behind one who has done so many of the programme before.
 
     Args:
-        old: the calls before.
         done: of them, 0 to their number.
-        new: the calls after.
     """
     if done >= len(old):
         return len(new) if old else 0

@@ -118,8 +118,6 @@ def trial_state(trial: Trial, washes: Sequence[TrialWash], stopped: bool = False
     """Where an experiment stands.
 
     Args:
-        trial: as it was begun.
-        washes: that were inspected since.
         stopped: whether the keeper ended it.
     """
     since = sorted((wash for wash in washes if wash.at >= trial.begun), key=lambda wash: wash.at)

@@ -31,13 +31,7 @@ class Alarm:
 
 
 def lamp_alarm(machine: int, meaning: Meaning, since: datetime | None) -> Alarm:
-    """A lamp that stops a machine; seen again while it is lit, it is the same alarm.
-
-    Args:
-        machine: its number.
-        meaning: what is lit.
-        since: since when.
-    """
+    """A lamp that stops a machine; seen again while it is lit, it is the same alarm."""
     began = since.isoformat() if since else ""
     return Alarm(f"lamp {machine} {meaning.pattern.title} {began}", machine, meaning.title, "", since)
 
@@ -47,10 +41,6 @@ def hygiene_alarms(machine: int, dues: Iterable[Due]) -> tuple[Alarm, ...]:
 
     Of a drawer only that it stood too long: how full it is, is reckoned from drinks, whoever empties it rarely says so,
     and the machine asks for it by itself. What else rests on a reckoning says so.
-
-    Args:
-        machine: its number.
-        dues: where its items stand.
     """
     return tuple(
         Alarm(

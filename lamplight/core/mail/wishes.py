@@ -96,10 +96,8 @@ def notes_due(
     """The notes by the clock whose hour has come and is not long past; none while the keeper is away.
 
     Args:
-        wishes: of the keeper.
         keeper: who; None where nobody has a name.
         now: aware.
-        calendar: of the site.
         away: keepers who are not there.
     """
     today = calendar.today(now)

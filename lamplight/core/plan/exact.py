@@ -55,7 +55,6 @@ def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float | None 
     better. Its bound is worked out apart; see `least_weight`.
 
     Args:
-        problem: the weeks ahead.
         passes: how often each machine is looked at, at most.
         effort: how long is searched for one machine, in the solver's deterministic units; the usual by default.
     """
@@ -88,9 +87,7 @@ def chosen_anew(problem: PlanProblem, best: Plan, machines: Sequence[int], effor
     """The same plan with the days of some machines chosen anew, one after the other, where that weighs less.
 
     Args:
-        problem: the weeks ahead.
         best: a lawful plan of them.
-        machines: which.
         effort: as `exact_plan` has it.
     """
     planned = best.planned

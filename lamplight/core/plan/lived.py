@@ -97,8 +97,6 @@ def lived(problem: PlanProblem, plan: Plan, draws: int = DRAWS) -> tuple[Way, Wa
     """The weeks lived by lamp, by calendar and by a plan, each with the same drawings.
 
     Args:
-        problem: the weeks ahead.
-        plan: of them.
         draws: how many drawings, 2 or more.
     """
     habits: tuple[tuple[str, str, Habit | None], ...] = (

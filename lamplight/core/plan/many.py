@@ -36,7 +36,6 @@ def parts_of(problem: PlanProblem, places: Mapping[int, str]) -> tuple[SitePart,
     """The parts of a site.
 
     Args:
-        problem: the weeks ahead.
         places: where each machine stands; those of one place go together as far as its keeper has time for all.
     """
     slots: dict[int | None, list[int]] = {}
@@ -113,7 +112,6 @@ def plan_in_parts(problem: PlanProblem, places: Mapping[int, str], most: int = M
     """A plan of many machines: part by part, what found no room anywhere it fits, then the worst ones chosen anew.
 
     Args:
-        problem: the weeks ahead.
         places: as `parts_of` has them.
         most: how many machines are chosen anew.
     """

@@ -47,8 +47,6 @@ def moves(
 
     Args:
         before: machine, item and date of what was announced.
-        plan: the plan now.
-        problem: what it answers.
         titles: of the items, by machine and key.
     """
     was: dict[tuple[int, str], list[date]] = {}
@@ -115,12 +113,7 @@ class Price:
 
 
 def price(term: Term, day: date) -> Price:
-    """What it would mean to do something on a date.
-
-    Args:
-        term: between what it lies.
-        day: which.
-    """
+    """What it would mean to do something on a date."""
     past = term.latest is not None and day > term.latest
     return Price(day, term.passage.chance_by(day - timedelta(days=1)), past, max(0, (term.best_before - day).days))
 

@@ -54,8 +54,6 @@ def term_now(due: Due, today: date, risk: float = ACCEPTED_RISK, worth: float = 
     """The term of an item as it stands; None where it is never due, or nobody knows.
 
     Args:
-        due: where it stands.
-        today: the site's date.
         risk: which chance is accepted that its lamp comes first, above 0 and below 1.
         worth: from which share of its limit on it is worth it, 0 to 1.
     """
@@ -112,7 +110,6 @@ def waiting(term: Term, arrives: date, waits: str) -> Term:
     """A term of what cannot be done before something arrives; a limit of hygiene stays where it is.
 
     Args:
-        term: as it would be.
         arrives: when what it takes is there.
         waits: what it waits for, in words.
     """

@@ -38,7 +38,6 @@ def plan_round(
 
     Args:
         chores: what is to be done, the most urgent first.
-        walks: how far it is.
         until_s: seconds from now by which all is over, above 0.
         taken: when a machine must not be worked on.
         since_s: seconds since the last quarter of an hour, 0 to 899.
@@ -70,7 +69,6 @@ def at_the_quarter(problem: RoundProblem, since_s: int, moves: bool = False) -> 
     """A problem as it was at the last quarter of an hour, had the same been to do then.
 
     Args:
-        problem: as it is now.
         since_s: seconds since then, above 0.
         moves: whether the end moves along with now.
     """

@@ -176,7 +176,6 @@ def _too_late(hands: _Hands, back: Sequence[tuple[int, int, int, int]]) -> bool:
     """Whether the hands come back too late somewhere, when from now on they go where they are due first.
 
     Args:
-        hands: where they are.
         back: by when, from when, to which job and which of its stretches.
     """
     for latest, ready, job, n in sorted(back):

@@ -67,7 +67,6 @@ def works_left(state: RunState, ready_s: int = 0) -> tuple[Work, ...]:
     One whose steps are all done waits for its end to be written down: nothing of its own work is left.
 
     Args:
-        state: of the run.
         ready_s: seconds until its clock calls; what the machine does until then is no work of the keeper's.
     """
     if not state.running or state.step is None:

@@ -19,9 +19,6 @@ def advised_answers(
     Advised is the first with which the machine stands ready again before it is wanted; else the quickest.
 
     Args:
-        procedure: fitted.
-        calendar: of the site.
-        now: when it would begin.
         wished: answers of the keeper's, by key; unknown ones count for nothing.
     """
     found = {}

@@ -79,8 +79,6 @@ def vessels_of(kind: Kind, procedure: Procedure, sizes: Mapping[str, int]) -> li
     does, and its tray with it.
 
     Args:
-        kind: of the machine.
-        procedure: adapted.
         sizes: millilitres by container.
     """
     put_up = [

@@ -228,7 +228,6 @@ def possible_while_waiting(item: CareItem, left_s: int, same_machine: bool) -> b
     """Whether a job can be done while a machine works by itself.
 
     Args:
-        item: the job.
         left_s: seconds until the machine calls.
         same_machine: whether it is a job on the machine that works.
     """

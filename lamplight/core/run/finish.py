@@ -24,9 +24,7 @@ def settled_items(state: RunState, item_key: str, kind: Kind) -> tuple[CareItem,
     None at all where an answer of the keeper speaks against it. What the own item settles by itself goes with it.
 
     Args:
-        state: of the run.
         item_key: for which it was begun; of a free procedure no item is called so.
-        kind: of the machine.
     """
     if not settles(state.confirmations):
         return ()

@@ -23,8 +23,6 @@ def precheck(procedure: Procedure, at: datetime, context: RunContext, tank_ml: i
     is a mix that the label of its product does not hold for, or that its vessel does not hold.
 
     Args:
-        procedure: adapted.
-        at: when it would begin.
         context: what was chosen and is known.
         tank_ml: what the tank holds, 0 where nobody knows.
     """

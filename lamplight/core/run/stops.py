@@ -30,13 +30,7 @@ class StopAhead:
 
 
 def vessel_under(procedure: Procedure, outlet: str, known: Collection[str] = ()) -> str:
-    """Key of the container that stands under an outlet; where none does the tray, or the drain for what has one.
-
-    Args:
-        procedure: adapted.
-        outlet: its key.
-        known: keys of all vessels.
-    """
+    """Key of the container that stands under an outlet; where none does the tray, or the drain for what has one."""
     fallback = DRAIN if outlet == DRAIN and DRAIN in known else TRAY
     return next((stand.key for stand in procedure.stands if outlet in stand.under), fallback)
 
@@ -45,7 +39,6 @@ def stops_ahead(state: RunState, plan: ContainerPlan, clock: Timer | None) -> tu
     """The stops of the current step, each with the time that is left for it.
 
     Args:
-        state: of the run.
         plan: for its procedure with the chosen containers.
         clock: of the current step, or None.
     """

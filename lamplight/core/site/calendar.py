@@ -307,7 +307,6 @@ class SiteCalendar:
         """The first open date from ``day`` on (itself included), forward or backward.
 
         Args:
-            day: where to start.
             step: +1 forward, -1 backward.
 
         Returns ``day`` itself where no open date lies within a year.

@@ -100,8 +100,6 @@ def slots_on(
     """The slots of a date in order; none on a closed day.
 
     Args:
-        day: which.
-        calendar: of the site.
         week: what was said; nothing takes the usual hours.
         keeper: only those of this keeper and of anybody; None for all.
         away: keepers who are not there.

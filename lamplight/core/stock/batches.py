@@ -70,7 +70,6 @@ def likely_spoilt(
 
     Args:
         batches: that are there, in their order.
-        uses: that are to come.
         arrivals: what is on its way; it bears no date.
         end: the first date of which nothing is known any more.
     """
@@ -93,7 +92,6 @@ def left_to_spoil(pack_units: float, uses: Sequence[UseAhead], today: date, open
 
     Args:
         pack_units: in the pack, above 0.
-        uses: that are to come.
         today: the day of opening.
         opened_days: so long it keeps, 1 or more; None where it keeps for good.
 

@@ -193,7 +193,6 @@ def short_on(
 
     Args:
         amount: units that are there, 0 or more.
-        uses: that are to come.
         arrivals: what is on its way; it is there from its day on.
         today, end: from and up to when, the end excluded.
         service: how sure it should last, above 0 and below 1.
@@ -279,7 +278,6 @@ def nth_unit(uses: Sequence[UseAhead], number: float) -> tuple[date, date, date]
     """When so many units are used up from now: early, likely and late; None where that lies past the uses given.
 
     Args:
-        uses: that are to come.
         number: of the unit, above 0.
     """
     found: list[date] = []

@@ -97,7 +97,6 @@ def finds_nothing(
 
     Args:
         amount: units that are there, 0 or more.
-        uses: that are to come.
         arrivals: what is on its way; it is there from its day on.
         spoiling: what is taken to be lost on a date.
     """

@@ -23,10 +23,7 @@ def position_of_count(
     goes on by usage, up to when it was spoken of.
 
     Args:
-        value: a count.
         told_at: when it was spoken of, which names the row; None for the latest one in which it can have been.
-        facts: of the counter.
-        cumulative: its line.
     """
     told_at = told_at or _latest_possible(value, facts)
     row = facts.row_at(told_at) if told_at else ()

@@ -30,7 +30,6 @@ def expected_reading(facts: CounterBook, meter: Meter | None, now: datetime) -> 
     """What a counter should show: its last reading or restart, what is drunk since, and what only cleaned.
 
     Args:
-        facts: of the counter.
         meter: that counts it; None where nothing does.
         now: aware.
 

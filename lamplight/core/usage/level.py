@@ -80,7 +80,6 @@ def level_of(days: Vector, drinks: Vector, ages_days: Vector, rates: Vector, ove
 
     Args:
         days: gaps x 7, days of each weekday in each gap, in order of time.
-        drinks: drinks in each gap.
         ages_days: age of each gap's end, 0 or more, falling.
         rates: seven drinks a day, the long pattern; or several of them, a row each.
         overdispersion: factor by which the variance exceeds Poisson, 1 or more.
@@ -126,7 +125,6 @@ def weigh_memories(spans_days: Vector, drinks: Vector, fitted: Vector, levels: V
 
     Args:
         spans_days: of each gap, in order of time, above 0.
-        drinks: in each gap.
         fitted: patterns x gaps, drinks by each pattern, above 0.
         levels: patterns x half-lives x gaps, the level that each knew beforehand.
     """

@@ -156,7 +156,6 @@ def following(unit: str, facts: CounterBook, leader: Meter) -> Meter:
     Its share of the leader is learned where both are known, and leans on the leader's own size.
 
     Args:
-        unit: its words.
         facts: its own readings, one at least.
         leader: an estimate of the same quantity from the drinks; their usage is known.
     """

@@ -128,7 +128,6 @@ def first_passage(
         remaining: drinks left before the first drink of ``start``; 0 or fewer is due already.
         rates: seven drinks a day, Monday first, 0 or more.
         start: day 1.
-        closed: dates without drinks.
         size: None for Poisson days; otherwise the size k of negative binomial days with variance
             m + m^2 / k, above 0.
 

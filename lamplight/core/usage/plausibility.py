@@ -98,7 +98,6 @@ def check_plausibility(value: int, at: datetime, row: KnownRow, now: datetime) -
     """Doubts about a reading that is to be added, most serious first.
 
     Args:
-        value: the count typed.
         at: when it was read, aware.
         row: what it is held against.
         now: the present, aware.
@@ -130,7 +129,6 @@ def tail_chances(
     """Chances of so many drinks or more, and of so many or fewer, between two moments.
 
     Args:
-        drinks: counted between the two.
         start, end: aware, start first.
         usage, calendar: by which they are held plausible.
         level_doubt: share by which use as a whole may have changed since, 0 or more.

@@ -85,7 +85,6 @@ def fit_usage(
         calendar: opening days of the site; dated closures are taken as days without drinks.
         now: ages are counted back from here.
         half_life_days, prior_weight, guess_per_day: as in `FitSettings`.
-        restarts, cleaning: facts about the counter.
 
     Raises:
         InvalidInput: for a negative prior, guess or half-life.

@@ -95,7 +95,6 @@ def verdict(mix: DescalerMix, scale_g: float, hot: bool = True) -> Verdict:
     """What a mix does to so much scale.
 
     Args:
-        mix: acids and water.
         scale_g: of CaCO3, 0 or more.
         hot: whether the machine heats it.
 

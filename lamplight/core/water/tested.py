@@ -67,10 +67,8 @@ def hardness_read(way: TestWay, read: float, unit: str = "dH") -> Measured:
     """A hardness from what was read.
 
     Args:
-        way: how it was found.
         read: the number in ``unit``, the fields that changed (0 to 4), or the drops until the colour turned, of one
             ``unit`` each.
-        unit: of hardness.
 
     Raises:
         InvalidInput: for an unknown unit, or what cannot be read.

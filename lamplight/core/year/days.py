@@ -85,7 +85,6 @@ def closed_sums(litres: float, test: WaterTest, way: WaterWay, terms: Terms) -> 
         litres: in the year, 0 or more.
         test: of the water as it comes.
         way: how the machine is given it.
-        terms: what is assumed.
 
     Raises:
         InvalidInput: for negative litres.

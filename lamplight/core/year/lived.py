@@ -93,7 +93,6 @@ def live_year(days: Sequence[YearDay], test: WaterTest, way: WaterWay, terms: Te
         days: in order, one at least.
         test: of the water as it comes.
         way: how the machine is given it.
-        terms: what is assumed.
 
     Raises:
         InvalidInput: for no days.

@@ -16,7 +16,6 @@ def move_on(box: Box, part: str, move: str) -> Markup:
     """The sign of a move over a part.
 
     Args:
-        box: of the part.
         part: its key; it decides which way it leaves.
         move: ``out``, ``in``, ``press``, ``drop``, ``pour``, ``brush``, ``wipe``, ``steam``, ``open``, ``shut``.
     """

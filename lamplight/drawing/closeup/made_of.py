@@ -39,8 +39,6 @@ def named_beside(box: Box, part: str, made_of: Sequence[tuple[str, str]]) -> Mar
     """The small parts in words to the right of a box, each led to where it sits.
 
     Args:
-        box: of the part.
-        part: its key.
         made_of: name, and what it may stand in words; empty where nobody said.
     """
     shown = list(made_of)[:MOST]

@@ -30,7 +30,6 @@ def handover(view: MachineView, today: date) -> Handover:
     """Build the page.
 
     Args:
-        view: the machine.
         today: the first of the days.
     """
     panel, dues = view.whole_kind.panel, view.status.dues

@@ -46,11 +46,7 @@ def away_lines(
     """Absences that go on or lie ahead, by date.
 
     Args:
-        site: where.
-        visits: of the plan.
         names: of keepers by number, those who left as well.
-        machines: their names by number.
-        today: the site's date.
     """
     lines = []
     for row in keeper_absences(site.id):

@@ -111,9 +111,7 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
     """The page.
 
     Args:
-        view: the plan.
         closed: why nothing is done on a date.
-        looked: what is looked at.
         empty: which times of which job find too little in the cupboard.
     """
     lacks = _lacks(view, empty or {})

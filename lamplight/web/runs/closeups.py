@@ -38,8 +38,6 @@ def still_of(kind: Kind, step: Step, glass: Glass | None = None) -> CloseUp:
     """What a step of the hands shows large, with nothing of a run.
 
     Args:
-        kind: of the machine.
-        step: adapted.
         glass: the container that is put up or filled, or None.
     """
     turns = "open" if step.opens == "valve" else "shut" if step.shuts == "valve" else ""

@@ -110,8 +110,6 @@ def level(
     """Millilitres in a vessel by now and at the end of the current step; the machine is taken to deliver evenly.
 
     Args:
-        state, plan, clock: of the run.
-        vessel: key of the container.
         tipped_ml: what had come in this step when it was tipped out last; 0 where it was not.
     """
     levels = plan.steps[state.index]

@@ -113,11 +113,8 @@ def run_model(
     """Build the page from where the run stands.
 
     Args:
-        run: the run.
-        view: its machine.
         others: every machine, for what fits into a wait.
         inspections: what its end wants looked at.
-        moment: now.
         earlier: runs of the same job on the same machine.
     """
     state = run.state

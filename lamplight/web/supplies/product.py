@@ -58,8 +58,6 @@ def show_product(key: str, form: Mapping[str, str], errors: Mapping[str, str] | 
     """The page; with what was typed and refused where anything was.
 
     Args:
-        key: of the product.
-        form: as it came.
         errors: sentences by the part of the page: move, price, supply, nth, product.
     """
     here = site()

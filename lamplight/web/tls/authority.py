@@ -46,7 +46,6 @@ def root_of(folder: Path, names: Collection[str], now: datetime) -> x509.Certifi
     """The root of this data folder; made where there is none, or where it may not sign for a name.
 
     Args:
-        folder: of the data.
         names: and addresses under which it is served.
         now: aware.
     """
@@ -75,7 +74,6 @@ def server_pair(folder: Path, names: Collection[str], now: datetime) -> Pair:
     """The server's certificate and key, renewed where it ends soon or its names are others.
 
     Args:
-        folder: of the data.
         names: and addresses under which it is served.
         now: aware.
     """

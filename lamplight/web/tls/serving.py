@@ -100,7 +100,6 @@ def renewed_by_itself(
     Args:
         server: that goes on with it.
         fresh: answers the pair that is good at a moment, renewed where it has to be.
-        now: tells the time.
     """
     over = threading.Event()
 

@@ -155,7 +155,6 @@ def arranged(calls: Sequence[Use], how: str, kind: Kind, programme: str) -> list
     """The calls after one was moved, left out or added; nothing is saved by it.
 
     Args:
-        calls: as they are.
         how: ``up:2``, ``down:2``, ``out:2`` or ``add:tip-out:2``; numbers from 0, added before that one.
         kind: of the machine; programme: key of its programme.
 
