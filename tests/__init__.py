@@ -10,7 +10,7 @@ from tests.draw import LONG
 
 # A law may take its time: how long it takes is no part of it, and machines differ.
 settings.register_profile(
-    "lamplight", max_examples=100 if LONG else 60, deadline=None, suppress_health_check=[HealthCheck.too_slow]
+    "lamplight", max_examples=100 if LONG else 45, deadline=None, suppress_health_check=[HealthCheck.too_slow]
 )
 settings.load_profile("lamplight")
 

@@ -1,4 +1,4 @@
-"""Run every test in three processes, for two cores one of which waits for a browser: each takes the next module.
+"""Run every test in four processes, for two cores that wait for browsers: each takes the next module.
 
 The slowest tests are told at the end; the last line is ``N passed, N failed, N skipped``.
 """
@@ -20,7 +20,7 @@ from pathlib import Path
 HERE = Path(__file__).parent
 # What takes longest comes first, in one process the browser's; the others begin at the other end.
 BESIDE = "--beside"
-BROWSING, REST = "browsing", "rest"
+BROWSING, REST, MIDDLE = "browsing", "rest", "middle"
 LONG = ("tests.browser.", "tests.test_package", "tests.test_cli")
 ROOM_WANTED = 4 * 1024**3  # bytes; the installed program of its test takes most
 LAST_LINE = re.compile(r"(\d+) passed, (\d+) failed, (\d+) skipped\n$")
@@ -91,11 +91,11 @@ class Claimed(unittest.TestSuite):
 
 
 def everything() -> tuple[int, int, int]:
-    """Three processes at once, which are done at about the same time."""
+    """Four processes at once, which are done at about the same time."""
     counted = [0, 0, 0]
     with tempfile.TemporaryDirectory() as claims, tempfile.TemporaryDirectory() as said:
         begun = []
-        for what in (BROWSING, REST):
+        for what in (BROWSING, REST, MIDDLE):
             told = (Path(said) / what).open("w+", encoding="utf-8")
             command = [sys.executable, "-m", "tests", BESIDE, claims, what]
             begun.append((subprocess.Popen(command, stdout=told, stderr=subprocess.STDOUT, cwd=HERE.parent), told))
@@ -118,7 +118,7 @@ def order(what: str) -> list[str]:
     names = modules()
     if what == BROWSING:
         return names
-    middle = len(names) // 2
+    middle = len(names) // (2 if what == REST else 3)
     return names[middle:] + names[:middle][::-1]
 
 
