@@ -29,12 +29,13 @@ from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.actions.sites import save_site
 from lamplight.core.care.item import CareItem, Due
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import CountSince
+from lamplight.core.care.triggers import CountSince, DaysSince, MonthsSince
 from lamplight.core.site.calendar import OpeningHours
 from lamplight.core.site.slots import slots_on
 from lamplight.demo.story import HOURS, MACHINES, WAYS
 from lamplight.library import catalogue
 from lamplight.sight.actor import Actor
+from lamplight.sight.closing import closings
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.readings import TypedReading
@@ -139,8 +140,8 @@ def settle(site: SiteRow, truths: list[Truth], names: list[str], places: list[st
 def usual_days(item: CareItem, truth: Truth) -> float:
     """About how many days an item lasts, so that nothing begins long overdue."""
     limits = [trigger.limit for trigger in item.triggers if isinstance(trigger, CountSince)]
-    days = [trigger.limit for trigger in item.triggers if trigger.key == "days"]
-    days += [30 * trigger.limit for trigger in item.triggers if trigger.key == "months"]
+    days: list[float] = [trigger.limit for trigger in item.triggers if isinstance(trigger, DaysSince)]
+    days += [30 * trigger.limit for trigger in item.triggers if isinstance(trigger, MonthsSince)]
     days += [limit / max(1.0, sum(truth.per_day) / 7) for limit in limits]
     return min(days, default=1.0)
 
@@ -256,6 +257,8 @@ def tell_lamps(
 def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], at: datetime, found: Sum) -> None:
     """One round as Today plans it, everything in it done."""
     views = list(machine_views(site, at))
+    by_touch = {one.view.row.id: {due.item.key for due in one.closing.dues} for one in closings(site, views, at, None)}
+    touched: set[int] = set()
     seen: RoundView = round_view(site, views, at, None)
     for waiting in seen.not_done:
         key = (waiting.machine, waiting.share.item)
@@ -275,16 +278,20 @@ def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], a
             if due is None:
                 continue
             found.left[job.machine, share.item] = 0
-            found.touches += steps_of(view, due) if place == 0 else 0
+            if share.item in by_touch.get(job.machine, ()):
+                found.touches += job.machine not in touched
+                touched.add(job.machine)
+            else:
+                found.touches += steps_of(view, due) if place == 0 else 0
             found.deeds += 1
             found.by_item[share.item] += 1
             first = due.first
-            if first is not None and first.limit and share.item not in EMPTIED and not due.prompted:
-                found.early += first.used / first.limit < EARLY
+            if first is not None and first.counted and share.item not in EMPTIED and not due.prompted:
+                found.early += first.counted[0] / first.counted[1] < EARLY
             jobs.append((rows[job.machine], share.item))
-            for key in {share.item, *due.item.settles}:
-                truth.done[key] = float(truth.count(at))
-                truth.lit.discard(key)
+            for settled in {share.item, *due.item.settles}:
+                truth.done[settled] = float(truth.count(at))
+                truth.lit.discard(settled)
     mark_done(jobs, ends, Actor(ends))
     note_in_round(number, RoundEvent.ENDED, Actor(ends))
 

@@ -77,6 +77,9 @@ class ItemFile(Strict):
     why: str = Field(default="", max_length=300)
     soon_open_days: int = Field(default=3, ge=0, le=30, description="open days that it is announced ahead")
     products: list[str] = Field(default=[], description="what it takes")
+    short: str = Field(
+        default="", max_length=30, description="what it is called in a row of several, where its title is long"
+    )
     settles: list[Key] = Field(default=[], description="items that count as done with it")
     replaces: list[Key] = Field(default=[], description="items left out on the day when it is due")
     hygiene: bool = Field(default=False, description="whether people can fall ill when it is late")

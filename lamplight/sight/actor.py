@@ -54,7 +54,7 @@ def here(actor: Actor) -> int:
 
 
 REPORTED = ("reading", "lamp", "event", "bar", "prompt")
-DONE = ("done", "run", "round", "photo", "cause", "guest")
+DONE = ("done", "close", "run", "round", "photo", "cause", "guest")
 CARED = (
     "absence", "correction", "dose", "feed", "filter", "hours", "import", "keeper away", "kind", "kind built",
     "limit", "machine", "mail", "manual", "moved", "part", "plan", "price", "procedure", "product", "put off",

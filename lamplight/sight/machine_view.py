@@ -145,14 +145,24 @@ class MachineView:
         return procedure_for(self.kind, due.item.procedure, self.serving) if due.item.procedure else None
 
     def own_minutes(self, due: Due) -> int:
-        """The keeper's own minutes for a job here, rounded up: the sum of its steps' hands, else what the item says."""
+        """The keeper's own minutes for a job here, rounded up."""
+        return max(1, ceil(self.own_seconds(due) / 60))
+
+    def own_seconds(self, due: Due) -> int:
+        """The keeper's own seconds for a job here: the sum of its steps' hands, else what the item says."""
         procedure = self.procedure(due)
-        if procedure is None:
-            return due.item.minutes
+        return 60 * due.item.minutes if procedure is None else self._hands_s(due.item.key, procedure)
+
+    @cached_property
+    def closing_seconds(self) -> int:
+        """The keeper's own seconds for the end of the day in one run."""
+        return self._hands_s(END_OF_DAY, procedure_for(self.kind, END_OF_DAY, self.serving))
+
+    def _hands_s(self, job: str, procedure: Procedure) -> int:
         answers = advised_answers(procedure, self.status.context.calendar, self.status.context.now)
-        key = (due.item.key, *answers.values())
+        key = (job, *answers.values())
         if key not in self._jobs:
-            self._jobs[key] = max(1, ceil(keeper_seconds(procedure, answers) / 60))
+            self._jobs[key] = keeper_seconds(procedure, answers)
         return self._jobs[key]
 
     @cached_property

@@ -132,16 +132,8 @@ def round_view(
         views: every machine, the most urgent first.
         minutes: how much time there is; as `time_for_it` has it where nobody says.
     """
-    now = minute(now)
-    row = open_round(site.id, keeper_id)
-    hours = _hours(site)
-    until = _time_for_it(site, now, keeper_id, minutes, hours)
-    if row is not None and minutes is None:
-        until = max(row.until, now + LEAST_TIME)
-    ends = max(now, until - timedelta(minutes=1))
-    following = slot_after(ends, site.calendar, hours[0], keeper_id, away=hours[1])
-    next_slot = following.start if following else None
-    asked = Asked(site.calendar, now, until, next_slot or now + NO_SLOT_AHEAD, row.skipped if row else frozenset())
+    asked, next_slot, row = asked_now(site, now, keeper_id, minutes)
+    now, until = asked.now, asked.until
     gathered, beyond = _gathered(views, site, asked)
     chores = _most_urgent([chore for machine in gathered for chore in machine.chores], until - now)
     own = {view.row.id: view for view in views}
@@ -164,6 +156,27 @@ def round_view(
         next_slot,
         beyond,
     )
+
+
+def asked_now(
+    site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None = None
+) -> tuple[Asked, datetime | None, RoundRow | None]:
+    """For which round something is asked: with when somebody comes the next time, and the round that goes on.
+
+    Raises:
+        InvalidInput: as `time_for_it` does.
+    """
+    now = minute(now)
+    row = open_round(site.id, keeper_id)
+    hours = _hours(site)
+    until = _time_for_it(site, now, keeper_id, minutes, hours)
+    if row is not None and minutes is None:
+        until = max(row.until, now + LEAST_TIME)
+    ends = max(now, until - timedelta(minutes=1))
+    following = slot_after(ends, site.calendar, hours[0], keeper_id, away=hours[1])
+    next_slot = following.start if following else None
+    skipped = row.skipped if row else frozenset()
+    return Asked(site.calendar, now, until, next_slot or now + NO_SLOT_AHEAD, skipped), next_slot, row
 
 
 def _gathered(views: Sequence[MachineView], site: SiteRow, asked: Asked) -> tuple[list[MachineChores], int]:

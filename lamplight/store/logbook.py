@@ -155,3 +155,44 @@ def last_written() -> datetime | None:
     if row is None:
         return None
     return max(datetime.fromisoformat(text) for text in row if text)
+
+
+@dataclass(frozen=True)
+class CloseRow:
+    """A machine was closed for the day with one touch: by which line of the log, when, by whom, and what was done."""
+
+    entry_id: int
+    at: datetime
+    keeper_id: int | None
+    items: tuple[str, ...]
+
+
+def closes_since(since: datetime) -> dict[int, CloseRow]:
+    """The last close of each machine from a moment on that was not undone, by machine."""
+    rows = (
+        CareDone.select(CareDone, Entry)
+        .join(Entry, on=CareDone.entry)
+        .where(Entry.kind == "close", Entry.undone_at.is_null(), Entry.at >= since)
+        .order_by(Entry.id, CareDone.id)
+    )
+    found: dict[int, CloseRow] = {}
+    for row in rows:
+        known = found.get(row.machine_id)
+        before = known.items if known is not None and known.entry_id == row.entry_id else ()
+        found[row.machine_id] = CloseRow(row.entry_id, row.entry.at, row.entry.keeper_id, (*before, row.item))
+    return found
+
+
+def ever_done(machine_id: int, keeper_id: int | None) -> frozenset[str]:
+    """Keys of the items that a keeper, or where nobody has a name anybody, has done at a machine and not undone.
+
+    What was only said to have been done once is no evidence that anybody here can do it.
+    """
+    rows = (
+        CareDone.select(CareDone.item)
+        .join(Entry, on=CareDone.entry)
+        .where(CareDone.machine == machine_id, Entry.undone_at.is_null(), Entry.kind.in_(("run", "done", "close")))
+        .where(CareDone.at >= fn.strftime("%Y-%m-%dT%H:%M:%SZ", Entry.recorded_at, "-12 hours"))
+        .distinct()
+    )
+    return frozenset(row.item for row in (rows if keeper_id is None else rows.where(Entry.keeper == keeper_id)))

@@ -118,6 +118,7 @@ def _connect(app: Flask) -> None:
 
 def _register_blueprints(app: Flask) -> None:
     from lamplight.web.api import views as api
+    from lamplight.web.closing import views as closing
     from lamplight.web.guests import passer_by
     from lamplight.web.guests import views as guests
     from lamplight.web.kinds import views as kinds
@@ -151,6 +152,7 @@ def _register_blueprints(app: Flask) -> None:
 
     for place in (
         today,
+        closing,
         sites_,
         offline,
         machines,

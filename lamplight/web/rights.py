@@ -30,7 +30,7 @@ DOES, CARES, OWNS = Right.DO, Right.CARE, Right.OWN
 NEEDS: Mapping[str, tuple[Right, Right]] = {
     **dict.fromkeys(
         (
-            "today.page", "machines.page", "machines.machine", "machines.handover_page",
+            "today.page", "closing.page", "machines.page", "machines.machine", "machines.handover_page",
             "told.manual_file", "told.programmes", "lamps.page", "lamps.symptom", "log.page",
             "log.runs", "log.runs_zip", "kinds.kind", "kinds.page", "kinds.export", "kinds.schema", "procedures.page",
             "procedures.procedure", "procedures.export", "procedures.schema", "procedures.card", "readings.history",
@@ -57,7 +57,8 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
     **dict.fromkeys(
         (
             "today.done", "runs.begin", "runs.step", "runs.finish", "runs.photo", "rounds.walk", "rounds.begin",
-            "rounds.note", "rounds.done", "lamps.step", "lamps.cause", "lamps.grind", "simulated.machine",
+            "rounds.note", "rounds.done", "closing.done",
+            "lamps.step", "lamps.cause", "lamps.grind", "simulated.machine",
             "guests.decide",
             "told.listen", "rounds.pack",
         ),

@@ -14,7 +14,7 @@ from tests.browser.base import BrowserTest
 from tests.draw import drawn
 
 VIEWS = (
-    "/", "/machines", "/machines/3", "/machines/3/handover?codes=1",
+    "/", "/close/", "/machines", "/machines/3", "/machines/3/handover?codes=1",
     "/machines/new", "/machines/new?kind=office-tower", "/machines/1/edit",
     "/machines/1/settings", "/machines/1?weeks=12", "/water", "/water/5", "/water/2/year", "/supplies",
     "/supplies/dose", "/supplies/dose/1/milk-cleaner", "/supplies/list", "/supplies/costs",

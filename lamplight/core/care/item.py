@@ -40,6 +40,7 @@ class CareItem:
         minutes: the keeper's time, 1 or more.
         procedure: key of the procedure that guides it; empty where it needs no guiding.
         why: one sentence.
+        short: what it is called in a row of several; empty for its title.
         soon_open_days: how many open days ahead it is announced, 0 or more.
         products: what it takes.
         settles: keys of items that count as done with it.
@@ -68,6 +69,12 @@ class CareItem:
     opening: str = ""
     water_ml: int = 0
     role: ItemRole = ItemRole.NONE
+    short: str = ""
+
+    @property
+    def in_a_row(self) -> str:
+        """What it is called in a row of several."""
+        return self.short or self.title.lower()
 
     @property
     def asks(self) -> bool:

@@ -135,13 +135,13 @@ def chores_at(at: AtMachine, asked: Asked) -> MachineChores:
     elif at.left_inside:
         chore, packing = _led(at, RINSE_OUT, _rinse_share(at))
         return MachineChores((chore,), (), (packing,))
-    ranks = _ranks(at, asked)
+    ranks = ranks_at(at, asked)
     for due in at.dues:
         rank = ranks.get(due.item.key)
         if rank is None or (at.run is not None and at.run[0] == due.item.key):
             continue
         share = _share(due, rank)
-        why = _why_not(at, due, asked)
+        why = why_not(at, due, asked)
         if why is None:
             chore, packing = _chore(at, due, share, asked)
             chores.append(chore)
@@ -155,7 +155,7 @@ def chores_at(at: AtMachine, asked: Asked) -> MachineChores:
     return MachineChores(tuple(chores), tuple(waiting), tuple(packings))
 
 
-def _ranks(at: AtMachine, asked: Asked) -> dict[str, Rank]:
+def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
     """How much each item matters that belongs into the round."""
     near = [due for due in at.dues if due.status >= Status.SOON and not due.covered_by]
     then = at.then() if near else {}
@@ -187,7 +187,7 @@ def _share(due: Due, rank: Rank) -> Share:
     return Share(due.item.key, due.item.title, due.item.circuit, due.reasons[0], rank, ticked)
 
 
-def _why_not(at: AtMachine, due: Due, asked: Asked) -> str | None:
+def why_not(at: AtMachine, due: Due, asked: Asked) -> str | None:
     """Why an item is left for later; None where nothing speaks against it."""
     until = at.put_off.get(due.item.key)
     if f"{at.machine}:{due.item.key}" in asked.skipped:
@@ -202,13 +202,13 @@ def _chore(at: AtMachine, due: Due, share: Share, asked: Asked) -> tuple[Chore, 
     if share.ticked:
         works = (Work(due.item.title, in_units(due.item.minutes * 60)),)
         settles = frozenset(due.item.settles)
-        chore = Chore(at.machine, share, works, at.place(due.item.key), settles=settles, ready_s=_ready_s(due, asked))
+        chore = Chore(at.machine, share, works, at.place(due.item.key), settles=settles, ready_s=ready_s(due, asked))
         return chore, Packing(chore.key, at.needs(due))
     chore, packing = _led(at, due.item.key, share)
-    return replace(chore, ready_s=_ready_s(due, asked)), packing
+    return replace(chore, ready_s=ready_s(due, asked)), packing
 
 
-def _ready_s(due: Due, asked: Asked) -> int:
+def ready_s(due: Due, asked: Asked) -> int:
     """Seconds until it counts: what belongs to the end of service is not done long before it."""
     if due.first is None or due.first.due_at is None or not isinstance(due.first.trigger, EndOfService):
         return 0

@@ -6,6 +6,7 @@ from flask import Blueprint, flash, redirect, request, url_for
 
 from lamplight.actions.care import mark_done
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.closing import to_close
 from lamplight.sight.machine_views import machine_views, still_to_look_at
 from lamplight.sight.rounds import round_view
 from lamplight.sight.shelves import SOON_DAYS, lacking_soon
@@ -37,7 +38,9 @@ def page():  # noqa: ANN201
 def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = ""):  # noqa: ANN001, ANN202
     here = site()
     given = {"error": error, "ticked": ticked, "done_at": done_at, "today": here.calendar.today(now())}
-    given["lacking"] = lacking_soon(here, views, now(), SOON_DAYS) if len(views) <= MOST_RECKONED else []
+    few = len(views) <= MOST_RECKONED
+    given["lacking"] = lacking_soon(here, views, now(), SOON_DAYS) if few else []
+    given["to_close"] = to_close(here, views, now(), _keeper_id()) if few else None
     if len(views) == 1:
         return render("today/page.html", "worktop", code, model=today_model(views, here.calendar, now()), **given)
     minutes = minutes_asked()

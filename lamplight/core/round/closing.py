@@ -1,0 +1,123 @@
+"""Closing the day at one machine: what one touch writes down as done, and what asks for its steps instead."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Mapping, Sequence
+from dataclasses import dataclass
+
+from lamplight.core.care.item import CareItem, Due, ItemRole
+from lamplight.core.care.triggers import EndOfService
+from lamplight.core.job.chemistry import Chemistry, Product
+from lamplight.core.job.needs import NeedLine
+from lamplight.core.round.chores import Asked, AtMachine, Guided, ranks_at, ready_s, why_not
+from lamplight.core.round.problem import Rank
+
+# What must not meet in one evening without water between.
+ACIDS = (Chemistry.ACID, Chemistry.DESCALER)
+BASES = (Chemistry.ALKALINE, Chemistry.CHLORINATED)
+NOT_DONE_YET = "You have not done it here yet."
+NO_PRODUCT = "Nobody said which product goes in."
+TWO_CLEANERS = "Acid and alkaline in one evening: follow the steps, with water between them."
+
+
+@dataclass(frozen=True)
+class Led:
+    """A job of the evening that one touch may not write down, and why."""
+
+    due: Due
+    why: str
+
+
+@dataclass(frozen=True)
+class Closing:
+    """The end of the day at a machine.
+
+    Attributes:
+        dues: what one touch writes down, in the order of the machine's kind.
+        led: what asks for its steps.
+        settled: keys of items that are done along with them, and not asked besides.
+    """
+
+    dues: tuple[Due, ...] = ()
+    led: tuple[Led, ...] = ()
+    settled: frozenset[str] = frozenset()
+
+    @property
+    def empty(self) -> bool:
+        """Whether nothing is left to close."""
+        return not self.dues and not self.led
+
+
+@dataclass(frozen=True)
+class Known:
+    """What has to be known before a touch may stand for a job.
+
+    Attributes:
+        products: by key.
+        done_before: keys of the items that whoever closes has done at this machine before.
+    """
+
+    products: Mapping[str, Product]
+    done_before: Collection[str]
+
+
+def closes(item: CareItem, at_closing: Collection[str]) -> bool:
+    """Whether an item belongs to the end of the day at all.
+
+    Args:
+        at_closing: keys of the items that the kind's own end of the day does.
+    """
+    evening = any(isinstance(trigger, EndOfService) for trigger in item.triggers)
+    return evening or item.role is ItemRole.DRAWER or item.key in at_closing
+
+
+def closing_at(at: AtMachine, asked: Asked, known: Known) -> Closing:
+    """What the end of the day wants; nothing while a run is open or cleaner is inside: those come first."""
+    if at.run is not None or at.left_inside:
+        return Closing()
+    ranks = ranks_at(at, asked)
+    wanted = [
+        due
+        for due in at.dues
+        if ranks.get(due.item.key, Rank.ALONG) < Rank.ALONG
+        and closes(due.item, at.at_closing)
+        and why_not(at, due, asked) is None
+        and ready_s(due, asked) == 0
+    ]
+    along = _settled(wanted, at)
+    wanted = sorted((due for due in wanted if due.item.key not in along), key=lambda due: at.place(due.item.key))
+    needs = {due.item.key: at.needs(due) for due in wanted}
+    meet = _acid_and_alkaline([line for lines in needs.values() for line in lines], known.products)
+    led = tuple(Led(due, why) for due in wanted if (why := _led_why(due, needs[due.item.key], known, meet)))
+    steps = {one.due.item.key for one in led}
+    return Closing(tuple(due for due in wanted if due.item.key not in steps), led, along)
+
+
+def _settled(wanted: Sequence[Due], at: AtMachine) -> frozenset[str]:
+    """What another of them does along: of two that would do each other, the first stays."""
+    along: set[str] = set()
+    for due in sorted(wanted, key=lambda due: -len(_does(due, at.guided))):
+        if due.item.key not in along:
+            along |= _does(due, at.guided)
+    return frozenset(along)
+
+
+def _does(due: Due, guided: Callable[[str], Guided | None]) -> frozenset[str]:
+    """Keys of the items that are done along with an item."""
+    job = guided(due.item.key) if due.item.procedure else None
+    return frozenset({*due.item.settles, *(job.procedure.settles if job else ())} - {due.item.key})
+
+
+def _acid_and_alkaline(lines: Sequence[NeedLine], products: Mapping[str, Product]) -> bool:
+    kinds = {products[line.product].chemistry for line in lines if line.product in products}
+    return any(kind in ACIDS for kind in kinds) and any(kind in BASES for kind in kinds)
+
+
+def _led_why(due: Due, lines: Sequence[NeedLine], known: Known, meet: bool) -> str:
+    """Why a touch may not stand for a job; empty where it may."""
+    if any(line.role and not line.product for line in lines):
+        return NO_PRODUCT
+    if meet and any(line.product for line in lines):
+        return TWO_CLEANERS
+    leads = bool(due.item.procedure) and not due.item.quick
+    return NOT_DONE_YET if leads and due.item.key not in known.done_before else ""

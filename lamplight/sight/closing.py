@@ -1,0 +1,106 @@
+"""Closing the day: what is left at each machine, what one touch would write down, and what was closed just now."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from math import ceil
+
+from lamplight.core.care.item import Due
+from lamplight.core.job.needs import NeedLine
+from lamplight.core.round.chores import Asked
+from lamplight.core.round.closing import Closing, Known, closes, closing_at
+from lamplight.sight.cache import kept, minute
+from lamplight.sight.cupboard import products
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.rounds import asked_now, at_machine
+from lamplight.store.changes import edition
+from lamplight.store.database import database
+from lamplight.store.logbook import CloseRow, closes_since, ever_done
+from lamplight.store.sites import SiteRow
+
+# What was closed so long ago still stands on the sheet. Ours, no source.
+EVENING = timedelta(hours=4)
+
+
+@dataclass(frozen=True)
+class ClosingHere:
+    """The end of the day at one machine.
+
+    Attributes:
+        closing: what is left of it.
+        closed: how it was closed this evening, or None.
+    """
+
+    view: MachineView
+    closing: Closing
+    closed: CloseRow | None = None
+
+    @property
+    def minutes(self) -> int:
+        """The keeper's own, rounded up, for what one touch writes down: no more than in the run that does it all."""
+        dues = self.closing.dues
+        seconds = sum(map(self.view.own_seconds, dues))
+        if all(due.item.key in self.view.done_at_closing for due in dues):
+            seconds = min(seconds, self.view.closing_seconds)
+        return ceil(seconds / 60)
+
+    @property
+    def settled(self) -> bool:
+        """Whether it was closed and nothing of it is left."""
+        return self.closed is not None and self.closing.empty
+
+    @property
+    def works(self) -> bool:
+        """Whether a run is open on it, or cleaner stands in it: that comes first."""
+        return self.view.run is not None or bool(self.view.left_inside)
+
+    def used(self, due: Due) -> tuple[NeedLine, ...]:
+        """What a job takes out of the cupboard."""
+        return tuple(line for line in self.view.needs(due) if line.product and line.units > 0)
+
+
+def closings(site: SiteRow, views: Sequence[MachineView], now: datetime, keeper_id: int | None) -> list[ClosingHere]:
+    """The end of the day at every machine that has one and where something is left, works, or was closed this evening.
+
+    They stand by place and name, so that none moves away under the hand.
+    """
+    asked, _, _ = asked_now(site, now, keeper_id)
+    closed = closes_since(now - EVENING)
+    found = [
+        ClosingHere(view, _closing(view, site, asked, keeper_id), closed.get(view.row.id))
+        for view in views
+        if any(closes(due.item, view.done_at_closing) for due in view.status.dues)
+    ]
+    open_yet = [one for one in found if not one.closing.empty or one.closed is not None]
+    working = [one for one in found if one.works and one not in open_yet]
+    wanted = [*open_yet, *working] if open_yet else []
+    return sorted(wanted, key=lambda one: (one.view.row.place, one.view.row.name.lower()))
+
+
+def to_close(
+    site: SiteRow, views: Sequence[MachineView], now: datetime, keeper_id: int | None
+) -> tuple[int, int] | None:
+    """How many machines are left to be closed, and the keeper's minutes; None where none is."""
+    state = edition(database)
+    rests_on = state and (state.whole, site, minute(now))
+
+    def count() -> tuple[int, int] | None:
+        left = [one for one in closings(site, views, now, keeper_id) if not one.closing.empty]
+        return (len(left), sum(one.minutes for one in left)) if left else None
+
+    return kept(("to close", site.id, keeper_id), rests_on, count)
+
+
+def closing_of(site: SiteRow, view: MachineView, now: datetime, keeper_id: int | None) -> ClosingHere:
+    """The end of the day at one machine."""
+    asked, _, _ = asked_now(site, now, keeper_id)
+    return ClosingHere(view, _closing(view, site, asked, keeper_id), closes_since(now - EVENING).get(view.row.id))
+
+
+def _closing(view: MachineView, site: SiteRow, asked: Asked, keeper_id: int | None) -> Closing:
+    wanted = any(due.to_do and closes(due.item, view.done_at_closing) for due in view.status.dues)
+    if not wanted or view.run or view.left_inside:
+        return Closing()
+    return closing_at(at_machine(view, site, asked), asked, Known(products(), ever_done(view.row.id, keeper_id)))

@@ -1,0 +1,1 @@
+"""One place of the interface: its routes, and its templates beside them."""

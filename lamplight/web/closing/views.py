@@ -1,0 +1,48 @@
+"""Closing the day: one sheet, one ring a machine."""
+
+from __future__ import annotations
+
+from flask import Blueprint, flash, request
+
+from lamplight.actions.closing import close_machine
+from lamplight.core.errors import InvalidInput
+from lamplight.core.keepers.rights import Right
+from lamplight.sight.closing import closings
+from lamplight.sight.machine_views import machine_views
+from lamplight.web.clock import now
+from lamplight.web.closing.model import closing_model
+from lamplight.web.here import actor, keeper, site
+from lamplight.web.rendering import page as render
+from lamplight.web.rendering import see_other
+
+blueprint = Blueprint("closing", __name__, url_prefix="/close", template_folder="templates")
+
+
+def _who() -> int | None:
+    who = keeper()
+    return who.id if who else None
+
+
+@blueprint.get("/")
+def page():  # noqa: ANN201
+    return _show()
+
+
+def _show(code: int = 200, error: str = "", machine_id: int | None = None, marked=()):  # noqa: ANN001, ANN202
+    here = closings(site(), machine_views(site(), now()), now(), _who())
+    model = closing_model(here, site().calendar, now(), _who())
+    return render("closing/page.html", "worktop", code, model=model, error=error, wrong=machine_id, marked=marked)
+
+
+@blueprint.post("/<int:machine_id>")
+def done(machine_id: int):  # noqa: ANN201
+    """A machine was closed: all that its ring names, or what was marked."""
+    actor().needs(Right.DO)
+    items = request.form.getlist("item")
+    try:
+        entry = close_machine(site(), machine_id, items, actor())
+    except InvalidInput as problem:
+        return _show(422, str(problem), machine_id, items)
+    if entry is None:
+        flash("That was closed already, and counts once.")
+    return see_other("closing.page", _anchor=f"m{machine_id}")

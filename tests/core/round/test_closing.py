@@ -1,0 +1,155 @@
+"""Closing the day: what one touch stands for, what asks for its steps, and laws over random evenings."""
+
+from __future__ import annotations
+
+import random
+import unittest
+from dataclasses import replace
+from datetime import timedelta
+from types import SimpleNamespace
+
+from lamplight.core.care.item import ItemRole
+from lamplight.core.care.status import Status
+from lamplight.core.care.triggers import DaysSince, EndOfService
+from lamplight.core.job.chemistry import Chemistry, Inside, Product
+from lamplight.core.job.needs import NeedLine
+from lamplight.core.round.chores import chores_at
+from lamplight.core.round.closing import NO_PRODUCT, NOT_DONE_YET, TWO_CLEANERS, Known, closes, closing_at
+from tests.core.makers import MONDAY
+from tests.core.round.test_chores import ASKED, due
+from tests.core.round.test_chores import at as machine
+
+PRODUCTS = {
+    key: Product(key, key, "milk-cleaner", "sachet", chemistry, "sachet", 1)
+    for key, chemistry in (("base", Chemistry.ALKALINE), ("acid", Chemistry.ACID))
+}
+ALL = frozenset({"wash", "rinse", "wipe", "acid-wash", "drawer"})
+
+
+def evening(key, status=Status.DUE, **rest):
+    """An item of the end of service that stands so."""
+    made = due(key, status, trigger=EndOfService(), at=MONDAY, **rest)
+    return replace(made, item=replace(made.item, triggers=(EndOfService(),)))
+
+
+def wash(key="wash", **rest):
+    """One that is led and takes a cleaner."""
+    return evening(key, procedure=key, minutes=8, **rest)
+
+
+def at(*dues, needs=None, **rest):
+    """A machine whose jobs take so much."""
+    return replace(machine(*dues, **rest), needs=lambda one: (needs or {}).get(one.item.key, ()))
+
+
+def found(here, done_before=ALL, asked=ASKED):
+    """What a touch stands for, and what is led, by key."""
+    closing = closing_at(here, asked, Known(PRODUCTS, done_before))
+    return [one.item.key for one in closing.dues], {one.due.item.key: one.why for one in closing.led}
+
+
+class Belongs(unittest.TestCase):
+    """What is closed with one touch."""
+
+    def test_the_end_of_the_day_alone(self):
+        """Due at the end of service, the drawer, or done by the kind's own end of the day; nothing of the week."""
+        plain, drawer = due("oil"), due("drawer")
+        drawer = replace(drawer, item=replace(drawer.item, role=ItemRole.DRAWER))
+        for one, at_closing, belongs in (
+            (evening("wipe"), (), True), (drawer, (), True), (plain, (), False), (plain, ("oil",), True),
+        ):  # fmt: skip
+            with self.subTest(key=one.item.key, at_closing=at_closing):
+                self.assertEqual(closes(one.item, at_closing), belongs)
+                self.assertEqual(found(at(one, at_closing=at_closing))[0], [one.item.key] if belongs else [])
+
+    def test_in_the_order_of_the_kind(self):
+        """Not in that of urgency."""
+        one, two = evening("wipe"), evening("rinse", Status.OVERDUE)
+        self.assertEqual(found(replace(at(one, two), dues=(two, one)))[0], ["wipe", "rinse"])
+
+    def test_not_what_is_not_due_put_off_skipped_or_lacks_its_product(self):
+        """The rest of the evening is closed all the same."""
+        later = MONDAY + timedelta(hours=3)
+        for here, asked in (
+            (at(evening("wipe", Status.CLEAR), evening("rinse")), ASKED),
+            (at(evening("wipe"), evening("rinse"), put_off={"wipe": later}), ASKED),
+            (at(evening("wipe"), evening("rinse")), replace(ASKED, skipped=("7:wipe",))),
+            (at(evening("wipe", blocked="Nothing is left"), evening("rinse")), ASKED),
+            (at(evening("wipe", instead="deep"), evening("rinse")), ASKED),
+        ):
+            with self.subTest(asked=asked.skipped):
+                self.assertEqual(found(here, asked=asked)[0], ["rinse"])
+
+    def test_what_comes_first(self):
+        """While a run is open or cleaner is inside, nothing is written down with a touch."""
+        inside = (Inside("Cleaner", Chemistry.ACID, ("milk",)),)
+        self.assertEqual(found(at(evening("wipe"), left_inside=inside)), ([], {}))
+        self.assertEqual(found(at(evening("wipe"), run=("wash", None))), ([], {}))
+
+    def test_long_before_closing(self):
+        """What would not count for the day yet is not offered."""
+        early = due("wipe", trigger=EndOfService(), at=MONDAY + timedelta(hours=5))
+        self.assertEqual(found(at(replace(early, item=replace(early.item, triggers=(EndOfService(),))))), ([], {}))
+
+    def test_what_the_wash_does_is_not_asked_besides(self):
+        """By the item or by its procedure; of two that do each other one stays."""
+        self.assertEqual(found(at(wash(settles=("rinse",)), evening("rinse")))[0], ["wash"])
+        led = SimpleNamespace(procedure=SimpleNamespace(settles=("rinse",)))
+        self.assertEqual(found(at(wash(), evening("rinse"), guided={"wash": led}))[0], ["wash"])
+        each = evening("wipe", settles=("rinse",)), evening("rinse", settles=("wipe",))
+        self.assertEqual(len(found(at(*each))[0]), 1)
+
+
+class Led(unittest.TestCase):
+    """What asks for its steps."""
+
+    def test_why(self):
+        """Never done by them, no product named, acid and alkaline in one evening; a tick or a known wash needs none."""
+        cleaner = {key: (NeedLine("1", key, key, 1.0, "milk-cleaner"),) for key in PRODUCTS}
+        unnamed = (NeedLine("1", "milk cleaner", "", 0.0, "milk-cleaner"),)
+        both = {"wash": cleaner["base"], "acid-wash": cleaner["acid"]}
+        for here, done_before, touched, led in (
+            (at(wash(), needs={"wash": cleaner["base"]}), ALL, ["wash"], {}),
+            (at(wash()), (), [], {"wash": NOT_DONE_YET}),
+            (at(evening("wipe", procedure="wipe")), (), ["wipe"], {}),
+            (at(wash(), needs={"wash": unnamed}), ALL, [], {"wash": NO_PRODUCT}),
+            (
+                at(wash(), wash("acid-wash"), evening("wipe"), needs=both), ALL, ["wipe"],
+                {"wash": TWO_CLEANERS, "acid-wash": TWO_CLEANERS},
+            ),
+        ):  # fmt: skip
+            with self.subTest(led=led):
+                self.assertEqual(found(here, done_before), (touched, led))
+
+
+class Laws(unittest.TestCase):
+    """Random evenings."""
+
+    def test_nothing_twice_nothing_forgotten(self):
+        """Each job of the evening that the round would do is touched, led, or done along; never two of these."""
+        for seed in range(400):
+            chance = random.Random(seed)
+            keys = ("a", "b", "c", "d", "e")
+            dues = [
+                (evening if chance.random() < 0.7 else due)(
+                    key, chance.choice(list(Status)), settles=tuple(chance.sample(keys, chance.choice((0, 0, 1, 2)))),
+                    procedure=chance.choice(("", key)), minutes=chance.choice((2, 8)),
+                )
+                for key in keys
+            ]  # fmt: skip
+            here = at(*dues, at_closing=tuple(chance.sample(keys, 2)))
+            closing = closing_at(here, ASKED, Known(PRODUCTS, chance.sample(keys, 2)))
+            touched = {one.item.key for one in closing.dues}
+            led = {one.due.item.key for one in closing.led}
+            rounds = {chore.share.item for chore in chores_at(here, ASKED).chores}
+            own = {one.item.key for one in dues if closes(one.item, here.at_closing) and one.item.key in rounds}
+            with self.subTest(seed=seed):
+                self.assertFalse(touched & led or (touched | led) & closing.settled)
+                self.assertLessEqual(own, touched | led | closing.settled)
+                self.assertLessEqual(touched | led, own)
+                self.assertFalse({one.item.key for one in dues if isinstance(one.first.trigger, DaysSince)} & touched
+                                 - set(here.at_closing))  # fmt: skip
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,127 @@
+"""Closing the day in the browser: one ring a machine, taken back, shared by two phones, left in the middle."""
+
+from __future__ import annotations
+
+import re
+import unittest
+from datetime import timedelta
+
+from lamplight.actions.runs import begin_run
+from lamplight.actions.stock import move_stock
+from lamplight.core.stock.stock import Move
+from lamplight.sight.actor import Actor
+from lamplight.sight.cupboard import stock_held
+from lamplight.store.models import CareDone, Entry
+from lamplight.store.sites import machine
+from tests.base import NOW, WebTest
+
+EVENING = {"milk-wash": 1, "brew-flush": 1, "wipe-down": 1, "grounds-drawer": 1}
+
+
+class Evening(WebTest):
+    """A tower at which everything of the evening is due, ten minutes after closing."""
+
+    def setUp(self):
+        super().setUp()
+        self.tower = self.used_machine(name="Tower", kind="office-tower", done={**EVENING, "brew-tablet": 20})
+        self.clock.moment = NOW.replace(hour=17, minute=10)  # 18:10 in Berlin
+        self.done_before("milk-wash")
+
+    def done_before(self, item):
+        """Somebody here did it yesterday, and wrote it down then."""
+        yesterday = self.clock.moment - timedelta(days=1)
+        entry = Entry.create(kind="done", machine=self.tower, at=yesterday, recorded_at=yesterday, summary=item)
+        CareDone.create(entry=entry, machine=self.tower, item=item, at=yesterday, settled=[])
+
+    def ring(self):
+        """The items that the ring sends; none where there is no ring."""
+        line = self.line()
+        form = re.search(rf'action="/close/{self.tower}">(.*?)</form>', line, re.S)
+        return re.findall(r'name="item" value="([a-z-]+)"', form.group(1)) if form else []
+
+    def line(self):
+        """What the sheet says of the tower."""
+        return re.search(rf'id="m{self.tower}".*?</section>', self.get("/close/"), re.S).group(0)
+
+    def last(self, item):
+        """When an item was done last."""
+        return self.view(self.tower, self.clock.moment).status.due(item).last.at
+
+    def test_one_touch_writes_down_all(self):
+        """With what goes in; Today leads there and no longer asks for any of it."""
+        move_stock("milk-liquid", Move.COUNTED, 500, Actor(self.clock.moment))
+        self.shows(self.get("/"), "Close the day")
+        self.shows(self.line(), "milk wash with 50 ml")
+        items = self.ring()
+        self.assertLessEqual({"brew-flush", "milk-wash", "wipe-down"}, set(items))
+        self.assertNotIn("brew-tablet", items)
+        self.post(f"/close/{self.tower}", {"item": items})
+        for item in items:
+            self.assertEqual(self.last(item), self.clock.moment, item)
+        self.assertAlmostEqual(stock_held(self.site.id)["milk-liquid"].amount, 450)
+        self.shows(self.get("/close/"), "All closed. Good night.")
+        self.hides(self.get("/"), "Close the day")
+
+    def test_taken_back(self):
+        """For a minute on the sheet, from the log ever after; what went in is back in the cupboard."""
+        move_stock("milk-liquid", Move.COUNTED, 500, Actor(self.clock.moment))
+        before = self.last("milk-wash")
+        self.post(f"/close/{self.tower}", {"item": self.ring()})
+        undo = re.search(r"/log/\d+/undo", self.line()).group(0)
+        self.clock.moment += timedelta(minutes=2)
+        self.hides(self.line(), "Take it back")
+        self.post(undo, {"next": "/close/"})
+        self.assertEqual(self.last("milk-wash"), before)
+        self.assertAlmostEqual(stock_held(self.site.id)["milk-liquid"].amount, 500)
+        self.shows(self.line(), "not all of it")
+
+    def test_two_phones_count_once(self):
+        """The second touch finds nothing left, and says so."""
+        items = self.ring()
+        self.post(f"/close/{self.tower}", {"item": items})
+        count = self.entry_count()
+        self.clock.moment += timedelta(seconds=20)
+        self.post(f"/close/{self.tower}", {"item": items})
+        self.assertEqual(self.entry_count(), count)
+        self.shows(self.get("/close/"), "closed already")
+
+    def test_not_all_of_it(self):
+        """What is left out stays due; nothing marked is refused in words, and the marks are kept."""
+        self.post(f"/close/{self.tower}", {"item": ["wipe-down"]})
+        self.assertIn("milk-wash", self.ring())
+        self.assertNotIn("wipe-down", self.ring())
+        count = self.entry_count()
+        self.post(f"/close/{self.tower}", {}, code=422)
+        self.post(f"/close/{self.tower}", {"item": ["descale", "nonsense"]})
+        self.post("/close/999", {"item": ["wipe-down"]}, code=422)
+        self.assertEqual(self.entry_count(), count)
+
+    def test_never_done_here_asks_for_its_steps(self):
+        """What was only said to have been done is no evidence that anybody can."""
+        Entry.update(undone_at=self.clock.moment).where(Entry.summary == "milk-wash").execute()
+        self.assertNotIn("milk-wash", self.ring())
+        self.shows(self.line(), "You have not done it here yet.")
+        self.shows(self.line(), f"/runs/ready/{self.tower}/milk-wash")
+        self.post(f"/close/{self.tower}", {"item": ["milk-wash", "wipe-down"]})
+        self.assertNotEqual(self.last("milk-wash"), self.clock.moment)
+        self.assertEqual(self.last("wipe-down"), self.clock.moment)
+
+    def test_while_a_run_is_open(self):
+        """The ring leads to it, and writes nothing down."""
+        self.post(f"/close/{self.tower}", {"item": ["wipe-down"]})
+        run = begin_run(self.site, machine(self.site.id, self.tower), "milk-wash", Actor(self.clock.moment))
+        self.shows(self.line(), f"/runs/{run}")
+        count = self.entry_count()
+        self.post(f"/close/{self.tower}", {"item": ["brew-flush"]})
+        self.assertEqual(self.entry_count(), count)
+
+    def test_in_the_morning(self):
+        """What was left open in the evening still stands there; once closed, nothing until the next evening."""
+        self.clock.moment = NOW.replace(hour=6) + timedelta(days=1)
+        self.post(f"/close/{self.tower}", {"item": self.ring()})
+        self.clock.moment += timedelta(hours=5)
+        self.shows(self.get("/close/"), "Nothing to close now.")
+
+
+if __name__ == "__main__":
+    unittest.main()
