@@ -19,6 +19,7 @@ from tests.browser.base import CHROMIUM
 MOMENT = datetime(2026, 11, 24, 6, 12, tzinfo=UTC)
 # Always the same, since the code on a card to print holds the address.
 PORT = 8731
+CLOCK = FixedClock(MOMENT)
 TARGET = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
 BROWSER = (
     "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update",
@@ -101,6 +102,16 @@ def _plan_held(page: Page) -> None:
     page.wait_for_selector("#visit-title")
 
 
+def _closing(page: Page) -> None:
+    """The end of the day on a phone, ten minutes after closing; one machine is closed already."""
+    CLOCK.moment = MOMENT.replace(hour=17)
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto("/close/")
+    page.locator("button.close-ring").first.click()
+    page.wait_for_selector(".close-line.is-done")
+    CLOCK.moment = MOMENT
+
+
 def _round(page: Page) -> None:
     page.goto("/")
     page.get_by_role("button", name="Set out").click()
@@ -129,13 +140,13 @@ def _mail(page: Page) -> None:
 VIEWS: dict[str, Callable[[Page], object]] = {
     "today": _opened("/"),
     "plan": _plan_held,
+    "close": _closing,
     "round": _round,
     "mail": _mail,
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
     "programme": _opened("/machines/3/programmes/descale"),
     "water": _opened("/water"),
-    "water-year": _opened("/water/5/year"),
     "dose": _opened("/supplies/dose/1/milk-cleaner"),
     "supplies": _opened("/supplies"),
     "guest": _guest,
@@ -154,7 +165,7 @@ def main() -> None:
     TARGET.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder:
         prepare(Path(folder), MOMENT)
-        server = create_server(create_app(Path(folder), FixedClock(MOMENT)), "127.0.0.1", PORT)
+        server = create_server(create_app(Path(folder), CLOCK), "127.0.0.1", PORT)
         threading.Thread(target=server.run, daemon=True).start()
         with sync_playwright() as play:
             browser = play.chromium.launch(executable_path=str(CHROMIUM), args=BROWSER)

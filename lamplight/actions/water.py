@@ -115,7 +115,9 @@ def install_cartridge(row: MachineRow, cartridge: Cartridge | None, at: datetime
     if cartridge is not None:
         within(cartridge.capacity_dh_l, HARDNESS_LITRES, "A cartridge's capacity")
         within(cartridge.bypass, SHARE, "A bypass", or_nothing=True)
-    summary = "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l:g} °dH·L"
+    summary = (
+        "Filter taken out" if cartridge is None else f"Filter fitted: {cartridge.capacity_dh_l / 10:g} L at 10 °dH"
+    )
     with database.atomic():
         entry = write_entry("filter", summary, actor, row.id, at=at)
         where = place(entry.id, row.id, kind_then(row, at))

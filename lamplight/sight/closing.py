@@ -10,7 +10,7 @@ from math import ceil
 from lamplight.core.care.item import Due
 from lamplight.core.job.needs import NeedLine
 from lamplight.core.round.chores import Asked
-from lamplight.core.round.closing import Closing, Known, closes, closing_at
+from lamplight.core.round.closing import Closing, Known, closes, closing_at, evening
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.cupboard import products
 from lamplight.sight.machine_view import MachineView
@@ -73,7 +73,8 @@ def closings(site: SiteRow, views: Sequence[MachineView], now: datetime, keeper_
         for view in views
         if any(closes(due.item, view.done_at_closing) for due in view.status.dues)
     ]
-    open_yet = [one for one in found if not one.closing.empty or one.closed is not None]
+    closing_time = evening(site.calendar, now)
+    open_yet = [one for one in found if (closing_time and not one.closing.empty) or one.closed is not None]
     working = [one for one in found if one.works and one not in open_yet]
     wanted = [*open_yet, *working] if open_yet else []
     return sorted(wanted, key=lambda one: (one.view.row.place, one.view.row.name.lower()))
@@ -87,7 +88,8 @@ def to_close(
     rests_on = state and (state.whole, site, minute(now))
 
     def count() -> tuple[int, int] | None:
-        left = [one for one in closings(site, views, now, keeper_id) if not one.closing.empty]
+        here = closings(site, views, now, keeper_id) if evening(site.calendar, now) else []
+        left = [one for one in here if not one.closing.empty]
         return (len(left), sum(one.minutes for one in left)) if left else None
 
     return kept(("to close", site.id, keeper_id), rests_on, count)

@@ -117,7 +117,7 @@ class Evening(WebTest):
 
     def test_in_the_morning(self):
         """What was left open in the evening still stands there; once closed, nothing until the next evening."""
-        self.clock.moment = NOW.replace(hour=6) + timedelta(days=1)
+        self.clock.moment = NOW.replace(hour=5, minute=30) + timedelta(days=1)  # half an hour before opening
         self.post(f"/close/{self.tower}", {"item": self.ring()})
         self.clock.moment += timedelta(hours=5)
         self.shows(self.get("/close/"), "Nothing to close now.")

@@ -26,7 +26,7 @@ class Pages(WebTest):
     def test_setting_a_panel(self):
         """A lamp is stepped without being written down; then it is."""
         path = f"/lamps/{self.hall}"
-        self.shows(self.get(path), "Nothing is lit")
+        self.shows(self.get(path), "Nothing was seen lit")
         page = self.post(f"{path}/step", {"lamp": "care", "lamp-care": "off"}, 200, htmx=True).get_data(as_text=True)
         self.assertTrue(page.lstrip().startswith('<div id="panel"'))
         self.shows(page, 'name="lamp-care" value="steady amber"')
@@ -40,7 +40,7 @@ class Pages(WebTest):
         self.shows(self.get("/"), "the machine asks for it since")
         self.shows(self.get("/"), "lamp-glass lamp-amber")
         self.post(path, {"dark": "1", "lamp-care": "flashing amber"})
-        self.shows(self.get(path), "Nothing is lit")
+        self.shows(self.get(path), "Nothing was seen lit")
 
     def test_a_display(self):
         """Its messages are offered; a free word is kept; a fault shows in the weeks."""
@@ -51,7 +51,7 @@ class Pages(WebTest):
         self.shows(self.get("/lamps"), "Faults, week by week")
         self.post(path, {"message": "E 99 something"})
         page = self.get(path)
-        self.shows(page, "No rule knows this pattern")
+        self.shows(page, "Nobody knows this pattern yet")
         form = {"title": "The lid is open", "sort": "part missing", "asks_for": "", "force": "information"}
         self.shows(self.post(f"{path}/pattern", {**form, "title": ""}, 422).get_data(as_text=True), "missing")
         self.post(f"{path}/pattern", form)

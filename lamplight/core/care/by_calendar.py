@@ -55,17 +55,14 @@ def days_due(trigger: DaysSince, about: Evaluated) -> TriggerDue:
 
 
 def rate_due(trigger: ByRate, about: Evaluated) -> TriggerDue:
-    """Days since the last time, against the interval for the present drinks a day."""
+    """Days since the last time, against the interval for the present drinks a day; near the edge of two the shorter."""
     context = about.context
     if not context.usage.known:
         return TriggerDue.unknown(trigger, "Nobody knows the drinks a day yet: take two readings.")
     meter = context.meters["drinks"]
     mean, doubt = meter.mean_per_open_day(), EIGHT_IN_TEN * meter.mean_error()
-    limit, busier = trigger.days_at(mean), min(trigger.days_at(mean), trigger.days_at(mean + doubt))
-    rests_on = f" at {mean:.0f} drinks a day"
-    if busier < limit:
-        rests_on += f", give or take {doubt:.0f}, so that the shorter of two intervals holds"
-    return _after_days(trigger, busier, about, rests_on)
+    limit = min(trigger.days_at(mean), trigger.days_at(mean + doubt))
+    return _after_days(trigger, limit, about, f" at {mean:.0f} drinks a day")
 
 
 def _after_days(trigger: DaysSince | ByRate, limit: int, about: Evaluated, rests_on: str = "") -> TriggerDue:
@@ -75,7 +72,7 @@ def _after_days(trigger: DaysSince | ByRate, limit: int, about: Evaluated, rests
     skipped = _skipped(trigger, about.context)
     used = (today - done).days - sum(done < day <= today for day in skipped)
     due = _due_for(about, done, _counted_on(done, limit, skipped))
-    counted = f"{'' if about.dated else 'about '}{used} of {limit} days{rests_on}"
+    counted = f"{'' if about.dated else 'about '}{used} of {limit} days{rests_on}" if limit > 1 else "every day"
     return _dated(trigger, due, about, counted).counting(float(used), float(limit), "days")
 
 

@@ -59,14 +59,22 @@ def _no_drink_yet(trigger: HoursSinceFirstDrink, first: datetime | None, about: 
 
 
 def _first_drink(about: Evaluated) -> tuple[datetime | None, bool]:
-    """When the first drink after the last time was drawn, and whether a machine reported it."""
+    """When the first drink after the last time was drawn, and whether a machine reported it.
+
+    Where nobody ever read its counter, or knows how much is drunk, it may have been the first one of the day.
+    """
     context, done = about.context, about.done
     reported = context.seen_since(FIRST_DRINK, done) if done else None
     if reported is not None:
         return reported, True
     cumulative = context.cumulative
-    if done is None or cumulative.last is None or not context.usage.known:
+    if done is None or (context.usage.known and context.usage.week_total <= 0):
         return None, False
+    if cumulative.last is None or not context.usage.known:
+        day = context.calendar.today(done.at)
+        if context.calendar.is_open(day) and done.at < context.calendar.closing(day):
+            return max(done.at, context.calendar.opening(day)), False
+        return context.calendar.opening(context.calendar.open_day_from(day + timedelta(days=1))), False
     return cumulative.moment_at(cumulative.position(done.at) + 1.0, ahead=True), False
 
 

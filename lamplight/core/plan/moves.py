@@ -86,6 +86,10 @@ def _why(placed: Planned, was: date, problem: PlanProblem, times: Collection[dat
     return "that spares ways or openings"
 
 
+# From which chance on something may come first, and from which it likely does. Ours, no source.
+MAY_BE, LIKELY = 0.1, 0.5
+
+
 @dataclass(frozen=True)
 class Price:
     """What it would mean to do something on another date.
@@ -103,13 +107,16 @@ class Price:
     wasted_days: int
 
     def words(self, planned: date) -> str:
-        """``two days later: 34 % that the lamp comes first``."""
+        """``two days later: its lamp may come first``; where it is surer, that it will likely."""
         away = (self.day - planned).days
         when = "as planned" if not away else f"{plural(abs(away), 'day')} {'later' if away > 0 else 'earlier'}"
         if self.past_limit:
             return f"{when}: past its limit of hygiene"
-        said = f"{when}: {round(100 * self.chance)} % that its lamp or limit comes first"
-        return said + (f", {plural(self.wasted_days, 'day')} of its time thrown away" if self.wasted_days > 0 else "")
+        if self.chance >= LIKELY:
+            return f"{when}: its lamp or limit likely comes first"
+        if self.chance >= MAY_BE:
+            return f"{when}: its lamp or limit may come first"
+        return f"{when}: sooner than needed" if self.wasted_days > 0 else f"{when}: in time"
 
 
 def price(term: Term, day: date) -> Price:

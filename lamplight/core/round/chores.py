@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.by_event import COUNTS_FOR_THE_DAY
 from lamplight.core.care.first import UNTIL_RINSED, in_one_run
-from lamplight.core.care.item import CareItem, Due
+from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import EndOfService
+from lamplight.core.care.triggers import EndOfService, HoursSinceFirstDrink
 from lamplight.core.care.visits import Visit
 from lamplight.core.job.chemistry import Inside
 from lamplight.core.job.needs import NeedLine
@@ -168,6 +168,9 @@ def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
         if due.to_do:
             health = due.item.hygiene or (due.prompted and at.stopped)
             ranks[due.item.key] = Rank.HEALTH if health else Rank.LIMIT if passes else Rank.DUE
+        elif due.item.role is ItemRole.DRAWER:
+            if _drawer_along(due, later, near, asked):
+                ranks[due.item.key] = Rank.LIMIT
         elif due.status is Status.SOON and passes and not _comes_later(due, asked.until):
             ranks[due.item.key] = Rank.LIMIT
     for visit in at.visits:
@@ -175,6 +178,26 @@ def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
             if due.item.key not in ranks and not due.instead and not _comes_later(due, asked.until):
                 ranks[due.item.key] = Rank.ALONG
     return ranks
+
+
+def _drawer_along(due: Due, later: Due | None, near: Sequence[Due], asked: Asked) -> bool:
+    """Whether a drawer that is not due yet is emptied now.
+
+    It is where its hours would pass before somebody comes again, and in the evening where it would be full before the
+    next one. By its pucks it is a look and a lamp: nobody empties it at the third of ten in the morning.
+    """
+    if later is not None and any(
+        isinstance(state.trigger, HoursSinceFirstDrink) and state.status is Status.OVERDUE for state in later.triggers
+    ):
+        return True
+    evening = any(ends_service(one) and one.to_do for one in near)
+    next_day = asked.calendar.open_day_from(asked.calendar.today(asked.now) + timedelta(days=1))
+    return evening and due.likely is not None and due.likely <= next_day
+
+
+def ends_service(due: Due) -> bool:
+    """Whether it is the end of service that decides when it is done."""
+    return due.first is not None and isinstance(due.first.trigger, EndOfService)
 
 
 def _comes_later(due: Due, until: datetime) -> bool:

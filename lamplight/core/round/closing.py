@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
+from datetime import datetime
 
 from lamplight.core.care.item import CareItem, Due, ItemRole
+from lamplight.core.care.status import SERVICE_LEAD
 from lamplight.core.care.triggers import EndOfService
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.job.needs import NeedLine
 from lamplight.core.round.chores import Asked, AtMachine, Guided, ranks_at, ready_s, why_not
 from lamplight.core.round.problem import Rank
+from lamplight.core.site.calendar import SiteCalendar
 
 # What must not meet in one evening without water between.
 ACIDS = (Chemistry.ACID, Chemistry.DESCALER)
@@ -59,6 +62,14 @@ class Known:
 
     products: Mapping[str, Product]
     done_before: Collection[str]
+
+
+def evening(calendar: SiteCalendar, now: datetime) -> bool:
+    """Whether the day is closed or about to be: from an hour before the end of service until the next opening."""
+    today = calendar.today(now)
+    if not calendar.is_open(today):
+        return True
+    return not calendar.opening(today) <= now < calendar.closing(today) - SERVICE_LEAD
 
 
 def closes(item: CareItem, at_closing: Collection[str]) -> bool:

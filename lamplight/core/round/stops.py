@@ -102,7 +102,7 @@ def why_left_out(job: RoundJob, plan: RoundPlan, until_s: int) -> str:
     """Why a job does not fit into the time, in a sentence."""
     minutes = -(-job.span_s // 60)
     if job.span_s > until_s:
-        return f"It takes {minutes} min from the first touch to the last; that is more than there is."
+        return f"It takes {minutes} min; there are {until_s // 60}."
     if plan.placed:
-        return f"It takes {minutes} min, and what stands above it matters more."
-    return f"It takes {minutes} min, and its machine is needed."
+        return f"No time is left for its {minutes} min."
+    return "Its machine is needed then."

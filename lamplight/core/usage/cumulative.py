@@ -18,6 +18,8 @@ from lamplight.core.usage.counters import CounterBook, Interval
 from lamplight.core.usage.usage import Usage
 
 POSITIONS_KEPT = 5_000
+# From here drinks are counted where nothing was ever read: any moment would do.
+LONG_AGO = datetime(2000, 1, 1, tzinfo=UTC)
 
 
 @dataclass(frozen=True)
@@ -83,12 +85,12 @@ class CumulativeCount:
         return self._moments[-1] if self._moments else None
 
     def position(self, moment: datetime) -> float:
-        """Drinks since the first reading; negative before it.
+        """Drinks since the first reading, negative before it; where nothing was read, those to expect by usage alone.
 
         Only differences mean anything.
         """
         if not self._moments:
-            return 0.0
+            return self.usage.expected(self.calendar, LONG_AGO, moment)
         place = self._positions.get(moment)
         if place is None:
             if len(self._positions) >= POSITIONS_KEPT:

@@ -89,7 +89,7 @@ def _titles(reading: PanelReading) -> list[str]:
     return [meaning.title for meaning in reading.meanings] + ([] if reading.unknown.dark else [NO_RULE])
 
 
-NO_RULE = "no rule knows this pattern"
+NO_RULE = "an unknown pattern"
 
 
 def fault_lines(views: Sequence[MachineView]) -> list[FaultLine]:
@@ -200,7 +200,7 @@ def lamps_model(view: MachineView, setting: PanelSignals | None) -> LampsModel:
 def _said(panel: Panel, signals: PanelSignals) -> list[str]:
     """What a panel that shines means, in order, and that something is lit of which no rule knows."""
     found = meanings(panel, signals)
-    return [meaning.title for meaning in found] + ([] if unexplained(signals, found).dark else ["no rule knows this"])
+    return [meaning.title for meaning in found] + ([] if unexplained(signals, found).dark else [NO_RULE])
 
 
 def _history(view: MachineView) -> list[tuple[datetime, str, str]]:

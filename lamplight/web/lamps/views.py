@@ -21,7 +21,7 @@ from lamplight.store.sightings import lamps_from_data, most_seen
 from lamplight.web import forms
 from lamplight.web.clock import now
 from lamplight.web.here import actor, site
-from lamplight.web.lamps.model import fault_lines, lamps_model, lit_first, panel_lines
+from lamplight.web.lamps.model import NO_RULE, fault_lines, lamps_model, lit_first, panel_lines
 from lamplight.web.paging import PAGE, paged
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
@@ -104,7 +104,7 @@ def save(machine_id: int):  # noqa: ANN201
         flash(f"The panel of {view.row.name} is dark.")
     else:
         said = "; ".join(meaning.title for meaning in meanings(view.whole_kind.panel, setting))
-        flash(f"{view.row.name}: {said or 'no rule knows this pattern yet'}.")
+        flash(f"{view.row.name}: {said or NO_RULE}.")
     return see_other("lamps.machine", machine_id=machine_id)
 
 

@@ -128,7 +128,7 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
     return PlanModel(
         view,
         _headline(visits, view),
-        f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}, ways and openings counted.{_gap(view)}",
+        f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}, ways and openings counted.",
         tuple(_weeks(view, visits, closed, chosen, choices)),
         tuple(one for one in visits if looked.day in (None, one.slot.start.date())),
         chosen,
@@ -143,15 +143,6 @@ def _headline(visits: Sequence[VisitLine], view: PlanView) -> str:
     if not visits:
         return "Nothing to plan in the next four weeks."
     return f"{plural(view.plan.openings, 'opening')} in the next four weeks."
-
-
-def _gap(view: PlanView) -> str:
-    """How far above the least a plan lies that was searched thoroughly; nothing where a limit gives way, which weighs
-    more than all else."""
-    known = view.known
-    if not view.fresh or known is None or not known.least or view.plan.broken:
-        return ""
-    return f" No plan weighs less than {round(100 * known.least / max(known.weight, known.least))} % of this one."
 
 
 def _lacks(view: PlanView, empty: Empty) -> dict[tuple[int, int], tuple[str, ...]]:

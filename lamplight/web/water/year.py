@@ -36,6 +36,8 @@ OF_CARE = (
     ("hours_out", "hours out of use each"), ("hour_price", "money for an hour of yours"),
     ("water_price", "money for 1 000 L of water"),
 )  # fmt: skip
+# Of fewer minutes a year nothing is said. Ours, no source.
+WORTH_SAYING_MIN = 30
 OF_WAYS = (("capacity", "holds, °dH·L"), ("bypass", "bypass, %"), ("months", "months at most"), ("price", "money each"))
 
 
@@ -126,9 +128,9 @@ def _headline(ways: list[WayShown], error: str) -> str:
     if fewest is now_lived:
         return "As it is now takes the fewest of your minutes."
     saved = now_lived.lived.likely.minutes - fewest.lived.likely.minutes
-    return (
-        f"{sentence_text(fewest.lived.likely.way.title)} would take {saved:.0f} minutes a year fewer than as it is now."
-    )
+    if saved < WORTH_SAYING_MIN:
+        return "As it is now takes about the fewest of your minutes."
+    return f"{sentence_text(fewest.lived.likely.way.title)} would spare you {saved:.0f} minutes a year."
 
 
 def _offered(lived: WaterYear) -> dict[str, str]:

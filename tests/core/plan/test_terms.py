@@ -9,7 +9,7 @@ from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import DaysSince
-from lamplight.core.plan.moves import moves, price, visit_price
+from lamplight.core.plan.moves import Price, moves, price, visit_price
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem, gives_way
 from lamplight.core.plan.terms import Term, has_routine, term_after, term_now, waiting
 from lamplight.core.usage.passage import Passage
@@ -26,8 +26,13 @@ class Chances(unittest.TestCase):
         """What moving means, in words."""
         hygiene = Term(day(3), day(5), day(6), Passage(day(5), day(6), day(7)), day(0))
         self.assertEqual(price(hygiene, day(7)).words(day(5)), "2 days later: past its limit of hygiene")
-        self.assertIn("1 day earlier: 0 % that its lamp or limit comes first, 1 day of its time",
-                      price(hygiene, day(4)).words(day(5)))  # fmt: skip
+        for chance, wasted, words in (
+            (0.0, 1, "1 day earlier: sooner than needed"), (0.09, 0, "1 day earlier: in time"),
+            (0.1, 3, "1 day earlier: its lamp or limit may come first"),
+            (0.5, 0, "1 day earlier: its lamp or limit likely comes first"),
+        ):  # fmt: skip
+            self.assertEqual(Price(day(4), chance, False, wasted).words(day(5)), words)
+        self.assertEqual(price(hygiene, day(4)).words(day(5)), "1 day earlier: sooner than needed")
         both = [Planned(task(1, "a", hygiene), 0, 0, hygiene), Planned(task(1, "b", term(2, 9)), 0, 0, term(2, 9))]
         self.assertTrue(visit_price(both, day(7)).past_limit)
 

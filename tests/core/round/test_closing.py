@@ -8,14 +8,15 @@ from dataclasses import replace
 from datetime import timedelta
 from types import SimpleNamespace
 
-from lamplight.core.care.item import ItemRole
+from lamplight.core.care.item import ItemRole, TriggerDue
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import DaysSince, EndOfService
+from lamplight.core.care.triggers import CountSince, DaysSince, EndOfService, HoursSinceFirstDrink
 from lamplight.core.job.chemistry import Chemistry, Inside, Product
 from lamplight.core.job.needs import NeedLine
 from lamplight.core.round.chores import chores_at
-from lamplight.core.round.closing import NO_PRODUCT, NOT_DONE_YET, TWO_CLEANERS, Known, closes, closing_at
-from tests.core.makers import MONDAY
+from lamplight.core.round.closing import NO_PRODUCT, NOT_DONE_YET, TWO_CLEANERS, Known, closes, closing_at, evening
+from lamplight.core.usage.passage import Passage
+from tests.core.makers import MONDAY, OFFICE
 from tests.core.round.test_chores import ASKED, due
 from tests.core.round.test_chores import at as machine
 
@@ -23,10 +24,11 @@ PRODUCTS = {
     key: Product(key, key, "milk-cleaner", "sachet", chemistry, "sachet", 1)
     for key, chemistry in (("base", Chemistry.ALKALINE), ("acid", Chemistry.ACID))
 }
+DAY = MONDAY.date()
 ALL = frozenset({"wash", "rinse", "wipe", "acid-wash", "drawer"})
 
 
-def evening(key, status=Status.DUE, **rest):
+def evening_item(key, status=Status.DUE, **rest):
     """An item of the end of service that stands so."""
     made = due(key, status, trigger=EndOfService(), at=MONDAY, **rest)
     return replace(made, item=replace(made.item, triggers=(EndOfService(),)))
@@ -34,7 +36,7 @@ def evening(key, status=Status.DUE, **rest):
 
 def wash(key="wash", **rest):
     """One that is led and takes a cleaner."""
-    return evening(key, procedure=key, minutes=8, **rest)
+    return evening_item(key, procedure=key, minutes=8, **rest)
 
 
 def at(*dues, needs=None, **rest):
@@ -56,7 +58,7 @@ class Belongs(unittest.TestCase):
         plain, drawer = due("oil"), due("drawer")
         drawer = replace(drawer, item=replace(drawer.item, role=ItemRole.DRAWER))
         for one, at_closing, belongs in (
-            (evening("wipe"), (), True), (drawer, (), True), (plain, (), False), (plain, ("oil",), True),
+            (evening_item("wipe"), (), True), (drawer, (), True), (plain, (), False), (plain, ("oil",), True),
         ):  # fmt: skip
             with self.subTest(key=one.item.key, at_closing=at_closing):
                 self.assertEqual(closes(one.item, at_closing), belongs)
@@ -64,18 +66,18 @@ class Belongs(unittest.TestCase):
 
     def test_in_the_order_of_the_kind(self):
         """Not in that of urgency."""
-        one, two = evening("wipe"), evening("rinse", Status.OVERDUE)
+        one, two = evening_item("wipe"), evening_item("rinse", Status.OVERDUE)
         self.assertEqual(found(replace(at(one, two), dues=(two, one)))[0], ["wipe", "rinse"])
 
     def test_not_what_is_not_due_put_off_skipped_or_lacks_its_product(self):
         """The rest of the evening is closed all the same."""
         later = MONDAY + timedelta(hours=3)
         for here, asked in (
-            (at(evening("wipe", Status.CLEAR), evening("rinse")), ASKED),
-            (at(evening("wipe"), evening("rinse"), put_off={"wipe": later}), ASKED),
-            (at(evening("wipe"), evening("rinse")), replace(ASKED, skipped=("7:wipe",))),
-            (at(evening("wipe", blocked="Nothing is left"), evening("rinse")), ASKED),
-            (at(evening("wipe", instead="deep"), evening("rinse")), ASKED),
+            (at(evening_item("wipe", Status.CLEAR), evening_item("rinse")), ASKED),
+            (at(evening_item("wipe"), evening_item("rinse"), put_off={"wipe": later}), ASKED),
+            (at(evening_item("wipe"), evening_item("rinse")), replace(ASKED, skipped=("7:wipe",))),
+            (at(evening_item("wipe", blocked="Nothing is left"), evening_item("rinse")), ASKED),
+            (at(evening_item("wipe", instead="deep"), evening_item("rinse")), ASKED),
         ):
             with self.subTest(asked=asked.skipped):
                 self.assertEqual(found(here, asked=asked)[0], ["rinse"])
@@ -83,8 +85,8 @@ class Belongs(unittest.TestCase):
     def test_what_comes_first(self):
         """While a run is open or cleaner is inside, nothing is written down with a touch."""
         inside = (Inside("Cleaner", Chemistry.ACID, ("milk",)),)
-        self.assertEqual(found(at(evening("wipe"), left_inside=inside)), ([], {}))
-        self.assertEqual(found(at(evening("wipe"), run=("wash", None))), ([], {}))
+        self.assertEqual(found(at(evening_item("wipe"), left_inside=inside)), ([], {}))
+        self.assertEqual(found(at(evening_item("wipe"), run=("wash", None))), ([], {}))
 
     def test_long_before_closing(self):
         """What would not count for the day yet is not offered."""
@@ -93,11 +95,48 @@ class Belongs(unittest.TestCase):
 
     def test_what_the_wash_does_is_not_asked_besides(self):
         """By the item or by its procedure; of two that do each other one stays."""
-        self.assertEqual(found(at(wash(settles=("rinse",)), evening("rinse")))[0], ["wash"])
+        self.assertEqual(found(at(wash(settles=("rinse",)), evening_item("rinse")))[0], ["wash"])
         led = SimpleNamespace(procedure=SimpleNamespace(settles=("rinse",)))
-        self.assertEqual(found(at(wash(), evening("rinse"), guided={"wash": led}))[0], ["wash"])
-        each = evening("wipe", settles=("rinse",)), evening("rinse", settles=("wipe",))
+        self.assertEqual(found(at(wash(), evening_item("rinse"), guided={"wash": led}))[0], ["wash"])
+        each = evening_item("wipe", settles=("rinse",)), evening_item("rinse", settles=("wipe",))
         self.assertEqual(len(found(at(*each))[0]), 1)
+
+
+class Hours(unittest.TestCase):
+    """When the sheet is offered, and when the drawer is emptied."""
+
+    def test_by_the_clock(self):
+        """Open from 7 to 18 on a Monday: from 17:00 to the next opening, and all of a Sunday."""
+        for hour, minute, offered in ((6, 59, True), (7, 0, False), (16, 59, False), (17, 0, True), (23, 59, True)):
+            with self.subTest(hour=hour, minute=minute):
+                self.assertIs(evening(OFFICE, MONDAY.replace(hour=hour, minute=minute)), offered)
+        self.assertTrue(evening(OFFICE, MONDAY.replace(hour=12) - timedelta(days=1)))
+
+    def test_the_drawer(self):
+        """In the morning where its hours would pass before somebody comes again; by its pucks in the evening alone."""
+        item = replace(due("drawer").item, role=ItemRole.DRAWER, triggers=(HoursSinceFirstDrink(72), CountSince(40)))
+        hours, pucks = (
+            TriggerDue(rule, 1.0, 2.0, "", False, Passage(DAY, DAY, DAY), Status.OVERDUE, "why")
+            for rule in item.triggers
+        )
+
+        def drawer(status, state, likely):
+            day = DAY + timedelta(days=likely)
+            first = replace(state, status=status, passage=Passage(day, day, day))
+            return replace(due("drawer", status), item=item, first=first, triggers=(first,))
+
+        full, stale = drawer(Status.OVERDUE, pucks, 0), drawer(Status.OVERDUE, hours, 0)
+        wipe = evening_item("wipe")
+        for now, then, others, taken in (
+            (drawer(Status.SOON, pucks, 0), full, (), False),
+            (drawer(Status.SOON, pucks, 0), stale, (), True),
+            (drawer(Status.SOON, pucks, 1), full, (wipe,), True),
+            (drawer(Status.SOON, pucks, 2), full, (wipe,), False),
+            (drawer(Status.DUE, pucks, 0), full, (), True),
+        ):
+            with self.subTest(now=now.status, then=then.first.trigger, evening=bool(others)):
+                here = at(now, *others, then=[then])
+                self.assertEqual("drawer" in found(here)[0], taken)
 
 
 class Led(unittest.TestCase):
@@ -111,10 +150,10 @@ class Led(unittest.TestCase):
         for here, done_before, touched, led in (
             (at(wash(), needs={"wash": cleaner["base"]}), ALL, ["wash"], {}),
             (at(wash()), (), [], {"wash": NOT_DONE_YET}),
-            (at(evening("wipe", procedure="wipe")), (), ["wipe"], {}),
+            (at(evening_item("wipe", procedure="wipe")), (), ["wipe"], {}),
             (at(wash(), needs={"wash": unnamed}), ALL, [], {"wash": NO_PRODUCT}),
             (
-                at(wash(), wash("acid-wash"), evening("wipe"), needs=both), ALL, ["wipe"],
+                at(wash(), wash("acid-wash"), evening_item("wipe"), needs=both), ALL, ["wipe"],
                 {"wash": TWO_CLEANERS, "acid-wash": TWO_CLEANERS},
             ),
         ):  # fmt: skip
@@ -131,7 +170,7 @@ class Laws(unittest.TestCase):
             chance = random.Random(seed)
             keys = ("a", "b", "c", "d", "e")
             dues = [
-                (evening if chance.random() < 0.7 else due)(
+                (evening_item if chance.random() < 0.7 else due)(
                     key, chance.choice(list(Status)), settles=tuple(chance.sample(keys, chance.choice((0, 0, 1, 2)))),
                     procedure=chance.choice(("", key)), minutes=chance.choice((2, 8)),
                 )

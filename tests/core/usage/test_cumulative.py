@@ -52,12 +52,14 @@ class Line(unittest.TestCase):
         self.assertAlmostEqual(self.cumulative.position(early), -60, delta=45)
 
     def test_empty_line(self):
-        """No reading, no drinks, no moment."""
-        usage = fit_usage([], OFFICE, MONDAY, guess_per_day=30)
-        cumulative = CumulativeCount((), usage, OFFICE)
-        self.assertEqual(cumulative.position(MONDAY), 0.0)
-        self.assertIsNone(cumulative.moment_at(10))
-        self.assertTrue(cumulative.between(MONDAY - timedelta(days=1), MONDAY).estimated is True)
+        """No reading: the drinks that somebody guesses, else none; no moment."""
+        for guess, drinks in ((30, 150.0), (None, 0.0)):
+            cumulative = CumulativeCount((), fit_usage([], OFFICE, MONDAY, guess_per_day=guess), OFFICE)
+            week = cumulative.between(MONDAY - timedelta(days=7), MONDAY)
+            with self.subTest(guess=guess):
+                self.assertAlmostEqual(week.drinks, drinks, delta=5)  # some are drawn on closed days
+                self.assertTrue(week.estimated)
+                self.assertIsNone(cumulative.moment_at(10))
 
     @given(st.lists(st.integers(0, 27 * 24), min_size=3, max_size=3, unique=True))
     @settings(max_examples=50)
