@@ -94,7 +94,9 @@ class Sum:
     past_drawer: int = 0
     left: Counter = field(default_factory=Counter)
     put_off: int = 0
+    walked: float = 0.0
     by_item: Counter = field(default_factory=Counter)
+    hands_of: Counter = field(default_factory=Counter)
 
 
 def truth_of(kind: str, per_day: tuple[float, ...], number: int) -> Truth:
@@ -269,10 +271,12 @@ def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], a
     found.touches += 1  # set out
     number = set_out(site, seen.until, Actor(at))
     found.seconds += seen.plan.hands_s + seen.plan.walk_s
+    found.walked += seen.plan.walk_s
     ends = at + timedelta(seconds=max(seen.plan.finish_s, 60))
     jobs = []
     for job in seen.plan.done:
         view, truth = seen.views[job.machine], truths[job.machine]
+        found.hands_of[job.shares[0].item] += sum(work.hands_s for work in job.works)
         for place, share in enumerate(job.shares):
             due = view.status.due(share.item)
             if due is None:
@@ -313,13 +317,15 @@ def main() -> None:
             database.close()
         share = WEEKS * len(truths)
         print(
-            f"| {name} | {one.touches / share:.0f} | {one.seconds / 3600 * 52 / WEEKS:.0f} | "
+            f"| {name} | {one.touches / share:.0f} | {one.seconds / 3600 * 52 / WEEKS:.0f} "
+            f"({one.walked / 3600 * 52 / WEEKS:.0f} of ways) | "
             f"{one.surprises} of {one.lamps} | {one.early} of {one.deeds} | {one.past_hygiene} ({one.past_drawer}) | "
             f"{one.put_off} |",
             flush=True,
         )
         if asked.items:
             print(one.by_item.most_common())
+            print({item: round(seconds / 3600 * 52 / WEEKS, 1) for item, seconds in one.hands_of.most_common()})
 
 
 if __name__ == "__main__":

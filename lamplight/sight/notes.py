@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from math import ceil
 
+from lamplight.core.care.first import not_known, not_known_words
 from lamplight.core.diagnosis.panel_reading import lit_since
 from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm
 from lamplight.core.mail.note import Note, NoteLine, NoteSection
@@ -26,7 +27,7 @@ from lamplight.store.plans import announcements
 from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import SiteRow, closures
 
-MOST_LINES = 12
+MOST_LINES, MOST_MACHINES = 12, 48
 LONGEST_ROUND_MIN = int(LONGEST_TIME.total_seconds() // 60)
 WEEK_DAYS, DAYS_LOOKED_AHEAD = 7, 5
 # What is ordered has come by then, and the next note in between tells of more. Ours, no source.
@@ -90,8 +91,17 @@ def trial_note(site: SiteRow, now: datetime, reader: Reader) -> Note:
     why = "You asked for this one to try whether mail arrives."
     if note is None:
         link = f"{reader.address}/"
-        return Note(NoteKind.TRIAL, "Mail arrives", "Nothing to do in the next days.", (), link, "Open Lamplight", why)
+        words = quiet_words(site, now)
+        return Note(NoteKind.TRIAL, "Mail arrives", words, (), link, "Open Lamplight", why)
     return replace(note, kind=NoteKind.TRIAL, subject=f"To try: {note.subject}", why=why)
+
+
+def quiet_words(site: SiteRow, now: datetime) -> str:
+    """What is said where no note of the morning is due: that nothing is to be done, or how much nobody knows."""
+    unknown = not_known(due for view in machine_views(site, now)[:MOST_MACHINES] for due in view.status.dues)
+    if unknown:
+        return f"{not_known_words(unknown).capitalize()}. Say on Today when they were done last."
+    return "Nothing to do in the next days."
 
 
 def _slots_today(site: SiteRow, now: datetime, keeper_id: int | None) -> list[Slot]:
@@ -253,9 +263,10 @@ def week_note(site: SiteRow, now: datetime, reader: Reader) -> Note:
     plan = plan_view(site, views, now)
     visits = _visits(site, plan, reader.keeper_id)
     orders = _orders(plan, site.id)
-    headline = (
-        f"{plural(len(visits), 'visit')} in the next seven days." if visits else "No visit in the next seven days."
-    )
+    unknown = not_known_words(sum(not_known(view.status.dues) for view in views[:MOST_MACHINES]))
+    headline = f"{plural(len(visits), 'visit') if visits else 'No visit'} in the next seven days."
+    if unknown:
+        headline += f" {unknown.capitalize()}."
     if orders:
         headline += f" {plural(len(orders), 'thing')} to order."
     sections = (

@@ -33,7 +33,7 @@ class Empty(WebTest):
         form = {"kind": "jug-compact", "name": "Kitchen", "counter-drinks": "1 480", "how-brew-tablet": "unknown"}
         self.assertEqual(self.post("/machines/new", form).location, "/machines/1")
         page = self.get("/")
-        self.shows(page, "things are not known yet")
+        self.shows(page, "things nobody knows yet")
         self.shows(self.get("/machines/1"), "1\u202f480")
         self.assertEqual(self.client.get("/start").location, "/")
         self.shows(page, "selected>AB")
@@ -101,9 +101,10 @@ class Filled(WebTest):
         for name in ("A", "B"):
             self.used_machine(name=name, done={"brew-tablet": 0, "group-rinse": 0})
         page = self.get("/")
-        self.shows(page, "Nothing to do now")
+        self.shows(page, "28 things nobody knows yet")
+        self.hides(page, "Nothing to do now")
         self.shows(page, "Next: ")
-        self.shows(page, "What is known is within its limits")
+        self.shows(page, "What nobody knows stands below")
 
 
 class Security(WebTest):

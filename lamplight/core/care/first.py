@@ -10,7 +10,7 @@ from enum import Enum, IntEnum
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
-from lamplight.core.words import day_words
+from lamplight.core.words import day_words, plural
 
 UNTIL_RINSED = "No drinks until it is rinsed out."
 NO_DRINKS = "Cleaner inside: no drinks"
@@ -74,6 +74,16 @@ def drinks_wait(cleaner_inside: bool, halting: Sequence[str], dues: Iterable[Due
 def late_words(due: Due) -> str:
     """Which drinks wait until a job is done, by the item's own words, also where another does it along; or empty."""
     return due.item.when_overdue if due.status is Status.OVERDUE else ""
+
+
+def not_known(dues: Iterable[Due]) -> int:
+    """How many items nobody knows where they stand."""
+    return sum(due.status is Status.UNKNOWN and not due.covered_by for due in dues)
+
+
+def not_known_words(count: int) -> str:
+    """What stands in place of "nothing to do" where nobody knows: ``57 things nobody knows yet``; empty for none."""
+    return f"{plural(count, 'thing')} nobody knows yet" if count else ""
 
 
 @dataclass(frozen=True)

@@ -16,7 +16,7 @@ from lamplight.core.mail.wishes import NoteKind, Wishes
 from lamplight.core.site.calendar import WEEKDAYS, minute_of
 from lamplight.formats.mail_message import as_page
 from lamplight.lines.notify import write_trial
-from lamplight.sight.notes import Reader, next_morning, week_note
+from lamplight.sight.notes import Reader, next_morning, quiet_words, week_note
 from lamplight.store.database import data_folder
 from lamplight.store.mail import MailSettings, WishesRow, mail_password, mail_row, mail_settings, mails, wishes_rows
 from lamplight.store.rights import keeper_names
@@ -223,7 +223,7 @@ def preview(kind: str):  # noqa: ANN201
     minute = (row.wishes if row else Wishes()).minute
     note = week_note(here, now(), reader) if kind == "week" else next_morning(here, now(), reader, minute)
     if note is None:
-        words = "Nothing to do in the next days: no note comes."
+        words = f"{quiet_words(here, now())} No note comes."
         link = url_for("today.page", _external=True)
         note = Note(
             NoteKind.MORNING, words, words, (), link, "Open Lamplight", "A note comes on days with something to do."

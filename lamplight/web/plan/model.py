@@ -9,6 +9,7 @@ from datetime import date, datetime, timedelta
 from flask import url_for
 from markupsafe import Markup
 
+from lamplight.core.care.first import not_known, not_known_words
 from lamplight.core.plan.moves import Price, visit_price
 from lamplight.core.plan.problem import Planned
 from lamplight.core.site.slots import Slot
@@ -141,7 +142,12 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
 
 def _headline(visits: Sequence[VisitLine], view: PlanView) -> str:
     if not visits:
-        return "Nothing to plan in the next four weeks."
+        unknown = not_known_words(sum(not_known(own.status.dues) for own in view.views.values()))
+        return (
+            f"No visit planned in the next four weeks: {unknown}."
+            if unknown
+            else "Nothing to plan in the next four weeks."
+        )
     return f"{plural(view.plan.openings, 'opening')} in the next four weeks."
 
 

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from lamplight.core.care.first import not_known, not_known_words
 from lamplight.core.words import plural
 from lamplight.sight.machine_view import MachineView
 from lamplight.store.sites import SiteRow
@@ -71,7 +72,7 @@ def together_model(found: Sequence[tuple[SiteRow, Sequence[MachineView]]], momen
     ]
     tasks.sort(key=lambda one: one.task.due.urgency)
     order = {here.id: n for n, (here, _) in reversed(list(enumerate(first)))}
-    lines = [SiteLine(here, here.calendar.local(moment), _says(here, tasks)) for here, _ in found]
+    lines = [SiteLine(here, here.calendar.local(moment), _says(here, tasks, views)) for here, views in found]
     return TogetherModel(
         sorted(lines, key=lambda line: order.get(line.site.id, len(every))),
         [StandAt(stand, here.name) for stand, (here, _) in zip(drawn, first, strict=True)],
@@ -87,9 +88,9 @@ def _first_urgency(view: MachineView) -> tuple[object, ...]:
     return (0, min(urgencies)) if urgencies else (1,)
 
 
-def _says(here: SiteRow, tasks: Sequence[TaskAt]) -> str:
+def _says(here: SiteRow, tasks: Sequence[TaskAt], views: Sequence[MachineView]) -> str:
     own = [one.task for one in tasks if one.site == here.name]
     if not own:
-        return "nothing to do now"
+        return not_known_words(sum(not_known(view.status.dues) for view in views)) or "nothing to do now"
     machines = len({task.machine_id for task in own})
     return f"{len(own)} to do at {plural(machines, 'machine')}"

@@ -58,6 +58,8 @@ def _headline(found: Sequence[MachineCost], currency: str) -> str:
     year, drinks = years_together(cost.year for cost in found), sum(cost.drinks for cost in found)
     paid, least = f" {currency}" if currency else "", "at least " if year.at_least else "about "
     hours = f"{'at least ' if year.unknown else ''}{grouped(round(year.minutes / 60))} hours of yours"
+    if year.unknown and not year.minutes:
+        return "What care costs is not known: nobody knows yet how often each job comes."
     if not year.money_known:
         return f"What care costs is not known: no price is written down. It takes {hours} a year."
     each = f", {year.total / drinks:.3f}{paid} a drink" if drinks and all(cost.drinks for cost in found) else ""

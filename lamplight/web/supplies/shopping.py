@@ -8,12 +8,13 @@ from datetime import date
 from flask import Response, flash, request
 
 from lamplight.actions.stock import order_stock
+from lamplight.core.care.first import not_known, not_known_words
 from lamplight.core.errors import InvalidInput
 from lamplight.core.stock.reorder import Bought
 from lamplight.core.words import units_in_words
 from lamplight.formats.shopping_csv import write_shopping
 from lamplight.sight.machine_views import machine_views
-from lamplight.sight.shelves import ToBuy, shelves, shopping
+from lamplight.sight.shelves import MOST_MACHINES, ToBuy, shelves, shopping
 from lamplight.store.database import database
 from lamplight.store.stock import money
 from lamplight.web import forms
@@ -67,7 +68,9 @@ def _show(form: Mapping[str, str], error: str = ""):  # noqa: ANN202
 
 def _headline(lines: Sequence[ToBuy], days: int) -> str:
     if not lines:
-        return f"Nothing to buy for the next {days} days."
+        views = machine_views(site(), now())[:MOST_MACHINES]
+        unknown = not_known_words(sum(not_known(view.status.dues) for view in views))
+        return f"What to buy is not known: {unknown}." if unknown else f"Nothing to buy for the next {days} days."
     now_wanted = sum(line.now for line in lines)
     return f"{len(lines)} thing{'s' if len(lines) != 1 else ''} for {days} days, {now_wanted} of them cannot wait."
 

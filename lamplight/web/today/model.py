@@ -9,7 +9,7 @@ from functools import lru_cache
 
 from markupsafe import Markup
 
-from lamplight.core.care.first import late_words
+from lamplight.core.care.first import late_words, not_known_words
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.job.needs import NeedLine, added_up
@@ -123,6 +123,11 @@ class TodayModel:
     def alone(self) -> bool:
         """Whether there is one machine only."""
         return self.machines == 1
+
+    @property
+    def not_known(self) -> str:
+        """How much nobody knows, in words; empty where all is known."""
+        return not_known_words(sum(len(stop.tasks) for stop in self.unknown))
 
     @property
     def first(self) -> Task | None:
