@@ -7,7 +7,7 @@ one worker, a fixed seed and a deterministic limit: equal input, equal plan.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import timedelta
 from typing import TYPE_CHECKING
@@ -22,6 +22,7 @@ from lamplight.core.plan.problem import (
     even_room,
     gives_way,
     held_plan,
+    left_over,
     plan_cost,
     plan_faults,
     slot_minutes,
@@ -33,6 +34,8 @@ if TYPE_CHECKING:
     from ortools.sat.python.cp_model import CpModel, IntVar, LinearExpr
 
 SEED, EFFORT, PASSES = 1, 0.4, 2
+# So many machines at most are chosen together, with so much effort, where a limit of hygiene gives way.
+MOST_RIVALS, LIMIT_EFFORT = 6, 2.0
 LEAST_GAIN = 0.01
 # Weights are whole numbers: hundredths of a minute.
 SCALE = 100
@@ -61,13 +64,49 @@ def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float | None 
     best = known_plan(problem)
     if not problem.tasks or not problem.slots:
         return best
-    machines = list(dict.fromkeys(task.machine for task in problem.tasks))
+    machines = [(machine,) for machine in dict.fromkeys(task.machine for task in problem.tasks)]
     for _ in range(passes):
         before = best.cost
         best = chosen_anew(problem, best, machines, effort)
         if best.cost > before - LEAST_GAIN:
             break
-    return replace(best, exact=True)
+    return replace(with_limits_kept(problem, best, effort), exact=True)
+
+
+def with_limits_kept(problem: PlanProblem, best: Plan, effort: float | None = None) -> Plan:
+    """The same plan, or where a limit of hygiene gives way in it one in which several machines make room for it.
+
+    One machine after the other finds no way there, where it is another's work that has to go to another day.
+
+    Args:
+        best: a lawful plan of them.
+        effort: as `exact_plan` has it.
+    """
+    rivals = _rivals(problem, best)
+    return chosen_anew(problem, best, [rivals], LIMIT_EFFORT if effort is None else effort) if rivals else best
+
+
+def _rivals(problem: PlanProblem, plan: Plan) -> tuple[int, ...]:
+    """The machines whose limits give way, and those whose work lies in the slots that they would need: the first of
+    these that matter least, where there are many."""
+    past = [one for one in plan.planned if one.term.latest is not None and problem.day(one.slot) > one.term.latest]
+    late = [(one.task.machine, one.term.earliest, one.term.latest) for one in past]
+    late += [
+        (task.machine, term.earliest, term.latest)
+        for task, _, term in left_over(plan.planned, problem)
+        if term.latest is not None
+    ]
+    if not late:
+        return ()
+    own = list(dict.fromkeys(machine for machine, _, _ in late))
+    wanted = {
+        slot
+        for slot in range(len(problem.slots))
+        if any(first <= problem.day(slot) <= (last or first) for _, first, last in late)
+    }
+    there = (one for one in plan.planned if one.slot in wanted)
+    others = dict.fromkeys(one.task.machine for one in sorted(there, key=lambda one: one.term.latest is not None))
+    return tuple([*own, *(machine for machine in others if machine not in own)][: max(MOST_RIVALS, len(own))])
 
 
 def known_plan(problem: PlanProblem) -> Plan:
@@ -76,38 +115,41 @@ def known_plan(problem: PlanProblem) -> Plan:
     return held if held.cost <= greedy.cost and not plan_faults(held, problem) else greedy
 
 
-def _of_one(problem: PlanProblem, machine: int) -> PlanProblem:
-    tasks = {task.key: task for task in problem.tasks if task.machine == machine}
+def _of_some(problem: PlanProblem, machines: Collection[int]) -> PlanProblem:
+    tasks = {task.key: task for task in problem.tasks if task.machine in machines}
     pinned = {key: own for key, own in problem.pinned.items() if key in tasks}
     announced = {key: own for key, own in problem.announced.items() if key in tasks}
     return replace(problem, tasks=tuple(tasks.values()), pinned=pinned, announced=announced)
 
 
-def chosen_anew(problem: PlanProblem, best: Plan, machines: Sequence[int], effort: float | None = None) -> Plan:
-    """The same plan with the days of some machines chosen anew, one after the other, where that weighs less.
+def chosen_anew(
+    problem: PlanProblem, best: Plan, machines: Sequence[Collection[int]], effort: float | None = None
+) -> Plan:
+    """The same plan with the days of some machines chosen anew, one group after the other, where that weighs less.
 
     Args:
         best: a lawful plan of them.
+        machines: each group is chosen together, while all others stay.
         effort: as `exact_plan` has it.
     """
     planned = best.planned
-    for machine in machines:
-        planned = _with_one_anew(problem, planned, machine, effort)
+    for group in machines:
+        planned = _with_some_anew(problem, planned, group, effort)
     if planned is best.planned:
         return best
     ordered = tuple(sorted(planned, key=lambda one: (one.slot, one.task.machine, one.task.item)))
     return Plan(ordered, gives_way(ordered, problem), plan_cost(ordered, problem))
 
 
-def _with_one_anew(
-    problem: PlanProblem, planned: tuple[Planned, ...], machine: int, effort: float | None
+def _with_some_anew(
+    problem: PlanProblem, planned: tuple[Planned, ...], machines: Collection[int], effort: float | None
 ) -> tuple[Planned, ...]:
-    """The turns with those of one machine chosen anew; the very same where nothing weighs less."""
-    others = tuple(one for one in planned if one.task.machine != machine)
+    """The turns with those of some machines chosen anew; the very same where nothing weighs less."""
+    others = tuple(one for one in planned if one.task.machine not in machines)
     taken = slot_minutes(others, problem)
     rooms = tuple(problem.room(slot) - taken.get(slot, 0.0) for slot in range(len(problem.slots)))
-    own = replace(_of_one(problem, machine), rooms=rooms, shared=problem.shared | frozenset(taken))
-    known = tuple(one for one in planned if one.task.machine == machine)
+    own = replace(_of_some(problem, machines), rooms=rooms, shared=problem.shared | frozenset(taken))
+    known = tuple(one for one in planned if one.task.machine in machines)
     weight = plan_cost(known, own)
     found = _chosen(own, Plan(known, cost=weight), effort)
     return (*others, *found) if plan_cost(found, own) < weight - LEAST_GAIN else planned

@@ -1,4 +1,7 @@
-"""A plan of days at once: what is due first is placed first, wherever it costs least just then."""
+"""A plan of days at once: what is due first is placed first, wherever it costs least just then.
+
+Where a limit of hygiene then gives way, it is tried as well with all turns of hygiene placed before everything else.
+"""
 
 from __future__ import annotations
 
@@ -13,16 +16,27 @@ LATE_DAYS = 14
 
 
 def greedy_plan(problem: PlanProblem) -> Plan:
-    """Every turn in the order in which it is due, in the slot that adds least."""
+    """Every turn in the order in which it is due, in the slot that adds least; of two such plans the lighter one."""
+    plan = _placed(problem, hygiene_first=False)
+    if not plan.broken:
+        return plan
+    return min(plan, _placed(problem, hygiene_first=True), key=lambda one: one.cost)
+
+
+def _placed(problem: PlanProblem, hygiene_first: bool) -> Plan:
     filling = _Filling(problem)
     planned: list[Planned] = []
-    # What has one day only is placed before all that could lie elsewhere.
-    waiting: list[tuple[bool, date, int, int, int | None, Term]] = [
-        (not _has_one_day(task.now), task.now.best_before, n, 0, None, task.now) for n, task in enumerate(problem.tasks)
+
+    def rank(term: Term, first: bool) -> tuple[bool, bool, date]:
+        """What has one day only is placed before all that could lie elsewhere."""
+        return hygiene_first and term.latest is None, not (first and _has_one_day(term)), term.best_before
+
+    waiting: list[tuple[tuple[bool, bool, date], int, int, int | None, Term]] = [
+        (rank(task.now, True), n, 0, None, task.now) for n, task in enumerate(problem.tasks)
     ]
     heapq.heapify(waiting)
     while waiting:
-        _, best, n, turn, before, term = heapq.heappop(waiting)
+        (_, _, best), n, turn, before, term = heapq.heappop(waiting)
         task = problem.tasks[n]
         pins = [slot for slot in problem.pinned.get(task.key, ()) if before is None or slot > before]
         if best >= problem.end and not pins:
@@ -33,7 +47,7 @@ def greedy_plan(problem: PlanProblem) -> Plan:
         planned.append(Planned(task, turn, slot, term))
         following = task.after(slot)
         if following is not None:
-            heapq.heappush(waiting, (True, following.best_before, n, turn + 1, slot, following))
+            heapq.heappush(waiting, (rank(following, False), n, turn + 1, slot, following))
     ordered = tuple(sorted(planned, key=lambda one: (one.slot, one.task.machine, one.task.item)))
     return Plan(ordered, gives_way(ordered, problem), plan_cost(ordered, problem))
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
-from lamplight.core.plan.exact import PASSES, chosen_anew, known_plan
+from lamplight.core.plan.exact import PASSES, chosen_anew, known_plan, with_limits_kept
 from lamplight.core.plan.greedy import greedy_plan
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem, Task, gives_way, left_over, plan_cost, slot_minutes
 
@@ -139,7 +139,8 @@ def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
     weights = weight_by_machine(best, own)
     heaviest = sorted(weights, key=lambda one: (-weights[one], one))[:most]
     for _ in range(PASSES if most >= len(weights) else 1):
-        best = chosen_anew(own, best, heaviest)
+        best = chosen_anew(own, best, [(machine,) for machine in heaviest])
+    best = with_limits_kept(own, best) if most else best
     return [replace(one, task=tasks[one.key], slot=part.slots[one.slot]) for one in best.planned]
 
 

@@ -99,6 +99,44 @@ def single(tasks, minutes, costs):
     return PlanProblem(TODAY, day(len(minutes)), slots, tuple(tasks), costs)
 
 
+def tight(seed):
+    """A few days with one short time each, a few things that come once, half of them with a limit of hygiene."""
+    chance = random.Random(seed)
+    days = chance.randint(2, 4)
+    slots = tuple(slot(n, chance.choice((30, 40))) for n in range(days))
+    tasks = []
+    for n in range(chance.randint(2, 5)):
+        first = chance.randint(0, days - 1)
+        last = chance.randint(first, days - 1)
+        latest = last if chance.random() < 0.5 else None
+        minutes = chance.choice((8, 14, 20))
+        tasks.append(task(chance.randint(1, 3), f"item {n}", term(first, last, latest, since=-5), minutes=minutes))
+    return PlanProblem(TODAY, day(days + 3), slots, tuple(tasks))
+
+
+def days_past(planned, problem):
+    """Days past limits of hygiene, of things that come once; what is not done at all is so until the end."""
+    done = {one.key: problem.day(one.slot) for one in planned}
+    limited = [one for one in problem.tasks if one.now.latest is not None]
+    return sum(max(0, (done.get(one.key, problem.end) - one.now.latest).days) for one in limited)
+
+
+def least_days_past(problem):
+    """The fewest of any choice that keeps within the minutes of each time."""
+    from lamplight.core.plan.problem import slot_minutes
+
+    options = [
+        [None, *(n for n in range(len(problem.slots)) if problem.day(n) >= one.now.earliest)] for one in problem.tasks
+    ]
+    found = []
+    for choice in product(*options):
+        pairs = zip(problem.tasks, choice, strict=True)
+        planned = [Planned(one, 0, number, one.now) for one, number in pairs if number is not None]
+        if all(held <= problem.room(number) + 1e-6 for number, held in slot_minutes(planned, problem).items()):
+            found.append(days_past(planned, problem))
+    return min(found)
+
+
 def every_choice(problem):
     """The least weight of any choice of one slot for each task that comes once, within terms and rooms."""
     from lamplight.core.plan.problem import slot_minutes

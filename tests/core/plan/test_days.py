@@ -6,11 +6,24 @@ import unittest
 from dataclasses import replace
 
 from lamplight.core.plan.bound import least_weight
-from lamplight.core.plan.exact import exact_plan
+from lamplight.core.plan.exact import chosen_anew, exact_plan, with_limits_kept
 from lamplight.core.plan.greedy import greedy_plan
-from lamplight.core.plan.problem import Costs, PlanProblem, held_plan, plan_cost, plan_faults
+from lamplight.core.plan.problem import Costs, Plan, Planned, PlanProblem, held_plan, plan_cost, plan_faults
 from tests import shipped_effort, spared_effort
-from tests.core.plan.sites import FREE, TODAY, any_site, day, every_choice, repeating, slot, task, term
+from tests.core.plan.sites import (
+    FREE,
+    TODAY,
+    any_site,
+    day,
+    days_past,
+    every_choice,
+    least_days_past,
+    repeating,
+    slot,
+    task,
+    term,
+    tight,
+)
 
 setUpModule, tearDownModule = shipped_effort, spared_effort
 
@@ -105,6 +118,30 @@ class Laws(unittest.TestCase):
         self.assertEqual(none.planned, ())
         nothing = exact_plan(PlanProblem(TODAY, day(14), (), (wash,)))
         self.assertEqual(nothing.planned, ())
+
+    def test_no_limit_of_hygiene_is_passed_in_vain(self):
+        """In tight weeks never more days than in the best of all choices; and the example of two on one Monday."""
+        for seed in range(60):
+            problem = tight(seed)
+            with self.subTest(seed=seed):
+                self.assertEqual(days_past(exact_plan(problem).planned, problem), least_days_past(problem))
+        problem = PlanProblem(TODAY, day(9), tuple(slot(n, 30) for n in range(3)), (
+            task(1, "grease", term(0, 0), minutes=20), task(2, "wash", term(0, 0, 0), minutes=15),
+        ))  # fmt: skip
+        for plan in (greedy_plan(problem), exact_plan(problem)):
+            self.assertEqual({one.task.item: one.slot for one in plan.planned}, {"wash": 0, "grease": 1})
+
+    def test_another_machine_makes_room(self):
+        """Two machines whose work has to change places, which neither gains by alone."""
+        slots = tuple(slot(n, 40) for n in range(2))
+        problem = PlanProblem(TODAY, day(6), slots, (
+            task(1, "oil", term(0, 0), minutes=30), task(2, "wash", term(0, 0, 0), minutes=30),
+        ), announced={(1, "oil"): frozenset({0}), (2, "wash"): frozenset({1})})  # fmt: skip
+        planned = tuple(Planned(one, 0, number, one.now) for one, number in zip(problem.tasks, (0, 1), strict=True))
+        start = Plan(planned, (), plan_cost(planned, problem))
+        found = with_limits_kept(problem, start)
+        self.assertEqual({one.task.item: one.slot for one in found.planned}, {"wash": 0, "oil": 1})
+        self.assertEqual(chosen_anew(problem, start, [(1,), (2,)]).planned, start.planned)
 
     def test_what_shares_an_opening_is_done_together(self):
         """Two items of one door, a few days apart, are one opening."""
