@@ -4,20 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import datetime
+from functools import partial
 from hashlib import sha256
 
 from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
+from lamplight.core.plan.appointments import appointments
 from lamplight.core.plan.bound import least_weight
 from lamplight.core.plan.problem import PlanProblem
 from lamplight.sight.actor import Actor
+from lamplight.sight.feeds import minutes_at
 from lamplight.sight.looking import look_into
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.plan import PlanView, plan_view, rests_on_now, still_announced
 from lamplight.sight.weeks import plan_slots, weeks_ahead
 from lamplight.store.database import database
 from lamplight.store.models import AnnouncedPlan, PlanPin, PlanWish
-from lamplight.store.plans import pins
+from lamplight.store.plans import announced, next_number, pins, turns_as_data
 from lamplight.store.sites import MachineRow, SiteRow
 
 KEPT_ANNOUNCEMENTS = 60
@@ -48,19 +51,23 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
     said = [move.words(seen.views[move.machine].row.name, today) for move in seen.moved]
     if not said and seen.known is not None:
         said = list(seen.known.moved)
-    visits = [
-        [one.task.machine, one.task.item, slot.start.isoformat(), slot.keeper]
+    turns = [
+        (one.task.machine, one.task.item, slot.start, slot.keeper)
         for one in seen.plan.planned
         for slot in (seen.problem.slots[one.slot],)
     ]
     rests_on = rests_on_now(site, now)  # inside the transaction the file has no state of its own
     weight, least = seen.plan.cost, least_weight(seen.problem)
     with database.atomic():
+        last = announced(site.id)
+        number = next_number()
+        made = appointments(turns, partial(minutes_at, seen.views), last.appointments if last else (), number)
         AnnouncedPlan.create(
+            id=number,
             site=site.id,
             made_at=now,
             rests_on=rests_on,
-            visits=visits,
+            visits=turns_as_data(made),
             moved=said,
             weight=weight,
             least=least,

@@ -2,19 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
 from datetime import date, datetime, timedelta
 from hashlib import sha256
 from secrets import compare_digest
 
 from lamplight.core.errors import InvalidInput
+from lamplight.core.plan.appointments import Appointment
 from lamplight.core.plan.problem import Costs
 from lamplight.core.words import listed
 from lamplight.formats.calendar_file import VisitEvent, write_calendar
 from lamplight.formats.days_off_file import DaysOff, read_days_off
 from lamplight.sight.machine_view import MachineView
-from lamplight.store.plans import Announced, FeedRow, announcements, feeds
+from lamplight.store.plans import FeedRow, announcements, feeds
 from lamplight.store.sites import SiteRow, closures
 from lamplight.store.tokens import hashed
 
@@ -28,30 +28,12 @@ def feed_of(site: SiteRow, token: str, kind: str = CALENDAR) -> FeedRow | None:
     return found if found is not None and found.kind == kind else None
 
 
-@dataclass(frozen=True)
-class _Visit:
-    """A visit in one announcement: its beginning and what is done."""
-
-    start: datetime
-    items: tuple[str, ...]
-
-
-def _visits(said: Announced, keeper_id: int | None) -> dict[tuple[int, date, int], _Visit]:
-    """By machine, date and the how manieth of that day: what stays the same visit when its hour or its jobs change.
-
-    For a keeper only what lies in their hours, or in anybody's.
-    """
-    by_start: dict[tuple[int, datetime], list[str]] = {}
-    for (machine, item, start), keeper in zip(said.visits, said.keepers, strict=True):
-        if keeper_id is None or keeper in (None, keeper_id):
-            by_start.setdefault((machine, start), []).append(item)
-    found: dict[tuple[int, date, int], _Visit] = {}
-    for (machine, start), items in sorted(by_start.items()):
-        place = 0
-        while (machine, start.date(), place) in found:
-            place += 1
-        found[machine, start.date(), place] = _Visit(start, tuple(sorted(items)))
-    return found
+def minutes_at(views: Mapping[int, MachineView], machine: int, items: Sequence[str]) -> int:
+    """How long a visit takes: its jobs, the way, and what is opened."""
+    view, costs = views[machine], Costs()
+    dues = [due for item in items if (due := view.status.due(item)) is not None]
+    openings = {due.item.opening for due in dues if due.item.opening}
+    return max(1, round(sum(map(view.own_minutes, dues)) + costs.visit + costs.opening * len(openings)))
 
 
 def feed_events(
@@ -64,49 +46,40 @@ def feed_events(
         address: of the application, for links; without a slash at its end.
         keeper_id: whose; None for everybody's.
     """
-    history = [_visits(said, keeper_id) for said in announcements(site.id)]
-    if not history:
-        return []
+    history = [(said.number, _of_keeper(said.appointments, keeper_id)) for said in announcements(site.id)]
     own = {view.row.id: view for view in views}
-    events = []
-    for key in sorted({key for said in history for key in said}):
-        if key[0] not in own:
-            continue
-        versions = [said.get(key) for said in history]
-        first = next(n for n, version in enumerate(versions) if version is not None)
-        changes = sum(one != other for one, other in zip(versions[first:], versions[first + 1 :], strict=False))
-        newest = next(version for version in reversed(versions) if version is not None)
-        if newest.start < now - timedelta(days=1):
-            continue
-        events.append(_event(site, own[key[0]], key, newest, changes, versions[-1] is None, address))
-    return events
+    last: dict[tuple[int, date, int], tuple[Appointment, int | None]] = {}
+    for number, here in history:
+        # What is no longer there was taken back by the first announcement that lacks it.
+        last = {key: (one, number if gone is None else gone) for key, (one, gone) in last.items() if key not in here}
+        last |= {key: (one, None) for key, one in here.items()}
+    return [
+        _event(site, own[key[0]], one, address, gone)
+        for key, (one, gone) in sorted(last.items())
+        if key[0] in own and one.begin >= now - timedelta(days=1)
+    ]
 
 
-def _event(
-    site: SiteRow,
-    view: MachineView,
-    key: tuple[int, date, int],
-    visit: _Visit,
-    sequence: int,
-    cancelled: bool,
-    address: str,
-) -> VisitEvent:
+def _of_keeper(known: Sequence[Appointment], keeper_id: int | None) -> dict[tuple[int, date, int], Appointment]:
+    """Visits by what they are known by; for a keeper only what lies in their hours, or in anybody's."""
+    return {one.key: one for one in known if keeper_id is None or one.keeper in (None, keeper_id)}
+
+
+def _event(site: SiteRow, view: MachineView, visit: Appointment, address: str, gone: int | None) -> VisitEvent:
     items = [item for item in view.whole_kind.items if item.key in visit.items]
-    openings = {item.opening for item in items if item.opening}
-    dues = [due for item in items if (due := view.status.due(item.key)) is not None]
-    minutes = sum(map(view.own_minutes, dues)) + Costs().visit + Costs().opening * len(openings)
     titles = listed([item.title for item in items]) or "Care"
-    uid = sha256(f"{site.id} {key[0]} {key[1].isoformat()} {key[2]}".encode()).hexdigest()[:32]
+    machine, day, place = visit.key
+    uid = sha256(f"{site.id} {machine} {day.isoformat()} {place}".encode()).hexdigest()[:32]
     return VisitEvent(
         f"{uid}@lamplight",
-        sequence,
-        visit.start,
-        visit.start + timedelta(minutes=round(minutes)),
+        visit.sequence if gone is None else gone,
+        visit.begin,
+        visit.begin + timedelta(minutes=visit.minutes),
         f"{view.row.name}: {titles}",
-        f"{titles} at {view.row.name}, about {round(minutes)} minutes.",
+        f"{titles} at {view.row.name}, about {visit.minutes} minutes.",
         view.row.place,
         f"{address}/plan",
-        cancelled,
+        gone is not None,
     )
 
 

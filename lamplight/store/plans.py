@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
+from typing import Any
 
+from peewee import fn
+
+from lamplight.core.plan.appointments import Appointment
 from lamplight.core.plan.terms import ACCEPTED_RISK, WORTH_SHARE
 from lamplight.store.models import AnnouncedPlan, Deferral, Entry, FeedVersion, PlanPin, PlanWish
 from lamplight.store.rights import hands_at
@@ -24,6 +28,8 @@ class Announced:
         keepers: in whose hours each turn lies, as the visits stand; None for anybody's.
         weight, least: what it weighs, and what no plan weighs less than; 0 where nobody reckoned it.
         asked: names what was asked for: the same while every term and every slot is.
+        number: a later announcement has a higher one.
+        appointments: the visits as calendars know them.
     """
 
     made_at: datetime
@@ -34,6 +40,8 @@ class Announced:
     weight: float = 0.0
     least: float = 0.0
     asked: str = ""
+    number: int = 0
+    appointments: tuple[Appointment, ...] = ()
 
     def at(self, machines: Collection[int]) -> Announced:
         """The same without the visits of machines that have gone since: retired, moved away, or undone."""
@@ -106,7 +114,47 @@ def _announced(row: AnnouncedPlan) -> Announced:
     # What was announced before hours had keepers names none.
     visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start, *_ in row.visits)
     keepers = tuple(keeper[0] if keeper else None for _, _, _, *keeper in row.visits)
-    return Announced(row.made_at, row.rests_on, visits, tuple(row.moved), keepers, row.weight, row.least, row.asked)
+    return Announced(
+        row.made_at, row.rests_on, visits, tuple(row.moved), keepers, row.weight, row.least, row.asked, row.id,
+        _appointments(row.visits),
+    )  # fmt: skip
+
+
+def turns_as_data(made: Sequence[Appointment]) -> list[list[Any]]:
+    """Every turn as the file holds it: machine, item, slot, keeper; and of its visit place, sequence, hour, minutes."""
+    return [
+        [
+            one.machine, item, one.slot.isoformat(), one.keeper, one.place, one.sequence, one.begin.isoformat(),
+            one.minutes,
+        ]
+        for one in made
+        for item in one.items
+    ]  # fmt: skip
+
+
+def _appointments(turns: Sequence[Sequence[Any]]) -> tuple[Appointment, ...]:
+    """The visits of an announcement; none of one that knew none yet."""
+    found: dict[tuple[int, str, int], Appointment] = {}
+    for machine, item, slot, keeper, place, sequence, begin, minutes in (turn for turn in turns if len(turn) == 8):
+        known = found.get((machine, slot, place))
+        items = (*(known.items if known else ()), item)
+        found[machine, slot, place] = Appointment(
+            machine,
+            items,
+            datetime.fromisoformat(slot),
+            keeper,
+            datetime.fromisoformat(begin),
+            minutes,
+            place,
+            sequence,
+        )
+    return tuple(found.values())
+
+
+def next_number() -> int:
+    """The number of the announcement that is written next."""
+    last = AnnouncedPlan.select(fn.MAX(AnnouncedPlan.id)).scalar()
+    return (last or 0) + 1
 
 
 def deferred_until(now: datetime) -> dict[int, dict[str, datetime]]:

@@ -12,7 +12,7 @@ from icalendar import Calendar
 from lamplight.actions.hours import add_absence
 from lamplight.actions.sites import save_keeper
 from lamplight.sight.actor import Actor
-from lamplight.store.models import Closure
+from lamplight.store.models import AnnouncedPlan, Closure
 from tests.base import NOW, WebTest
 from tests.formats.test_days_off_file import off
 
@@ -46,7 +46,7 @@ class Feed(WebTest):
         self.post("/plan/made")
         first = self.events(path)
         self.assertTrue(first)
-        self.assertTrue(all(sequence == 0 and status == "CONFIRMED" for sequence, status, *_ in first.values()))
+        self.assertEqual({(sequence, status) for sequence, status, *_ in first.values()}, {(1, "CONFIRMED")})
         self.assertEqual(self.events(path), first)
         today = self.calendar.today(NOW)
         away = (today + timedelta(days=2), today + timedelta(days=30))
@@ -61,6 +61,22 @@ class Feed(WebTest):
         for uid, (sequence, status, start, title) in second.items():
             if status == "CONFIRMED" and uid in first and (start, title) == first[uid][2:]:
                 self.assertEqual(sequence, first[uid][0])
+
+    def test_old_announcements_go(self):
+        """However many are forgotten: the same visits, and no sequence falls."""
+        path = self.address()
+        self.post("/plan/made")
+        add_absence(self.site.id, None, NOW.date() + timedelta(days=2), NOW.date() + timedelta(days=5), "", Actor(NOW))
+        self.post("/plan/made")
+        before = self.events(path)
+        AnnouncedPlan.delete().where(AnnouncedPlan.id == 1).execute()
+        after = self.events(path)
+        self.assertTrue(after)
+        for uid, (sequence, *rest) in after.items():
+            self.assertEqual(rest, list(before[uid][1:]))
+            self.assertGreaterEqual(sequence, before[uid][0])
+        standing = {uid for uid, (_, status, *_) in before.items() if status == "CONFIRMED"}
+        self.assertLessEqual(standing, set(after))
 
     def test_the_address(self):
         """Shown once, renewed, taken away, undone in the log; a wrong one is not there."""
