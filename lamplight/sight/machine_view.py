@@ -105,6 +105,13 @@ class MachineView:
         return self.standing is None or self.how_lit > 0 or self.standing[0] is Status.OVERDUE
 
     @property
+    def wants_hygiene(self) -> bool:
+        """Whether something is to be done that people can fall ill of; by its bound where nobody looked yet."""
+        if self.standing is not None and "looked" not in self.__dict__:
+            return self.standing[1]
+        return bool(self.left_inside) or any(due.to_do and due.item.hygiene for due in self.status.dues)
+
+    @property
     def worst(self) -> Status:
         """Of its most urgent item; at most so urgent where nobody looked yet."""
         if self.standing is not None and "looked" not in self.__dict__:

@@ -184,8 +184,9 @@ def _gathered(views: Sequence[MachineView], site: SiteRow, asked: Asked) -> tupl
     wanting = [view for view in views if view.run or view.left_inside or view.worst >= Status.SOON]
     gathered: list[MachineChores] = []
     hands_s, time_s = 0, (asked.until - asked.now).total_seconds()
-    # Runs that are open stand first; beyond twice the time nothing would be reached.
-    for view in sorted(wanting, key=lambda view: view.run is None):
+    # Runs that are open stand first, then whatever people can fall ill of, at whichever machine; beyond twice the time
+    # nothing would be reached.
+    for view in sorted(wanting, key=lambda view: (view.run is None, not view.wants_hygiene)):
         if hands_s > LOOKED_AT * time_s and view.run is None:
             break
         here = _kept_chores(view, site, asked)
