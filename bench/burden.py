@@ -7,7 +7,8 @@ by number, so that two versions of the program meet the same year.
 
 Printed of each site: touches a machine and week; hours of a year, ways included; lamps that nobody foresaw, of all
 after each one's first; care done before 70 % of its limit was used (drawer and tray apart); days past a limit of
-hygiene, with those of the drawer alone; and how often something stood in a round and was not done, three times or more.
+hygiene, and mornings on which a drawer was full by count; and how often something stood in a round and was not done for
+the third time.
 """
 
 from __future__ import annotations
@@ -29,7 +30,7 @@ from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.actions.sites import save_site
 from lamplight.core.care.item import CareItem, Due
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import CountSince, DaysSince, MonthsSince
+from lamplight.core.care.triggers import CountSince, DaysSince, HoursSinceFirstDrink, MonthsSince
 from lamplight.core.site.calendar import OpeningHours
 from lamplight.core.site.slots import slots_on
 from lamplight.demo.story import HOURS, MACHINES, WAYS
@@ -91,7 +92,7 @@ class Sum:
     early: int = 0
     deeds: int = 0
     past_hygiene: int = 0
-    past_drawer: int = 0
+    full_drawers: int = 0
     left: Counter = field(default_factory=Counter)
     put_off: int = 0
     walked: float = 0.0
@@ -236,8 +237,10 @@ def look_at_hygiene(site: SiteRow, at: datetime, found: Sum) -> None:
     for view in machine_views(site, at):
         for due in view.status.dues:
             if due.item.hygiene and due.status is Status.OVERDUE:
-                found.past_hygiene += 1
-                found.past_drawer += any(word in due.item.key for word in ("drawer", "tray"))
+                hours = [state for state in due.triggers if isinstance(state.trigger, HoursSinceFirstDrink)]
+                full = bool(hours) and all(state.status is not Status.OVERDUE for state in hours)
+                found.past_hygiene += not full  # by its pucks a drawer is a look and a lamp
+                found.full_drawers += full
 
 
 def tell_lamps(
@@ -307,7 +310,7 @@ def main() -> None:
     parser.add_argument("--items", action="store_true", help="how often each item was done")
     asked = parser.parse_args()
     print("| site | touches a machine, week | hours a year | surprises of lamps | early of deeds "
-          "| days past hygiene (drawer, tray) | put off three times |\n|---|---|---|---|---|---|---|")  # fmt: skip
+          "| days past hygiene (drawers full by count) | put off three times |\n|---|---|---|---|---|---|---|")  # fmt: skip
     for name in asked.site:
         with tempfile.TemporaryDirectory() as folder:
             open_database(Path(folder))
@@ -319,7 +322,7 @@ def main() -> None:
         print(
             f"| {name} | {one.touches / share:.0f} | {one.seconds / 3600 * 52 / WEEKS:.0f} "
             f"({one.walked / 3600 * 52 / WEEKS:.0f} of ways) | "
-            f"{one.surprises} of {one.lamps} | {one.early} of {one.deeds} | {one.past_hygiene} ({one.past_drawer}) | "
+            f"{one.surprises} of {one.lamps} | {one.early} of {one.deeds} | {one.past_hygiene} ({one.full_drawers}) | "
             f"{one.put_off} |",
             flush=True,
         )

@@ -11,6 +11,7 @@ from lamplight.core.care.item import Due
 from lamplight.core.job.needs import NeedLine
 from lamplight.core.round.chores import Asked
 from lamplight.core.round.closing import Closing, Known, closes, closing_at, evening
+from lamplight.core.words import listed, units_in_words
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.cupboard import products
 from lamplight.sight.machine_view import MachineView
@@ -56,6 +57,12 @@ class ClosingHere:
         """Whether a run is open on it, or cleaner stands in it: that comes first."""
         return self.view.run is not None or bool(self.view.left_inside)
 
+    def words(self, due: Due) -> str:
+        """A job with what goes in: ``milk wash with 1 sachet``."""
+        known = products()
+        taken = [units_in_words(line.units, known[line.product].unit) for line in self.used(due)]
+        return f"{due.item.in_a_row} with {listed(taken)}" if taken else due.item.in_a_row
+
     def used(self, due: Due) -> tuple[NeedLine, ...]:
         """What a job takes out of the cupboard."""
         return tuple(line for line in self.view.needs(due) if line.product and line.units > 0)
@@ -80,19 +87,18 @@ def closings(site: SiteRow, views: Sequence[MachineView], now: datetime, keeper_
     return sorted(wanted, key=lambda one: (one.view.row.place, one.view.row.name.lower()))
 
 
-def to_close(
+def left_to_close(
     site: SiteRow, views: Sequence[MachineView], now: datetime, keeper_id: int | None
-) -> tuple[int, int] | None:
-    """How many machines are left to be closed, and the keeper's minutes; None where none is."""
+) -> Sequence[ClosingHere]:
+    """The machines that are left to be closed, where the evening has come; kept for as long as nothing is written."""
     state = edition(database)
     rests_on = state and (state.whole, site, minute(now))
 
-    def count() -> tuple[int, int] | None:
+    def left() -> Sequence[ClosingHere]:
         here = closings(site, views, now, keeper_id) if evening(site.calendar, now) else []
-        left = [one for one in here if not one.closing.empty]
-        return (len(left), sum(one.minutes for one in left)) if left else None
+        return tuple(one for one in here if not one.closing.empty)
 
-    return kept(("to close", site.id, keeper_id), rests_on, count)
+    return kept(("to close", site.id, keeper_id), rests_on, left)
 
 
 def closing_of(site: SiteRow, view: MachineView, now: datetime, keeper_id: int | None) -> ClosingHere:

@@ -115,6 +115,24 @@ class Evening(WebTest):
         self.post(f"/close/{self.tower}", {"item": ["brew-flush"]})
         self.assertEqual(self.entry_count(), count)
 
+    def test_on_the_round(self):
+        """One touch at the stop writes down what the round does there, and leads on; no tick for each of it."""
+        self.used_machine(name="Hall", done={"brew-tablet": 20})
+        self.shows(self.get("/"), "Close: ")
+        self.post("/round")
+        page = self.get("/round")
+        form = re.search(rf'action="/close/{self.tower}">(.*?)</form>', page, re.S)[1]
+        items = re.findall(r'name="item" value="([a-z-]+)"', form)
+        self.assertTrue(items)
+        for item in items:
+            self.assertNotIn(f'value="{self.tower}:{item}"', page)
+        answer = self.post(f"/close/{self.tower}", {"item": items, "next": "/round"})
+        self.assertEqual(answer.headers["Location"], "/round")
+        self.assertEqual(self.last(items[0]), self.clock.moment)
+        self.hides(self.get("/round"), f'action="/close/{self.tower}"')
+        elsewhere = self.post(f"/close/{self.tower}", {"item": items, "next": "https://elsewhere.example/"})
+        self.assertTrue(elsewhere.headers["Location"].startswith("/close/"))
+
     def test_in_the_morning(self):
         """What was left open in the evening still stands there; once closed, nothing until the next evening."""
         self.clock.moment = NOW.replace(hour=5, minute=30) + timedelta(days=1)  # half an hour before opening

@@ -8,9 +8,8 @@ from datetime import datetime, timedelta
 
 from lamplight.core.care.item import Due
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.words import listed, number_words, units_in_words
+from lamplight.core.words import listed, number_words
 from lamplight.sight.closing import ClosingHere
-from lamplight.sight.cupboard import products
 
 # So long a touch can be taken back on the sheet; from the log always.
 TAKE_BACK = timedelta(minutes=1)
@@ -87,10 +86,7 @@ def _ring(one: ClosingHere, calendar: SiteCalendar, now: datetime, keeper_id: in
 
 
 def _job(one: ClosingHere, due: Due) -> Job:
-    """A job with what goes in: ``milk wash with 1 sachet``."""
-    known = products()
-    taken = [units_in_words(line.units, known[line.product].unit) for line in one.used(due)]
-    return Job(due.item.key, f"{due.item.in_a_row} with {listed(taken)}" if taken else due.item.in_a_row)
+    return Job(due.item.key, one.words(due))
 
 
 def _headline(rings: Sequence[Ring]) -> str:

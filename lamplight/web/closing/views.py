@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from flask import Blueprint, flash, request
+from flask import Blueprint, flash, redirect, request, url_for
 
 from lamplight.actions.closing import close_machine
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.sight.closing import closings
 from lamplight.sight.machine_views import machine_views
+from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.closing.model import closing_model
 from lamplight.web.here import actor, keeper, site
 from lamplight.web.rendering import page as render
-from lamplight.web.rendering import see_other
 
 blueprint = Blueprint("closing", __name__, url_prefix="/close", template_folder="templates")
 
@@ -45,4 +45,4 @@ def done(machine_id: int):  # noqa: ANN201
         return _show(422, str(problem), machine_id, items)
     if entry is None:
         flash("That was closed already, and counts once.")
-    return see_other("closing.page", _anchor=f"m{machine_id}")
+    return redirect(same_site(request.form.get("next", ""), url_for("closing.page", _anchor=f"m{machine_id}")), 303)

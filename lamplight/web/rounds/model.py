@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from math import ceil
 
 from flask import url_for
 from markupsafe import Markup
@@ -12,11 +13,13 @@ from markupsafe import Markup
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.first import NO_DRINKS, late_words
 from lamplight.core.care.status import Status
+from lamplight.core.job.procedure import END_OF_DAY
 from lamplight.core.round.carry import Nature
 from lamplight.core.round.problem import RoundJob, Share, Turn
 from lamplight.core.round.stops import machine_tracks, sum_words
 from lamplight.core.words import day_words, listed
 from lamplight.drawing.score import Bar, Block, Score, Shut, score
+from lamplight.sight.closing import ClosingHere
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.rounds import CarriedLine, RoundView
 from lamplight.web.lamps.model import lit_lamps
@@ -45,6 +48,15 @@ class ShareLine:
 
 
 @dataclass(frozen=True)
+class CloseLine:
+    """The end of the day at a stop: its words, the keeper's minutes, and the items that one touch writes down."""
+
+    words: str
+    minutes: int
+    items: tuple[str, ...]
+
+
+@dataclass(frozen=True)
 class StopLine:
     """A machine of the round.
 
@@ -62,6 +74,7 @@ class StopLine:
         together: why several are done in one go, or empty.
         backs: when the keeper comes back, and to what.
         one_run: how many of what is ticked the end of the day would do in one run; 0 where it would spare nothing.
+        close: what one touch writes down in the evening, in place of ticking each; or None.
     """
 
     number: int
@@ -80,6 +93,7 @@ class StopLine:
     together: str
     backs: tuple[tuple[datetime, str], ...]
     one_run: int = 0
+    close: CloseLine | None = None
 
 
 @dataclass(frozen=True)
@@ -134,9 +148,13 @@ class RoundModel:
         return sum(len(lines) for _, lines in self.bag)
 
 
-def round_model(view: RoundView) -> RoundModel:
-    """The round for a page."""
-    lines = _lines(view)
+def round_model(view: RoundView, evening: Sequence[ClosingHere] = ()) -> RoundModel:
+    """The round for a page.
+
+    Args:
+        evening: the end of the day at machines, where it has come.
+    """
+    lines = _lines(view, {one.view.row.id: one for one in evening if one.closing.dues})
     return RoundModel(
         view,
         _headline(view, lines),
@@ -182,17 +200,19 @@ def _said(view: RoundView) -> tuple[str, ...]:
     return tuple(said)
 
 
-def _lines(view: RoundView) -> tuple[StopLine, ...]:
+def _lines(view: RoundView, evening: Mapping[int, ClosingHere]) -> tuple[StopLine, ...]:
     order = list(dict.fromkeys(stop.machine for stop in view.stops))
-    return tuple(_line(n, machine, view) for n, machine in enumerate(order, 1))
+    return tuple(_line(n, machine, view, evening.get(machine)) for n, machine in enumerate(order, 1))
 
 
-def _line(number: int, machine: int, view: RoundView) -> StopLine:
+def _line(number: int, machine: int, view: RoundView, closing: ClosingHere | None) -> StopLine:
     own = view.views[machine]
     placed = [one for one in view.plan.placed if one.job.machine == machine]
     jobs = [job for job in view.plan.done if job.machine == machine]
     shares = sorted((share for job in jobs for share in job.shares), key=lambda share: share.rank)
     visits = [stop for stop in view.stops if stop.machine == machine]
+    close, touched = _close_line(closing, {share.item for share in shares})
+    left = [share for share in shares if share.item not in touched]
     return StopLine(
         number,
         machine,
@@ -202,15 +222,38 @@ def _line(number: int, machine: int, view: RoundView) -> StopLine:
         max(1, round(sum(one.of.hands_s for one in placed) / 60)),
         view.at(visits[0].start_s),
         view.at(view.plan.free_again_s(machine) or 0),
-        tuple(line for job in jobs if not job.ticks for line in _led(job, view)),
-        tuple(ShareLine(share, f"{machine}:{share.item}") for job in jobs if job.ticks for share in job.shares),
-        f"{shares[0].title}: {shares[0].why.rstrip('.')}." if shares else "",
-        tuple((share.title, share.why) for share in shares) if len(shares) > 1 else (),
+        tuple(line for job in jobs if not job.ticks and not _closed(job, touched) for line in _led(job, view)),
+        tuple(
+            ShareLine(share, f"{machine}:{share.item}")
+            for job in jobs
+            if job.ticks
+            for share in job.shares
+            if share.item not in touched
+        ),
+        f"{left[0].title}: {left[0].why.rstrip('.')}." if left else "",
+        tuple((share.title, share.why) for share in left) if len(left) > 1 else (),
         _stop_words(own, shares),
         " ".join(_together(job) for job in jobs if job.saved_s),
         tuple((view.at(stop.start_s), _back_words(stop.placed)) for stop in visits[1:]),
-        own.in_one_run(share.item for job in jobs if job.ticks for share in job.shares),
+        0 if touched else own.in_one_run(share.item for job in jobs if job.ticks for share in job.shares),
+        close,
     )
+
+
+def _closed(job: RoundJob, touched: Collection[str]) -> bool:
+    """Whether one touch in the evening stands for all that a job does."""
+    return not job.begun and {share.item for share in job.shares} <= set(touched)
+
+
+def _close_line(closing: ClosingHere | None, done: Collection[str]) -> tuple[CloseLine | None, frozenset[str]]:
+    """What one touch writes down of what the round does at a machine, and the items that are not told besides."""
+    dues = [due for due in closing.closing.dues if due.item.key in done] if closing else []
+    if closing is None or not dues:
+        return None, frozenset()
+    minutes = ceil(sum(map(closing.view.own_seconds, dues)) / 60)
+    keys = tuple(due.item.key for due in dues)
+    line = CloseLine(listed([closing.words(due) for due in dues]), minutes, keys)
+    return line, frozenset({*keys, *closing.closing.settled, END_OF_DAY})
 
 
 def _together(job: RoundJob) -> str:

@@ -7,6 +7,7 @@ from flask import Blueprint, abort, flash, redirect, request, url_for
 from lamplight.actions.care import mark_done
 from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.core.errors import InvalidInput
+from lamplight.sight.closing import left_to_close
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.rounds import RoundView, round_view, time_for_it
 from lamplight.store.rounds import RoundEvent, RoundRow, open_round
@@ -17,7 +18,7 @@ from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import round_model
 from lamplight.web.sent_later import sent_later
-from lamplight.web.today.views import chosen_job, minutes_asked
+from lamplight.web.today.views import MOST_RECKONED, chosen_job, minutes_asked
 
 blueprint = Blueprint("rounds", __name__, template_folder="templates")
 
@@ -41,7 +42,9 @@ def walk():  # noqa: ANN201
 
 
 def _walk(code: int = 200, error: str = ""):  # noqa: ANN202
-    return render("rounds/walk.html", "worktop", code, round=round_model(current_round()), error=error)
+    seen, who = current_round(), keeper()
+    evening = left_to_close(site(), list(seen.views.values())[:MOST_RECKONED], now(), who.id if who else None)
+    return render("rounds/walk.html", "worktop", code, round=round_model(seen, evening), error=error)
 
 
 @blueprint.post("/round")

@@ -6,7 +6,7 @@ from flask import Blueprint, flash, redirect, request, url_for
 
 from lamplight.actions.care import mark_done
 from lamplight.core.errors import InvalidInput
-from lamplight.sight.closing import to_close
+from lamplight.sight.closing import left_to_close
 from lamplight.sight.machine_views import machine_views, still_to_look_at
 from lamplight.sight.rounds import round_view
 from lamplight.sight.shelves import SOON_DAYS, lacking_soon
@@ -40,12 +40,12 @@ def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "")
     given = {"error": error, "ticked": ticked, "done_at": done_at, "today": here.calendar.today(now())}
     few = len(views) <= MOST_RECKONED
     given["lacking"] = lacking_soon(here, views, now(), SOON_DAYS) if few else []
-    given["to_close"] = to_close(here, views, now(), _keeper_id()) if few else None
+    given["to_close"] = left_to_close(here, views, now(), _keeper_id()) if few else ()
     if len(views) == 1:
         return render("today/page.html", "worktop", code, model=today_model(views, here.calendar, now()), **given)
     minutes = minutes_asked()
     seen = round_view(here, views, now(), _keeper_id(), minutes)
-    round_ = round_model(seen)
+    round_ = round_model(seen, given["to_close"])
     given["model"] = today_model(views[:MOST_LISTED], here.calendar, now(), drawn=not round_.lines)
     given |= {
         "unseen": still_to_look_at(views),
