@@ -309,8 +309,11 @@ def main() -> None:
     parser.add_argument("--site", choices=("office", "home", "floor"), nargs="+", default=["office", "home", "floor"])
     parser.add_argument("--items", action="store_true", help="how often each item was done")
     asked = parser.parse_args()
-    print("| site | touches a machine, week | hours a year | surprises of lamps | early of deeds "
-          "| days past hygiene (drawers full by count) | put off three times |\n|---|---|---|---|---|---|---|")  # fmt: skip
+    columns = (
+        "site", "touches a machine, week", "hours a year", "surprises of lamps", "early of deeds",
+        "days past hygiene (drawers full by count)", "put off three times",
+    )  # fmt: skip
+    print(f"| {' | '.join(columns)} |\n|{'---|' * len(columns)}")
     for name in asked.site:
         with tempfile.TemporaryDirectory() as folder:
             open_database(Path(folder))
