@@ -143,7 +143,7 @@ class Led(WebTest):
         daily = {"drip-tray": 1, "wand-purge": 1, "wipe-down": 1, "tank-rinse": 1}
         desk = self.used_machine(name="Desk", done={"brew-tablet": 8, **daily})
         self.clock.moment = self.clock.moment.replace(hour=16, minute=30)
-        self.shows(self.get("/"), f'href="/runs/ready/{desk}/end-of-day"')
+        self.shows(self.get("/close/"), f'href="/runs/ready/{desk}/end-of-day"')
 
 
 class Editor(WebTest):

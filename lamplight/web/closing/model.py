@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from lamplight.core.care.item import Due
+from lamplight.core.job.procedure import END_OF_DAY
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.words import listed, number_words
 from lamplight.sight.closing import ClosingHere
@@ -34,6 +35,7 @@ class Ring:
         led: jobs that ask for their steps, with the reason.
         take_back: the line of the log that can be taken back from here, or None.
         run_id: the run that is open on it, or None.
+        steps: the job that leads through it step by step, or empty.
     """
 
     machine_id: int
@@ -46,6 +48,7 @@ class Ring:
     led: tuple[tuple[Job, str], ...] = ()
     take_back: int | None = None
     run_id: int | None = None
+    steps: str = ""
 
 
 @dataclass(frozen=True)
@@ -81,8 +84,17 @@ def _ring(one: ClosingHere, calendar: SiteCalendar, now: datetime, keeper_id: in
         said = f"{view.run.state.procedure.title} goes on" if view.run else "cleaner is inside; rinse it out first"
     return Ring(
         view.row.id, view.row.name, view.row.place, state, one.minutes, said, jobs, led, back,
-        view.run.id if view.run else None,
+        view.run.id if view.run else None, _steps(one),
     )  # fmt: skip
+
+
+def _steps(one: ClosingHere) -> str:
+    """What leads through the evening: the run that does it all, where that spares time, else its longest job."""
+    keys = [due.item.key for due in one.closing.dues]
+    if one.view.in_one_run(keys):
+        return END_OF_DAY
+    led = [due for due in one.closing.dues if due.item.procedure]
+    return max(led, key=one.view.own_seconds).item.key if led else ""
 
 
 def _job(one: ClosingHere, due: Due) -> Job:
