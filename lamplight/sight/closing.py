@@ -9,6 +9,7 @@ from math import ceil
 
 from lamplight.core.care.item import Due
 from lamplight.core.job.needs import NeedLine
+from lamplight.core.machine.marks import running_trial
 from lamplight.core.round.chores import Asked
 from lamplight.core.round.closing import Closing, Known, closes, closing_at, evening
 from lamplight.core.words import listed, units_in_words
@@ -40,8 +41,11 @@ class ClosingHere:
 
     @property
     def minutes(self) -> int:
-        """The keeper's own, rounded up, for what one touch writes down: no more than in the run that does it all."""
-        dues = self.closing.dues
+        """The keeper's own, rounded up, for what one touch writes down."""
+        return self.minutes_of(self.closing.dues)
+
+    def minutes_of(self, dues: Sequence[Due]) -> int:
+        """The same for some of it: no more than in the run that does it all."""
         seconds = sum(map(self.view.own_seconds, dues))
         if all(due.item.key in self.view.done_at_closing for due in dues):
             seconds = min(seconds, self.view.closing_seconds)
@@ -58,10 +62,11 @@ class ClosingHere:
         return self.view.run is not None or bool(self.view.left_inside)
 
     def words(self, due: Due) -> str:
-        """A job with what goes in: ``milk wash with 1 sachet``."""
+        """A job with what goes in, and what is done along with it: ``milk wash with 1 sachet``; ``drawer, tray``."""
         known = products()
         taken = [units_in_words(line.units, known[line.product].unit) for line in self.used(due)]
-        return f"{due.item.in_a_row} with {listed(taken)}" if taken else due.item.in_a_row
+        own = f"{due.item.in_a_row} with {listed(taken)}" if taken else due.item.in_a_row
+        return ", ".join((own, *(item.in_a_row for item in self.closing.along.get(due.item.key, ()))))
 
     def used(self, due: Due) -> tuple[NeedLine, ...]:
         """What a job takes out of the cupboard."""
@@ -92,7 +97,7 @@ def left_to_close(
 ) -> Sequence[ClosingHere]:
     """The machines that are left to be closed, where the evening has come; kept for as long as nothing is written."""
     state = edition(database)
-    rests_on = state and (state.whole, site, minute(now))
+    rests_on = state and (state.whole, site, minute(now), tuple(view.row.id for view in views))
 
     def left() -> Sequence[ClosingHere]:
         here = closings(site, views, now, keeper_id) if evening(site.calendar, now) else []
@@ -111,4 +116,14 @@ def _closing(view: MachineView, site: SiteRow, asked: Asked, keeper_id: int | No
     wanted = any(due.to_do and closes(due.item, view.done_at_closing) for due in view.status.dues)
     if not wanted or view.run or view.left_inside:
         return Closing()
-    return closing_at(at_machine(view, site, asked), asked, Known(products(), ever_done(view.row.id, keeper_id)))
+    return closing_at(at_machine(view, site, asked), asked, _known(view, keeper_id))
+
+
+def _known(view: MachineView, keeper_id: int | None) -> Known:
+    book = view.status.book
+    tried = {
+        trial.item
+        for trial in book.trials
+        if running_trial([one for one in book.trials if one.item == trial.item], trial.role, book.looked_at) is not None
+    }
+    return Known(products(), ever_done(view.row.id, keeper_id), tried)

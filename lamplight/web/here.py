@@ -112,6 +112,12 @@ def keeper() -> KeeperRow | None:
     return next((row for row in everybody() if row.id == chosen), None)
 
 
+def keeper_id() -> int | None:
+    """The number of who is here; None where nobody said who they are."""
+    who = keeper()
+    return who.id if who else None
+
+
 def everybody() -> list[KeeperRow]:
     """Everybody who keeps machines here, asked for once a request."""
     if "keepers" not in g:

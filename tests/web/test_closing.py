@@ -138,7 +138,7 @@ class Evening(WebTest):
         self.clock.moment = NOW.replace(hour=5, minute=30) + timedelta(days=1)  # half an hour before opening
         self.post(f"/close/{self.tower}", {"item": self.ring()})
         self.clock.moment += timedelta(hours=5)
-        self.shows(self.get("/close/"), "Nothing to close now.")
+        self.shows(self.get("/close/"), "12 things nobody knows yet.")
 
 
 if __name__ == "__main__":

@@ -12,9 +12,9 @@ from tests.base import NOW, WebTest
 
 # Whatever says that all is well, that nothing is due, or what something costs.
 ALL_WELL = re.compile(
-    r"Nothing to (do|buy|plan)|Nothing is due|Everything lasts|within its limits|Enjoy one|No visit in", re.I
+    r"Nothing to (do|buy|plan|close)|Nothing is due|Everything lasts|within its limits|Enjoy one|No visit in", re.I
 )
-PAGES = ("/", "/supplies/list", "/supplies", "/supplies/costs", "/plan", "/mail/preview/morning")
+PAGES = ("/", "/close/", "/supplies/list", "/supplies", "/supplies/costs", "/plan", "/mail/preview/morning")
 
 
 class FirstMinute(WebTest):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 
 from lamplight.core.care.item import CareItem, Due, ItemRole
@@ -18,6 +18,7 @@ from lamplight.core.site.calendar import SiteCalendar
 # What must not meet in one evening without water between.
 ACIDS = (Chemistry.ACID, Chemistry.DESCALER)
 BASES = (Chemistry.ALKALINE, Chemistry.CHLORINATED)
+TRIED = "Its dose is being tried out: follow the steps, and say how it looks."
 NOT_DONE_YET = "You have not done it here yet."
 NO_PRODUCT = "Nobody said which product goes in."
 TWO_CLEANERS = "Acid and alkaline in one evening: follow the steps, with water between them."
@@ -39,11 +40,13 @@ class Closing:
         dues: what one touch writes down, in the order of the machine's kind.
         led: what asks for its steps.
         settled: keys of items that are done along with them, and not asked besides.
+        along: by item, those of these that are another thing to take in hand, such as the tray with the drawer.
     """
 
     dues: tuple[Due, ...] = ()
     led: tuple[Led, ...] = ()
     settled: frozenset[str] = frozenset()
+    along: Mapping[str, tuple[CareItem, ...]] = field(default_factory=dict)
 
     @property
     def empty(self) -> bool:
@@ -58,10 +61,12 @@ class Known:
     Attributes:
         products: by key.
         done_before: keys of the items that whoever closes has done at this machine before.
+        tried: keys of the items with whose dose an experiment goes on, which wants to be looked at each time.
     """
 
     products: Mapping[str, Product]
     done_before: Collection[str]
+    tried: Collection[str] = ()
 
 
 def evening(calendar: SiteCalendar, now: datetime) -> bool:
@@ -101,7 +106,25 @@ def closing_at(at: AtMachine, asked: Asked, known: Known) -> Closing:
     meet = _acid_and_alkaline([line for lines in needs.values() for line in lines], known.products)
     led = tuple(Led(due, why) for due in wanted if (why := _led_why(due, needs[due.item.key], known, meet)))
     steps = {one.due.item.key for one in led}
-    return Closing(tuple(due for due in wanted if due.item.key not in steps), led, along)
+    touched = tuple(due for due in wanted if due.item.key not in steps)
+    return Closing(touched, led, along, _in_hand(touched, at))
+
+
+def _in_hand(touched: Sequence[Due], at: AtMachine) -> dict[str, tuple[CareItem, ...]]:
+    """What else is taken in hand with each item, each thing once: a touch must not stand for more than it says.
+
+    The tray goes with the drawer, and with whatever ends in it. What the same circuit does anyway, as a wash does the
+    rinse, is not said.
+    """
+    found: dict[str, tuple[CareItem, ...]] = {}
+    said: set[str] = set()
+    for due in sorted(touched, key=lambda due: due.item.role is not ItemRole.DRAWER):
+        drawer = due.item.role is ItemRole.DRAWER
+        own = [item for item in at.items if item.key in _does(due, at.guided) - said]
+        own = [item for item in own if drawer or item.circuit is not due.item.circuit]
+        said |= {item.key for item in own}
+        found[due.item.key] = tuple(own)
+    return found
 
 
 def _settled(wanted: Sequence[Due], at: AtMachine) -> frozenset[str]:
@@ -130,5 +153,7 @@ def _led_why(due: Due, lines: Sequence[NeedLine], known: Known, meet: bool) -> s
         return NO_PRODUCT
     if meet and any(line.product for line in lines):
         return TWO_CLEANERS
+    if due.item.key in known.tried:
+        return TRIED
     leads = bool(due.item.procedure) and not due.item.quick
     return NOT_DONE_YET if leads and due.item.key not in known.done_before else ""

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
+from lamplight.core.care.first import not_known_words
 from lamplight.core.care.item import Due
 from lamplight.core.job.procedure import END_OF_DAY
 from lamplight.core.site.calendar import SiteCalendar
@@ -61,11 +62,15 @@ class ClosingModel:
 
 
 def closing_model(
-    here: Sequence[ClosingHere], calendar: SiteCalendar, now: datetime, keeper_id: int | None
+    here: Sequence[ClosingHere], calendar: SiteCalendar, now: datetime, keeper_id: int | None, unknown: int = 0
 ) -> ClosingModel:
-    """The sheet, from the end of the day at every machine."""
+    """The sheet, from the end of the day at every machine.
+
+    Args:
+        unknown: how many things nobody knows where they stand.
+    """
     rings = tuple(_ring(one, calendar, now, keeper_id) for one in here)
-    return ClosingModel(rings, _headline(rings), sum(ring.minutes for ring in rings if ring.state != "done"))
+    return ClosingModel(rings, _headline(rings, unknown), sum(ring.minutes for ring in rings if ring.state != "done"))
 
 
 def _ring(one: ClosingHere, calendar: SiteCalendar, now: datetime, keeper_id: int | None) -> Ring:
@@ -101,12 +106,12 @@ def _job(one: ClosingHere, due: Due) -> Job:
     return Job(due.item.key, one.words(due))
 
 
-def _headline(rings: Sequence[Ring]) -> str:
+def _headline(rings: Sequence[Ring], unknown: int) -> str:
     """How far the evening is: ``Two done, one works, two to go.``"""
     done, work = (sum(ring.state == state for ring in rings) for state in ("done", "works"))
     left = len(rings) - done - work
     if not rings:
-        return "Nothing to close now."
+        return f"{not_known_words(unknown)}." if unknown else "Nothing to close now."
     if not work and not left:
         return "All closed. Good night."
     parts = ((done, "done"), (work, "works" if work == 1 else "work"), (left, "to go"))

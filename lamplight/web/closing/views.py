@@ -5,6 +5,7 @@ from __future__ import annotations
 from flask import Blueprint, flash, redirect, request, url_for
 
 from lamplight.actions.closing import close_machine
+from lamplight.core.care.first import not_known
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.sight.closing import closings
@@ -12,15 +13,12 @@ from lamplight.sight.machine_views import machine_views
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
 from lamplight.web.closing.model import closing_model
-from lamplight.web.here import actor, keeper, site
+from lamplight.web.here import actor, keeper_id, site
 from lamplight.web.rendering import page as render
 
+# Of more machines what nobody knows is not counted.
+MOST_COUNTED = 48
 blueprint = Blueprint("closing", __name__, url_prefix="/close", template_folder="templates")
-
-
-def _who() -> int | None:
-    who = keeper()
-    return who.id if who else None
 
 
 @blueprint.get("/")
@@ -29,8 +27,10 @@ def page():  # noqa: ANN201
 
 
 def _show(code: int = 200, error: str = "", machine_id: int | None = None, marked=()):  # noqa: ANN001, ANN202
-    here = closings(site(), machine_views(site(), now()), now(), _who())
-    model = closing_model(here, site().calendar, now(), _who())
+    views = machine_views(site(), now())
+    here = closings(site(), views, now(), keeper_id())
+    unknown = not_known(due for view in views[:MOST_COUNTED] for due in view.status.dues)
+    model = closing_model(here, site().calendar, now(), keeper_id(), unknown)
     return render("closing/page.html", "worktop", code, model=model, error=error, wrong=machine_id, marked=marked)
 
 

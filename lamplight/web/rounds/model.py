@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from math import ceil
 
 from flask import url_for
 from markupsafe import Markup
@@ -250,9 +249,8 @@ def _close_line(closing: ClosingHere | None, done: Collection[str]) -> tuple[Clo
     dues = [due for due in closing.closing.dues if due.item.key in done] if closing else []
     if closing is None or not dues:
         return None, frozenset()
-    minutes = ceil(sum(map(closing.view.own_seconds, dues)) / 60)
     keys = tuple(due.item.key for due in dues)
-    line = CloseLine(listed([closing.words(due) for due in dues]), minutes, keys)
+    line = CloseLine(listed([closing.words(due) for due in dues]), closing.minutes_of(dues), keys)
     return line, frozenset({*keys, *closing.closing.settled, END_OF_DAY})
 
 

@@ -13,25 +13,23 @@ from lamplight.sight.rounds import RoundView, round_view, time_for_it
 from lamplight.store.rounds import RoundEvent, RoundRow, open_round
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.here import actor, keeper, site
+from lamplight.web.here import actor, keeper_id, site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import round_model
 from lamplight.web.sent_later import sent_later
-from lamplight.web.today.views import MOST_RECKONED, chosen_job, minutes_asked
+from lamplight.web.today.views import chosen_job, minutes_asked
 
 blueprint = Blueprint("rounds", __name__, template_folder="templates")
 
 
 def current_round() -> RoundView:
     """The round of who is here, as it stands."""
-    who = keeper()
-    return round_view(site(), machine_views(site(), now()), now(), who.id if who else None, minutes_asked())
+    return round_view(site(), machine_views(site(), now()), now(), keeper_id(), minutes_asked())
 
 
 def _own() -> RoundRow | None:
-    who = keeper()
-    return open_round(site().id, who.id if who else None)
+    return open_round(site().id, keeper_id())
 
 
 @blueprint.get("/round")
@@ -42,16 +40,16 @@ def walk():  # noqa: ANN201
 
 
 def _walk(code: int = 200, error: str = ""):  # noqa: ANN202
-    seen, who = current_round(), keeper()
-    evening = left_to_close(site(), list(seen.views.values())[:MOST_RECKONED], now(), who.id if who else None)
+    seen = current_round()
+    here = [seen.views[machine] for machine in dict.fromkeys(stop.machine for stop in seen.stops)]
+    evening = left_to_close(site(), here, now(), keeper_id())
     return render("rounds/walk.html", "worktop", code, round=round_model(seen, evening), error=error)
 
 
 @blueprint.post("/round")
 def begin():  # noqa: ANN201
-    who = keeper()
     try:
-        until = time_for_it(site(), now(), who.id if who else None, minutes_asked())
+        until = time_for_it(site(), now(), keeper_id(), minutes_asked())
         set_out(site(), until, actor())
     except InvalidInput as problem:
         flash(str(problem))
@@ -101,8 +99,7 @@ def pack():  # noqa: ANN201
         flash("That round is over. Set out anew from Today.")  # what was packed for it is unpacked by now
         return see_other("today.page")
     if own is None:
-        who = keeper()
-        until = time_for_it(site(), now(), who.id if who else None, minutes_asked())
+        until = time_for_it(site(), now(), keeper_id(), minutes_asked())
         set_out(site(), until, actor())
         own = _own()
     assert own is not None

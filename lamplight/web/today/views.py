@@ -15,7 +15,7 @@ from lamplight.store.whereabouts import site_of_machine, site_then
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.here import actor, keeper, site
+from lamplight.web.here import actor, keeper_id, site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import TIMES, next_slot_words, round_model
@@ -40,11 +40,11 @@ def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "")
     given = {"error": error, "ticked": ticked, "done_at": done_at, "today": here.calendar.today(now())}
     few = len(views) <= MOST_RECKONED
     given["lacking"] = lacking_soon(here, views, now(), SOON_DAYS) if few else []
-    given["to_close"] = left_to_close(here, views, now(), _keeper_id()) if few else ()
+    given["to_close"] = left_to_close(here, views, now(), keeper_id()) if few else ()
     if len(views) == 1:
         return render("today/page.html", "worktop", code, model=today_model(views, here.calendar, now()), **given)
     minutes = minutes_asked()
-    seen = round_view(here, views, now(), _keeper_id(), minutes)
+    seen = round_view(here, views, now(), keeper_id(), minutes)
     round_ = round_model(seen, given["to_close"])
     given["model"] = today_model(views[:MOST_LISTED], here.calendar, now(), drawn=not round_.lines)
     given |= {
@@ -55,11 +55,6 @@ def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "")
         "next_slot": next_slot_words(seen),
     }
     return render("today/round.html", "worktop", code, **given)
-
-
-def _keeper_id() -> int | None:
-    who = keeper()
-    return who.id if who else None
 
 
 def minutes_asked() -> int | None:

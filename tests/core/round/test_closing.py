@@ -8,13 +8,23 @@ from dataclasses import replace
 from datetime import timedelta
 from types import SimpleNamespace
 
+from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import ItemRole, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import CountSince, DaysSince, EndOfService, HoursSinceFirstDrink
 from lamplight.core.job.chemistry import Chemistry, Inside, Product
 from lamplight.core.job.needs import NeedLine
 from lamplight.core.round.chores import chores_at
-from lamplight.core.round.closing import NO_PRODUCT, NOT_DONE_YET, TWO_CLEANERS, Known, closes, closing_at, evening
+from lamplight.core.round.closing import (
+    NO_PRODUCT,
+    NOT_DONE_YET,
+    TRIED,
+    TWO_CLEANERS,
+    Known,
+    closes,
+    closing_at,
+    evening,
+)
 from lamplight.core.usage.passage import Passage
 from tests.core.makers import MONDAY, OFFICE
 from tests.core.round.test_chores import ASKED, due
@@ -88,6 +98,22 @@ class Belongs(unittest.TestCase):
         self.assertEqual(found(at(evening_item("wipe"), left_inside=inside)), ([], {}))
         self.assertEqual(found(at(evening_item("wipe"), run=("wash", None))), ([], {}))
 
+    def test_what_is_written_along_is_said(self):
+        """The tray that goes with the drawer is a thing of its own; the rinse that the wash does is not."""
+        drawer, tray = evening_item("drawer", settles=("tray",)), evening_item("tray")
+        drawer = replace(drawer, item=replace(drawer.item, role=ItemRole.DRAWER, circuit=Circuit.WASTE))
+        tray = replace(tray, item=replace(tray.item, circuit=Circuit.WASTE))
+        rinse = evening_item("rinse", settles=("tray",))
+        for dues, along in (
+            ((drawer, tray), {"drawer": ["tray"]}),
+            ((rinse, tray), {"rinse": ["tray"]}),
+            ((rinse, drawer, tray), {"rinse": [], "drawer": ["tray"]}),
+        ):
+            closing = closing_at(at(*dues), ASKED, Known(PRODUCTS, ALL))
+            self.assertEqual({key: [one.key for one in own] for key, own in closing.along.items()}, along)
+        same = closing_at(at(wash(settles=("rinse",)), evening_item("rinse")), ASKED, Known(PRODUCTS, ALL))
+        self.assertEqual(same.along, {"wash": ()})
+
     def test_long_before_closing(self):
         """What would not count for the day yet is not offered."""
         early = due("wipe", trigger=EndOfService(), at=MONDAY + timedelta(hours=5))
@@ -159,6 +185,8 @@ class Led(unittest.TestCase):
         ):  # fmt: skip
             with self.subTest(led=led):
                 self.assertEqual(found(here, done_before), (touched, led))
+        tried = closing_at(at(wash(), evening_item("wipe")), ASKED, Known(PRODUCTS, ALL, {"wash"}))
+        self.assertEqual([(one.due.item.key, one.why) for one in tried.led], [("wash", TRIED)])
 
 
 class Laws(unittest.TestCase):
