@@ -59,8 +59,24 @@ class Feed(WebTest):
         for uid in gone:
             self.assertGreater(second[uid][0], first[uid][0])
         for uid, (sequence, status, start, title) in second.items():
+            if status == "CANCELLED":
+                self.assertEqual(sequence, 2, "since it was taken back")
             if status == "CONFIRMED" and uid in first and (start, title) == first[uid][2:]:
                 self.assertEqual(sequence, first[uid][0])
+
+    def test_taken_back_once(self):
+        """What was taken back stays so with the same sequence, however often is announced after it."""
+        path = self.address()
+        for number, days in ((1, None), (2, (2, 30)), (3, (1, 30))):
+            if days:
+                away = [NOW.date() + timedelta(days=n) for n in days]
+                add_absence(self.site.id, None, *away, "", Actor(NOW))
+            self.post("/plan/made")
+            if number == 2:
+                gone = {uid: one[0] for uid, one in self.events(path).items() if one[1] == "CANCELLED"}
+        self.assertTrue(gone)
+        later = self.events(path)
+        self.assertEqual({uid: later[uid][0] for uid in gone}, gone)
 
     def test_old_announcements_go(self):
         """However many are forgotten: the same visits, and no sequence falls."""

@@ -6,13 +6,18 @@ import re
 import unittest
 from datetime import timedelta
 
+from lamplight.actions.closing import close_machine
 from lamplight.actions.runs import begin_run
+from lamplight.actions.sites import save_keeper
 from lamplight.actions.stock import move_stock
 from lamplight.core.stock.stock import Move
 from lamplight.sight.actor import Actor
+from lamplight.sight.closing import closings, left_to_close
 from lamplight.sight.cupboard import stock_held
+from lamplight.store.logbook import closes_since, ever_done
 from lamplight.store.models import CareDone, Entry
 from lamplight.store.sites import machine
+from lamplight.web.closing.model import closing_model
 from tests.base import NOW, WebTest
 
 EVENING = {"milk-wash": 1, "brew-flush": 1, "wipe-down": 1, "grounds-drawer": 1}
@@ -74,6 +79,31 @@ class Evening(WebTest):
         self.assertEqual(self.last("milk-wash"), before)
         self.assertAlmostEqual(stock_held(self.site.id)["milk-liquid"].amount, 500)
         self.shows(self.line(), "not all of it")
+        self.assertEqual(closes_since(NOW), {})
+
+    def test_who_did_it(self):
+        """What another keeper did is no evidence for this one; theirs to take back is what they touched."""
+        ada, jon = (save_keeper(name, name[:2].upper(), Actor(NOW)) for name in ("Ada", "Jon"))
+        before = ever_done(self.tower, ada)
+        close_machine(self.site, self.tower, ["wipe-down"], Actor(self.clock.moment, ada))
+        self.assertEqual((before, ever_done(self.tower, ada)), (frozenset(), {"wipe-down"}))
+        self.assertEqual(ever_done(self.tower, jon), frozenset())
+        self.assertIn("wipe-down", ever_done(self.tower, None))
+        here = closings(self.site, [self.view(self.tower, self.clock.moment)], self.clock.moment, ada)
+        backs = [
+            closing_model(here, self.calendar, self.clock.moment, who).rings[0].take_back is not None
+            for who in (ada, jon, None)
+        ]
+        self.assertEqual(backs, [True, False, True])
+
+    def test_of_some_machines(self):
+        """Asked of one machine and then of two: each answer is of those that were asked about."""
+        other = self.used_machine(name="Hall", done={"brew-tablet": 20, "wipe-down": 1, "wand-purge": 1})
+        moment = self.clock.moment
+        for ids in ((other,), (self.tower, other)):
+            views = [self.view(number, moment) for number in ids]
+            found = {one.view.row.id for one in left_to_close(self.site, views, moment, None)}
+            self.assertEqual(found, set(ids))
 
     def test_two_phones_count_once(self):
         """The second touch finds nothing left, and says so."""

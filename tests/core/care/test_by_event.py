@@ -61,6 +61,18 @@ class FirstDrink(unittest.TestCase):
         due = job(HoursSinceFirstDrink(72), thursday, now=friday)
         self.assertEqual(due.first.due_at, datetime(2026, 11, 20, 18, tzinfo=UTC))
 
+    def test_where_nobody_read_a_counter(self):
+        """It may have been the first drink of the day: at the next opening, or at once while it is open."""
+        for done, first in (
+            (MONDAY, MONDAY.replace(hour=7)), (MONDAY.replace(hour=9), MONDAY.replace(hour=9)),
+            (MONDAY.replace(hour=20), MONDAY.replace(hour=7) + timedelta(days=1)),
+        ):  # fmt: skip
+            known = MachineBook(done=(DoneFact("job", done),))
+            due = judged(known, item(HoursSinceFirstDrink(72)), now=MONDAY + timedelta(days=4, hours=9))["job"]
+            with self.subTest(done=done):
+                self.assertEqual(due.first.due_at, first + timedelta(hours=72))
+                self.assertGreaterEqual(due.status, Status.DUE)
+
     def test_reported_first_drink_wins(self):
         """A machine that reports makes it exact."""
         at = MONDAY + timedelta(hours=5)
