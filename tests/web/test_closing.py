@@ -163,6 +163,15 @@ class Evening(WebTest):
         elsewhere = self.post(f"/close/{self.tower}", {"item": items, "next": "https://elsewhere.example/"})
         self.assertTrue(elsewhere.headers["Location"].startswith("/close/"))
 
+    def test_what_is_led_takes_along(self):
+        """The drawer that the tablet's run empties is not closed besides."""
+        hall = self.used_machine(
+            name="Hall", done={"brew-tablet": 20, "grounds-drawer": 5, "wipe-down": 0, "wand-purge": 0}
+        )
+        page = re.search(rf'id="stop-{hall}".*?</article>', self.get("/"), re.S)[0]
+        self.shows(page, "Grounds drawer, with it")
+        self.assertNotRegex(page, "Close: [^<]*drawer")
+
     def test_in_the_morning(self):
         """What was left open in the evening still stands there; once closed, nothing until the next evening."""
         self.clock.moment = NOW.replace(hour=5, minute=30) + timedelta(days=1)  # half an hour before opening

@@ -210,7 +210,7 @@ def _line(number: int, machine: int, view: RoundView, closing: ClosingHere | Non
     jobs = [job for job in view.plan.done if job.machine == machine]
     shares = sorted((share for job in jobs for share in job.shares), key=lambda share: share.rank)
     visits = [stop for stop in view.stops if stop.machine == machine]
-    close, touched = _close_line(closing, {share.item for share in shares})
+    close, touched = _close_line(closing, jobs)
     left = [share for share in shares if share.item not in touched]
     return StopLine(
         number,
@@ -244,10 +244,17 @@ def _closed(job: RoundJob, touched: Collection[str]) -> bool:
     return not job.begun and {share.item for share in job.shares} <= set(touched)
 
 
-def _close_line(closing: ClosingHere | None, done: Collection[str]) -> tuple[CloseLine | None, frozenset[str]]:
-    """What one touch writes down of what the round does at a machine, and the items that are not told besides."""
-    dues = [due for due in closing.closing.dues if due.item.key in done] if closing else []
-    if closing is None or not dues:
+def _close_line(closing: ClosingHere | None, jobs: Sequence[RoundJob]) -> tuple[CloseLine | None, frozenset[str]]:
+    """What one touch writes down of what the round does at a machine, and the items that are not told besides.
+
+    What is done along with a job that is led, as the drawer with the tablet, is written down with that.
+    """
+    if closing is None:
+        return None, frozenset()
+    known = {*(due.item.key for due in closing.closing.dues), *closing.closing.settled, END_OF_DAY}
+    done = {share.item for job in jobs if job.ticks or _closed(job, known) for share in job.shares}
+    dues = [due for due in closing.closing.dues if due.item.key in done]
+    if not dues:
         return None, frozenset()
     keys = tuple(due.item.key for due in dues)
     line = CloseLine(listed([closing.words(due) for due in dues]), closing.minutes_of(dues), keys)
