@@ -13,6 +13,7 @@ from lamplight.sight.actor import Actor
 from lamplight.sight.closing import closing_of
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_views import machine_view
+from lamplight.sight.plan import agenda_of
 from lamplight.store.database import database
 from lamplight.store.models import StockMoveFact
 from lamplight.store.sites import SiteRow
@@ -32,11 +33,12 @@ def close_machine(site: SiteRow, machine_id: int, wanted: Collection[str], actor
     """
     if not wanted:
         raise InvalidInput("Mark what was done, then touch Done.")
+    agenda = agenda_of(site, actor.now)
     with database.atomic():  # whoever comes second sees what the first wrote
         view = machine_view(site, machine_id, actor.now)
         if view is None or view.row.retired:
             raise InvalidInput("That machine is no longer there. Load the page again.")
-        here = closing_of(site, view, actor.now, actor.keeper_id)
+        here = closing_of(site, agenda, view, actor.now, actor.keeper_id)
         done = [due for due in here.closing.dues if due.item.key in wanted]
         if not done:
             return None

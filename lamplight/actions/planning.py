@@ -6,18 +6,20 @@ from collections.abc import Sequence
 from datetime import datetime
 from functools import partial
 from hashlib import sha256
+from math import ceil
 
 from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
-from lamplight.core.plan.appointments import appointments
+from lamplight.core.plan.appointments import EVERYWHERE, appointments
 from lamplight.core.plan.bound import least_weight
 from lamplight.core.plan.problem import PlanProblem
 from lamplight.sight.actor import Actor
+from lamplight.sight.agenda import site_slots
 from lamplight.sight.feeds import minutes_at
 from lamplight.sight.looking import look_into
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.plan import PlanView, plan_view, rests_on_now, still_announced
-from lamplight.sight.weeks import plan_slots, weeks_ahead
+from lamplight.sight.weeks import daily_rounds, weeks_ahead
 from lamplight.store.database import database
 from lamplight.store.models import AnnouncedPlan, PlanPin, PlanWish
 from lamplight.store.plans import announced, next_number, pins, turns_as_data
@@ -28,10 +30,10 @@ KEPT_ANNOUNCEMENTS = 60
 
 def asked_of(problem: PlanProblem) -> str:
     """Names what a plan answers: every term as it stands, every slot, what was chosen."""
-    tasks = [(task.key, task.minutes, task.opening, task.uses, task.now) for task in problem.tasks]
+    tasks = [(task.key, task.minutes, task.span, task.opening, task.uses, task.now) for task in problem.tasks]
     slots = [(slot.start.isoformat(), slot.end.isoformat(), slot.keeper) for slot in problem.slots]
     pinned = sorted((key, sorted(own)) for key, own in problem.pinned.items())
-    return sha256(repr((tasks, slots, pinned, problem.costs)).encode()).hexdigest()
+    return sha256(repr((tasks, slots, pinned, problem.rooms, problem.costs)).encode()).hexdigest()
 
 
 def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> PlanView:
@@ -42,7 +44,7 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
     known = still_announced(site, views)
     if known is not None:
         look_into(views)
-        if known.asked == asked_of(weeks_ahead(site, views, now, known)[0]):
+        if known.asked == asked_of(weeks_ahead(site, views, now, known).problem):
             rests_on = rests_on_now(site, now)
             AnnouncedPlan.update(rests_on=rests_on).where(AnnouncedPlan.id.in_(_newest(site.id, 1))).execute()
             return plan_view(site, views, now)
@@ -61,7 +63,9 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
     with database.atomic():
         last = announced(site.id)
         number = next_number()
-        made = appointments(turns, partial(minutes_at, seen.views), last.appointments if last else (), number)
+        made = appointments(
+            [*_daily_turns(seen), *turns], partial(_minutes_of, seen), last.appointments if last else (), number
+        )
         AnnouncedPlan.create(
             id=number,
             site=site.id,
@@ -76,6 +80,24 @@ def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> Plan
         kept_ones = _newest(site.id, KEPT_ANNOUNCEMENTS)
         AnnouncedPlan.delete().where(AnnouncedPlan.site == site.id, AnnouncedPlan.id.not_in(kept_ones)).execute()
     return seen
+
+
+def _daily_turns(seen: PlanView) -> list[tuple[int, str, datetime, int | None]]:
+    """The daily work of each slot, as one visit to all of its machines."""
+    slots = seen.problem.slots
+    return [
+        (EVERYWHERE, str(machine), slots[number].start, slots[number].keeper)
+        for number, daily in daily_rounds(seen.daily).items()
+        for machine in daily.machines
+    ]
+
+
+def _minutes_of(seen: PlanView, machine: int, items: Sequence[str], slot: datetime) -> int:
+    if machine != EVERYWHERE:
+        return minutes_at(seen.views, machine, items)
+    numbers = [number for number, one in enumerate(seen.problem.slots) if one.start == slot]
+    rounds = daily_rounds(seen.daily)
+    return ceil(max(rounds[number].minutes for number in numbers if number in rounds))
 
 
 def _newest(site_id: int, most: int) -> list[int]:
@@ -119,10 +141,10 @@ def pin_visit(
     Raises:
         InvalidInput: when there is no such slot, or nothing of the sort is planned at that machine.
     """
-    known = {task.key for task in weeks_ahead(site, views, actor.now, None)[0].tasks}
+    known = {task.key for task in weeks_ahead(site, views, actor.now, None).problem.tasks}
     if not items or any((row.id, item) not in known for item in items):
         raise InvalidInput("Nothing of the sort is planned at that machine any more. Load the page again.")
-    if to is not None and to not in {slot.start for slot in plan_slots(site, views, actor.now)}:
+    if to is not None and to not in {slot.start for slot in site_slots(site, actor.now)}:
         raise InvalidInput("At that time nobody looks after the machines. Choose another one.")
     zone = site.calendar.tz
     with database.atomic():

@@ -9,7 +9,7 @@ from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.sight.actor import Actor
-from lamplight.sight.rounds import LEAST_TIME
+from lamplight.sight.agenda import LEAST_TIME
 from lamplight.store.database import database
 from lamplight.store.models import Round, RoundEventRow
 from lamplight.store.rounds import RoundEvent, RoundRow, open_round, round_row

@@ -10,13 +10,15 @@ from math import ceil
 from lamplight.core.care.item import Due
 from lamplight.core.job.needs import NeedLine
 from lamplight.core.machine.marks import running_trial
-from lamplight.core.round.chores import Asked
 from lamplight.core.round.closing import Closing, Known, closes, closing_at, evening
 from lamplight.core.words import listed, units_in_words
+from lamplight.sight.agenda import Agenda
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.cupboard import products
 from lamplight.sight.machine_view import MachineView
-from lamplight.sight.rounds import asked_now, at_machine
+from lamplight.sight.plan import agenda_of
+from lamplight.sight.round_times import AskedRound, asked_now
+from lamplight.sight.rounds import at_machine
 from lamplight.store.changes import edition
 from lamplight.store.database import database
 from lamplight.store.logbook import CloseRow, closes_since, ever_done
@@ -78,18 +80,18 @@ def closings(site: SiteRow, views: Sequence[MachineView], now: datetime, keeper_
 
     They stand by place and name, so that none moves away under the hand.
     """
-    asked, _, _ = asked_now(site, now, keeper_id)
+    wanted = asked_now(site, agenda_of(site, now), now, keeper_id)
     closed = closes_since(now - EVENING)
     found = [
-        ClosingHere(view, _closing(view, site, asked, keeper_id), closed.get(view.row.id))
+        ClosingHere(view, _closing(view, site, wanted), closed.get(view.row.id))
         for view in views
         if any(closes(due.item, view.done_at_closing) for due in view.status.dues)
     ]
     closing_time = evening(site.calendar, now)
     open_yet = [one for one in found if (closing_time and not one.closing.empty) or one.closed is not None]
     working = [one for one in found if one.works and one not in open_yet]
-    wanted = [*open_yet, *working] if open_yet else []
-    return sorted(wanted, key=lambda one: (one.view.row.place, one.view.row.name.lower()))
+    shown = [*open_yet, *working] if open_yet else []
+    return sorted(shown, key=lambda one: (one.view.row.place, one.view.row.name.lower()))
 
 
 def left_to_close(
@@ -106,17 +108,18 @@ def left_to_close(
     return kept(("to close", site.id, keeper_id), rests_on, left)
 
 
-def closing_of(site: SiteRow, view: MachineView, now: datetime, keeper_id: int | None) -> ClosingHere:
+def closing_of(site: SiteRow, agenda: Agenda, view: MachineView, now: datetime, keeper_id: int | None) -> ClosingHere:
     """The end of the day at one machine."""
-    asked, _, _ = asked_now(site, now, keeper_id)
-    return ClosingHere(view, _closing(view, site, asked, keeper_id), closes_since(now - EVENING).get(view.row.id))
+    wanted = asked_now(site, agenda, now, keeper_id)
+    return ClosingHere(view, _closing(view, site, wanted), closes_since(now - EVENING).get(view.row.id))
 
 
-def _closing(view: MachineView, site: SiteRow, asked: Asked, keeper_id: int | None) -> Closing:
-    wanted = any(due.to_do and closes(due.item, view.done_at_closing) for due in view.status.dues)
-    if not wanted or view.run or view.left_inside:
+def _closing(view: MachineView, site: SiteRow, wanted: AskedRound) -> Closing:
+    due = any(due.to_do and closes(due.item, view.done_at_closing) for due in view.status.dues)
+    if not due or view.run or view.left_inside:
         return Closing()
-    return closing_at(at_machine(view, site, asked), asked, _known(view, keeper_id))
+    at = at_machine(view, site, wanted.asked, wanted.agenda.planned(view))
+    return closing_at(at, wanted.asked, _known(view, wanted.keeper_id))
 
 
 def _known(view: MachineView, keeper_id: int | None) -> Known:

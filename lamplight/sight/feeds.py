@@ -8,7 +8,7 @@ from hashlib import sha256
 from secrets import compare_digest
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.plan.appointments import Appointment
+from lamplight.core.plan.appointments import EVERYWHERE, Appointment
 from lamplight.core.plan.problem import Costs
 from lamplight.core.words import listed
 from lamplight.formats.calendar_file import VisitEvent, write_calendar
@@ -54,9 +54,9 @@ def feed_events(
         last = {key: (one, number if gone is None else gone) for key, (one, gone) in last.items() if key not in here}
         last |= {key: (one, None) for key, one in here.items()}
     return [
-        _event(site, own[key[0]], one, address, gone)
+        _event(site, own, one, address, gone)
         for key, (one, gone) in sorted(last.items())
-        if key[0] in own and one.begin >= now - timedelta(days=1)
+        if (key[0] in own or key[0] == EVERYWHERE) and one.begin >= now - timedelta(days=1)
     ]
 
 
@@ -65,22 +65,32 @@ def _of_keeper(known: Sequence[Appointment], keeper_id: int | None) -> dict[tupl
     return {one.key: one for one in known if keeper_id is None or one.keeper in (None, keeper_id)}
 
 
-def _event(site: SiteRow, view: MachineView, visit: Appointment, address: str, gone: int | None) -> VisitEvent:
-    items = [item for item in view.whole_kind.items if item.key in visit.items]
-    titles = listed([item.title for item in items]) or "Care"
+def _event(
+    site: SiteRow, views: Mapping[int, MachineView], visit: Appointment, address: str, gone: int | None
+) -> VisitEvent:
     machine, day, place = visit.key
     uid = sha256(f"{site.id} {machine} {day.isoformat()} {place}".encode()).hexdigest()[:32]
+    where, titles = _told(views, visit)
     return VisitEvent(
         f"{uid}@lamplight",
         visit.sequence if gone is None else gone,
         visit.begin,
         visit.begin + timedelta(minutes=visit.minutes),
-        f"{view.row.name}: {titles}",
-        f"{titles} at {view.row.name}, about {visit.minutes} minutes.",
-        view.row.place,
+        f"{where}: {titles}",
+        f"{titles} at {where}, about {visit.minutes} minutes.",
+        views[machine].row.place if machine in views else "",
         f"{address}/plan",
         gone is not None,
     )
+
+
+def _told(views: Mapping[int, MachineView], visit: Appointment) -> tuple[str, str]:
+    """Where a visit is, and what is done there; the daily work is told as one."""
+    if visit.machine == EVERYWHERE:
+        names = [views[int(number)].row.name for number in visit.items if int(number) in views]
+        return listed(names) or "The machines", "Daily work"
+    view = views[visit.machine]
+    return view.row.name, listed([item.title for item in view.whole_kind.items if item.key in visit.items]) or "Care"
 
 
 def feed_file(site: SiteRow, feed: FeedRow, views: Sequence[MachineView], now: datetime, address: str) -> bytes:

@@ -20,6 +20,7 @@ from lamplight.core.guest.usable import (
 from lamplight.core.lamps.match import Meaning, PanelSignals, meanings
 from lamplight.core.mail.alarms import Alarm
 from lamplight.core.run.clock import likely_end
+from lamplight.sight.agenda import Agenda
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.store.guests import waiting_reports
@@ -30,12 +31,15 @@ from lamplight.store.sites import MachineRow, SiteRow
 LATELY = timedelta(days=8)
 
 
-def standing_of(view: MachineView, now: datetime, touched: Sequence[Meaning] = ()) -> GuestStanding:
+def standing_of(
+    view: MachineView, now: datetime, touched: Sequence[Meaning] = (), agenda: Agenda | None = None
+) -> GuestStanding:
     """Whether a passer-by may use a machine.
 
     Args:
         now: aware.
         touched: what its panel means as they see it now; to them it holds, whatever the book says.
+        agenda: of its site, where it is to be said when somebody comes.
     """
     at_work = None
     if view.run is not None:
@@ -44,7 +48,8 @@ def standing_of(view: MachineView, now: datetime, touched: Sequence[Meaning] = (
     wait = (
         DrinksWait(Drinks.NONE, Because.PANEL, f"{seen[0]}.") if seen and not view.cleaner_inside else view.drinks_wait
     )
-    return standing_for_guests(at_work, wait, view.row.retired)
+    seen_to = agenda.seen_to_at(view) if agenda is not None and wait is not None else None
+    return standing_for_guests(at_work, wait, view.row.retired, seen_to)
 
 
 def cared_for(view: MachineView) -> list[tuple[Due, datetime]]:

@@ -21,6 +21,7 @@ from lamplight.core.job.needs import NeedLine, need_lines
 from lamplight.core.job.procedure import Procedure
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.kind import Kind
+from lamplight.core.round.works import span_s, works_of
 from lamplight.core.run.advice import advised_answers
 from lamplight.core.run.clock import keeper_seconds
 from lamplight.core.run.state import RunState
@@ -159,6 +160,17 @@ class MachineView:
         """The keeper's own seconds for a job here: the sum of its steps' hands, else what the item says."""
         procedure = self.procedure(due)
         return 60 * due.item.minutes if procedure is None else self._hands_s(due.item.key, procedure)
+
+    def span_minutes(self, due: Due) -> int:
+        """Minutes from the first touch of a job until its machine is free again, rounded up."""
+        procedure = self.procedure(due)
+        if procedure is None:
+            return due.item.minutes
+        key = ("span", due.item.key)
+        if key not in self._jobs:
+            answers = advised_answers(procedure, self.status.context.calendar, self.status.context.now)
+            self._jobs[key] = ceil(span_s(works_of(procedure, answers)) / 60)
+        return int(self._jobs[key])
 
     @cached_property
     def closing_seconds(self) -> int:

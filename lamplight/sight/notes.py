@@ -14,21 +14,21 @@ from lamplight.core.mail.note import Note, NoteLine, NoteSection
 from lamplight.core.mail.wishes import USUAL_MINUTE, NoteKind
 from lamplight.core.plan.moves import moves
 from lamplight.core.round.stops import sum_words
-from lamplight.core.site.slots import Slot, slots_on
+from lamplight.core.site.slots import Slot
 from lamplight.core.stock.usage import StockLine
 from lamplight.core.words import clock_words, day_words, listed, plural, units_in_words
+from lamplight.sight.agenda import LEAST_TIME, Agenda
 from lamplight.sight.causes import known_causes
 from lamplight.sight.cupboard import products, stock_held
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_views
-from lamplight.sight.plan import PlanView, plan_view
-from lamplight.sight.rounds import LONGEST_TIME, RoundView, round_view
+from lamplight.sight.plan import PlanView, agenda_of, plan_view
+from lamplight.sight.round_times import asked_in
+from lamplight.sight.rounds import RoundView, round_asked
 from lamplight.store.plans import announcements
-from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import SiteRow, closures
 
 MOST_LINES, MOST_MACHINES = 12, 48
-LONGEST_ROUND_MIN = int(LONGEST_TIME.total_seconds() // 60)
 WEEK_DAYS, DAYS_LOOKED_AHEAD = 7, 5
 # What is ordered has come by then, and the next note in between tells of more. Ours, no source.
 ORDER_DAYS = 21
@@ -57,15 +57,14 @@ def morning_note(site: SiteRow, now: datetime, reader: Reader) -> Note | None:
     Args:
         now: what is over is left out; the round is planned as things will stand when its time begins.
     """
-    slots = _slots_today(site, now, reader.keeper_id)
+    views, agenda = machine_views(site, now), agenda_of(site, now)
+    slots = _slots_today(site, agenda, now, reader.keeper_id)
     for n, slot in enumerate(slots):
-        start = max(now, slot.start)
-        views = machine_views(site, start)
-        minutes = min(LONGEST_ROUND_MIN, max(5, _minutes(start, slot.end)))
-        seen = round_view(site, views, start, reader.keeper_id, minutes)
+        seen = round_asked(site, views, asked_in(site, agenda, slot, now, reader.keeper_id), now)
         if seen.stops:
-            later = _later(site, slots[n + 1 :], seen)
-            return _morning(site, now, reader, seen, later)
+            asked = (asked_in(site, agenda, one, now, reader.keeper_id) for one in slots[n + 1 :])
+            later = [line for one in asked for line in _later(site, round_asked(site, views, one, now))]
+            return _morning(site, now, reader, seen, later[:MOST_LINES])
     return None
 
 
@@ -104,14 +103,16 @@ def quiet_words(site: SiteRow, now: datetime) -> str:
     return "Nothing to do in the next days."
 
 
-def _slots_today(site: SiteRow, now: datetime, keeper_id: int | None) -> list[Slot]:
+def _slots_today(site: SiteRow, agenda: Agenda, now: datetime, keeper_id: int | None) -> list[Slot]:
+    """A keeper's times of today, as far as there is enough left of them."""
     today = site.calendar.today(now)
-    slots = slots_on(today, site.calendar, week_slots(site.id), keeper_id, keepers_away(site.id))
-    return [slot for slot in slots if _minutes(max(now, slot.start), slot.end) >= 5]
-
-
-def _minutes(start: datetime, end: datetime) -> int:
-    return int((end - start).total_seconds() // 60)
+    return [
+        slot
+        for slot in agenda.slots
+        if site.calendar.today(slot.start) == today
+        and slot.end - max(now, slot.start) >= LEAST_TIME
+        and (keeper_id is None or slot.keeper in (None, keeper_id))
+    ]
 
 
 def _morning(site: SiteRow, now: datetime, reader: Reader, seen: RoundView, later: Sequence[NoteLine]) -> Note:
@@ -163,21 +164,13 @@ def _clock(site: SiteRow, moment: datetime) -> str:
     return f"{moment.astimezone(site.calendar.tz):%H:%M}"
 
 
-def _later(site: SiteRow, slots: Sequence[Slot], seen: RoundView) -> list[NoteLine]:
-    """What falls due until the last hours of the day, and is not done in the round."""
-    if not slots:
-        return []
-    last = slots[-1]
-    done = {(job.machine, share.item) for job in seen.plan.done for share in job.shares}
-    before = {(view.row.id, due.item.key) for view in seen.views.values() for due in view.status.dues if due.to_do}
-    lines = []
-    for view in machine_views(site, last.start):
-        titles = [
-            due.item.title for due in view.status.dues if due.to_do and (view.row.id, due.item.key) not in done | before
-        ]
-        if titles:
-            lines.append(NoteLine(view.row.name, listed(titles), _clock(site, last.start)))
-    return lines[:MOST_LINES]
+def _later(site: SiteRow, seen: RoundView) -> list[NoteLine]:
+    """A later round of the day, in a line a machine."""
+    at = _clock(site, seen.now)
+    titles: dict[int, list[str]] = {}
+    for stop in seen.stops:
+        titles.setdefault(stop.machine, []).extend(share.title for job in stop.begun for share in job.shares)
+    return [NoteLine(seen.views[machine].row.name, listed(own), at) for machine, own in titles.items() if own]
 
 
 def _left_out(seen: RoundView) -> tuple[NoteLine, ...]:

@@ -6,19 +6,22 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
+from lamplight.core.agenda.placing import Turn
 from lamplight.core.plan.exact import exact_plan, known_plan
 from lamplight.core.plan.lived import Way, lived
-from lamplight.core.plan.many import plan_in_parts
+from lamplight.core.plan.many import plan_in_parts, with_what_is_left
 from lamplight.core.plan.moves import Moved, moves
 from lamplight.core.plan.problem import Plan, PlanProblem, TaskKey, held_plan
-from lamplight.sight.cache import kept
+from lamplight.sight.agenda import Agenda, announced_agenda, site_slots
+from lamplight.sight.cache import kept, minute
 from lamplight.sight.looking import look_into
 from lamplight.sight.machine_view import MachineView
-from lamplight.sight.weeks import weeks_ahead
+from lamplight.sight.machine_views import machine_views
+from lamplight.sight.weeks import Daily, weeks_ahead
 from lamplight.store.changes import edition
 from lamplight.store.database import database
-from lamplight.store.plans import Announced, announced
-from lamplight.store.sites import SiteRow
+from lamplight.store.plans import Announced, announced, newest_number
+from lamplight.store.sites import SiteRow, machines
 
 # So many machines are planned together; more in parts, by keeper and place.
 MOST_TOGETHER = 12
@@ -34,7 +37,7 @@ class PlanView:
         known: what was announced before, or None.
         moved: what is other than was announced.
         fresh: whether it is what was announced, and nothing has changed since.
-        every: what comes round so often that it belongs to every day, with how many days it lasts, 1 or more.
+        daily: what comes round so often that it belongs to every day.
     """
 
     plan: Plan
@@ -43,7 +46,12 @@ class PlanView:
     known: Announced | None
     moved: tuple[Moved, ...]
     fresh: bool
-    every: Mapping[TaskKey, int]
+    daily: tuple[Daily, ...] = ()
+
+    @property
+    def every(self) -> dict[TaskKey, int]:
+        """How many days each piece of daily work lasts."""
+        return {(one.machine, one.item): one.days for one in self.daily}
 
     @property
     def today(self) -> date:
@@ -87,7 +95,8 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
     """
     known = still_announced(site, views)
     look_into(views)
-    problem, every = weeks_ahead(site, views, now, known)
+    weeks = weeks_ahead(site, views, now, known)
+    problem = weeks.problem
     state = edition(database)
     rests_on = rests_on_now(site, now)
     key = ("plan", site.id, well, rests_on)
@@ -96,20 +105,47 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
     own, fresh = {view.row.id: view for view in views}, plan_stands(site, now)
     if fresh and not well:
         held = kept(("held", site.id, rests_on), same, lambda: held_plan(problem))
-        return PlanView(held, problem, own, known, (), True, every)
-    plan = kept(key, same, lambda: _planned(problem, views, well))
+        return PlanView(held, problem, own, known, (), True, weeks.daily)
+    plan = kept(key, same, lambda: _planned(problem, views, well, known is not None))
     titles = {task.key: task.title for task in problem.tasks}
     before = [(machine, item, site.calendar.today(start)) for machine, item, start in known.visits] if known else []
     moved = moves(before, plan, problem, titles) if known else ()
-    return PlanView(plan, problem, own, known, moved, fresh, every)
+    return PlanView(plan, problem, own, known, moved, fresh, weeks.daily)
 
 
-def _planned(problem: PlanProblem, views: Sequence[MachineView], well: bool) -> Plan:
-    """Together where there are few machines, else in parts; thoroughly or at once."""
+def _planned(problem: PlanProblem, views: Sequence[MachineView], well: bool, known: bool) -> Plan:
+    """Together where there are few machines, else in parts; thoroughly, or at once where nobody planned yet.
+
+    What was announced holds until it is planned anew, but for what has happened since, and what is new.
+    """
+    if known and not well:
+        return with_what_is_left(problem, held_plan(problem))
     if len(views) <= MOST_TOGETHER:
         return exact_plan(problem) if well else known_plan(problem)
     places = {view.row.id: view.row.place for view in views}
     return plan_in_parts(problem, places) if well else plan_in_parts(problem, places, 0)
+
+
+def agenda_of(site: SiteRow, now: datetime) -> Agenda:
+    """When each thing is done at a site: what every page, note and sheet reads that tells it.
+
+    By what was announced last; of few machines by a plan made at once, where nothing was.
+    """
+    state = edition(database)
+    rests_on = state and (state.whole, site, minute(now), newest_number(site.id))
+    return kept(("agenda", site.id), rests_on, lambda: _agenda(site, now))
+
+
+def _agenda(site: SiteRow, now: datetime) -> Agenda:
+    known, slots = announced(site.id), site_slots(site, now)
+    if known is not None or len(machines(site.id)) > MOST_TOGETHER:
+        return announced_agenda(known, slots)
+    seen = plan_view(site, machine_views(site, now), now)
+    turns: dict[TaskKey, list[Turn]] = {}
+    for one in seen.plan.planned:
+        slot = seen.problem.slots[one.slot]
+        turns.setdefault(one.key, []).append(Turn(slot.start, slot.keeper or 0))
+    return Agenda(slots, now, {key: tuple(sorted(own)) for key, own in turns.items()})
 
 
 def plan_stands(site: SiteRow, now: datetime) -> bool:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Mapping, Sequence
+from collections.abc import Collection, Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from threading import Lock
@@ -12,7 +12,16 @@ from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.errors import InvalidInput
 from lamplight.core.round.carry import CarryLine, carry_list
-from lamplight.core.round.chores import NO_SLOT_AHEAD, Asked, AtMachine, Guided, MachineChores, Waiting, chores_at
+from lamplight.core.round.chores import (
+    Asked,
+    AtMachine,
+    Guided,
+    MachineChores,
+    Waiting,
+    chores_at,
+    ranks_at,
+    why_not,
+)
 from lamplight.core.round.fold import Chore
 from lamplight.core.round.planning import QUARTER_S, order_of, plan_round, signature
 from lamplight.core.round.problem import RoundPlan, RoundProblem, Span, Walks
@@ -20,17 +29,19 @@ from lamplight.core.round.stops import Stop, stops_of, why_left_out
 from lamplight.core.round.works import UNIT_S, in_units
 from lamplight.core.run.advice import advised_answers
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.site.slots import KeeperAway, WeekSlot, slot_after, slot_at
+from lamplight.core.site.slots import Slot
 from lamplight.core.site.work_windows import rushes
 from lamplight.core.stock.stock import enough
 from lamplight.core.words import written_in
+from lamplight.sight.agenda import view_at
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.cupboard import products, stock_held
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.preparing import prepare
+from lamplight.sight.round_times import USUAL_TIME, AskedRound, asked_round, next_start
 from lamplight.store.changes import edition
 from lamplight.store.database import database
-from lamplight.store.rounds import RoundRow, keepers_away, open_round, ways, week_slots
+from lamplight.store.rounds import RoundRow, ways
 from lamplight.store.sites import SiteRow
 
 
@@ -59,6 +70,7 @@ class RoundView:
         home: where the keeper sets out and the cupboard stands; empty where nobody said.
         next_slot: when somebody comes the next time; None where nobody does.
         beyond: how many machines want something and were not looked at, since there is no time for them.
+        looked_at: when it was asked for: earlier than `now` where it lies ahead.
     """
 
     calendar: SiteCalendar
@@ -74,6 +86,12 @@ class RoundView:
     home: str
     next_slot: datetime | None
     beyond: int = 0
+    looked_at: datetime = datetime.min
+
+    @property
+    def ahead(self) -> bool:
+        """Whether it begins later than now."""
+        return self.looked_at < self.now
 
     @property
     def not_done(self) -> tuple[Waiting, ...]:
@@ -91,34 +109,6 @@ class RoundView:
         return self.now + timedelta(seconds=seconds)
 
 
-def time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None = None) -> datetime:
-    """By when a round should be over: after so many minutes, else at the end of the slot that goes on, else in a while.
-
-    Raises:
-        InvalidInput: for less than five minutes or more than ten hours.
-    """
-    return _time_for_it(site, now, keeper_id, minutes, _hours(site))
-
-
-# The hours of a week for the machines, and who is away from them.
-Hours = tuple[tuple[WeekSlot, ...], tuple[KeeperAway, ...]]
-
-
-def _hours(site: SiteRow) -> Hours:
-    return week_slots(site.id), keepers_away(site.id)
-
-
-def _time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None, hours: Hours) -> datetime:
-    if minutes is not None:
-        if not LEAST_TIME <= timedelta(minutes=minutes) <= LONGEST_TIME:
-            raise InvalidInput("A round takes between 5 minutes and 10 hours.")
-        return now + timedelta(minutes=minutes)
-    slot = slot_at(now, site.calendar, hours[0], keeper_id, hours[1])
-    if slot is not None and slot.end - now >= LEAST_TIME:
-        return slot.end
-    return now + USUAL_TIME
-
-
 def round_view(
     site: SiteRow,
     views: Sequence[MachineView],
@@ -126,20 +116,32 @@ def round_view(
     keeper_id: int | None,
     minutes: int | None = None,
 ) -> RoundView:
-    """The round from now on: the one that was set out on, or the one that could be.
+    """The round of a keeper: the one that was set out on, that of their time that goes on, or that of the next one.
 
     Args:
         views: every machine, the most urgent first.
-        minutes: how much time there is; as `time_for_it` has it where nobody says.
+        minutes: how much time there is, from now on; as long as their time lasts where nobody says.
     """
-    asked, next_slot, row = asked_now(site, now, keeper_id, minutes)
-    now, until = asked.now, asked.until
-    gathered, beyond = _gathered(views, site, asked)
+    return round_asked(site, views, asked_round(site, views, now, keeper_id, minutes), now, minutes is not None)
+
+
+def round_asked(
+    site: SiteRow, views: Sequence[MachineView], wanted: AskedRound, now: datetime, timed: bool = False
+) -> RoundView:
+    """The round for which something is asked.
+
+    Args:
+        views: as `round_view` has them.
+        timed: whether somebody said how much time there is.
+    """
+    asked, row = wanted.asked, wanted.row
+    looked_at, now, until = minute(now), asked.now, asked.until
+    own = {view.row.id: view_at(view, now) if looked_at < now else view for view in views}
+    gathered, beyond = _gathered(own, views, site, wanted)
     chores = _most_urgent([chore for machine in gathered for chore in machine.chores], until - now)
-    own = {view.row.id: view for view in views}
     known = ways(site.id)
     walks = _walks(own, known.home, known.seconds, row)
-    moves = row is None and (minutes is not None or until - now == USUAL_TIME)
+    moves = row is None and (timed or until - now == USUAL_TIME)
     plan, problem = _planned(site, chores, walks, asked, own, moves)
     return RoundView(
         site.calendar,
@@ -153,52 +155,62 @@ def round_view(
         tuple(one for machine in gathered for one in machine.waiting),
         _bag(plan, gathered, row, site.id),
         known.home,
-        next_slot,
+        wanted.next_slot,
         beyond,
+        looked_at,
     )
 
 
-def asked_now(
-    site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None = None
-) -> tuple[Asked, datetime | None, RoundRow | None]:
-    """For which round something is asked: with when somebody comes the next time, and the round that goes on.
-
-    Raises:
-        InvalidInput: as `time_for_it` does.
-    """
-    now = minute(now)
-    row = open_round(site.id, keeper_id)
-    hours = _hours(site)
-    until = _time_for_it(site, now, keeper_id, minutes, hours)
-    if row is not None and minutes is None:
-        until = max(row.until, now + LEAST_TIME)
-    ends = max(now, until - timedelta(minutes=1))
-    following = slot_after(ends, site.calendar, hours[0], keeper_id, away=hours[1])
-    next_slot = following.start if following else None
-    skipped = row.skipped if row else frozenset()
-    return Asked(site.calendar, now, until, next_slot or now + NO_SLOT_AHEAD, skipped), next_slot, row
-
-
-def _gathered(views: Sequence[MachineView], site: SiteRow, asked: Asked) -> tuple[list[MachineChores], int]:
+def _gathered(
+    own: Mapping[int, MachineView], views: Sequence[MachineView], site: SiteRow, wanted: AskedRound
+) -> tuple[list[MachineChores], int]:
     """What the machines need that need anything, the most urgent first; and how many were not looked at."""
-    wanting = [view for view in views if view.run or view.left_inside or view.worst >= Status.SOON]
+    asked, agenda = wanted.asked, wanted.agenda
+    wanting = [
+        (view, own[view.row.id])
+        for view in views
+        if view.run
+        or view.left_inside
+        or own[view.row.id].worst >= Status.SOON
+        or (asked.slot is not None and agenda.comes_to(view.row.id, asked.slot))
+    ]
     gathered: list[MachineChores] = []
     hands_s, time_s = 0, (asked.until - asked.now).total_seconds()
     # Runs that are open stand first, then whatever people can fall ill of, at whichever machine; beyond twice the time
     # nothing would be reached.
-    for view in sorted(wanting, key=lambda view: (view.run is None, not view.wants_hygiene)):
+    for view, then in sorted(wanting, key=lambda pair: (pair[1].run is None, not pair[1].wants_hygiene)):
         if hands_s > LOOKED_AT * time_s and view.run is None:
             break
-        here = _kept_chores(view, site, asked)
+        here = _kept_chores(view, then, site, wanted)
         gathered.append(here)
         hands_s += sum(work.hands_s for chore in here.chores for work in chore.works)
     return gathered, len(wanting) - len(gathered)
 
 
-def _kept_chores(view: MachineView, site: SiteRow, asked: Asked) -> MachineChores:
+def _kept_chores(view: MachineView, then: MachineView, site: SiteRow, wanted: AskedRound) -> MachineChores:
     """What a machine needs, worked out once as long as it stands as it does."""
-    rests_on = (view, site, asked.now, asked.until, asked.next_slot, frozenset(asked.skipped))
-    return kept(("chores", view.row.id), rests_on, lambda: chores_at(at_machine(view, site, asked), asked))
+    asked, agenda = wanted.asked, wanted.agenda
+    around = (asked.now, asked.until, asked.next_slot, frozenset(asked.skipped), asked.slot)
+    rests_on = (view, then.rests_on, site, around, agenda.made_at, agenda.slots, wanted.before)
+
+    def work() -> MachineChores:
+        at = at_machine(then, site, asked, agenda.planned(view), _elsewhere(view, site, wanted))
+        return chores_at(at, asked)
+
+    return kept(("chores", view.row.id), rests_on, work)
+
+
+def _elsewhere(view: MachineView, site: SiteRow, wanted: AskedRound) -> frozenset[str]:
+    """What others do at a machine before."""
+    done: frozenset[str] = frozenset()
+    planned = wanted.agenda.planned(view) if wanted.before else {}
+    slots = wanted.agenda.slots
+    for slot in wanted.before:
+        asked = Asked(site.calendar, slot.start, slot.end, next_start(slots, slot.end), (), slot.start)
+        at = at_machine(view_at(view, slot.start), site, asked, planned, done)
+        ranks = ranks_at(at, asked)
+        done |= {due.item.key for due in at.dues if due.item.key in ranks and why_not(at, due, asked) is None}
+    return done
 
 
 def _most_urgent(chores: Sequence[Chore], time: timedelta) -> list[Chore]:
@@ -278,17 +290,21 @@ def _bag(
     )
 
 
-# How long a round may take where nobody said, and the longest that is planned. Ours, no source.
-USUAL_TIME, LONGEST_TIME, LEAST_TIME = timedelta(hours=2), timedelta(hours=10), timedelta(minutes=5)
-
-
 # So many chores are planned, the most urgent first; so many times the work that there is time for is looked at.
 MOST_CHORES, LOOKED_AT, MOST_ROUNDS = 80, 2, 200
 SEARCHING = Lock()
 
 
-def at_machine(view: MachineView, site: SiteRow, asked: Asked) -> AtMachine:
-    """Everything that a round has to go by at a machine."""
+def at_machine(
+    view: MachineView, site: SiteRow, asked: Asked, planned: Mapping[str, Slot], elsewhere: Collection[str] = ()
+) -> AtMachine:
+    """Everything that a round has to go by at a machine.
+
+    Args:
+        view: as it stands when the round begins.
+        planned: the next time of each item that has one.
+        elsewhere: keys of what somebody else does before.
+    """
     work = view.status.work
 
     def stands_then() -> dict[str, Due]:
@@ -301,7 +317,7 @@ def at_machine(view: MachineView, site: SiteRow, asked: Asked) -> AtMachine:
         view.row.id, view.whole_kind.items, view.status.dues, then, view.visits,
         lambda key: _guided(view, key, site, asked.now), view.needs,
         (view.run.item, view.run.state) if view.run else None, view.left_inside, view.stopped, view.deferrals,
-        view.done_at_closing,
+        view.done_at_closing, {key: slot.start for key, slot in planned.items()}, elsewhere,
     )  # fmt: skip
 
 

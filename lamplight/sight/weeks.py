@@ -3,50 +3,143 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from functools import cache, partial
 
-from lamplight.core.care.item import CareItem, Due
+from lamplight.core.agenda.daily import Routine, daily_slots, without_settled
+from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.plan.problem import PlanProblem, Task, TaskKey
 from lamplight.core.plan.terms import ROUTINE_DAYS, Term, has_routine, term_after, term_now, waiting
+from lamplight.core.round.chores import ends_service
 from lamplight.core.site.calendar import SiteCalendar
-from lamplight.core.site.slots import Slot, slots_from
+from lamplight.core.site.slots import Slot
 from lamplight.core.stock.stock import Awaited, Holding, enough, there_from
 from lamplight.core.words import day_words
+from lamplight.sight.agenda import WEEKS, announced_agenda, site_slots
 from lamplight.sight.cache import kept
 from lamplight.sight.cupboard import stock_awaited, stock_held
 from lamplight.sight.machine_view import MachineView
 from lamplight.store.plans import Announced, pins, plan_wishes
-from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import SiteRow
 
-WEEKS = 4
 # What lasts longer than so many days does not come round twice in the weeks ahead.
 ONCE_DAYS = 90
 # So many days, and from one evening to the morning after a long weekend.
 DAYS_ASKED, LONGEST_WEEKEND = 3, 6
 
 
-def weeks_ahead(
-    site: SiteRow, views: Sequence[MachineView], now: datetime, known: Announced | None
-) -> tuple[PlanProblem, dict[TaskKey, int]]:
+# So much of a slot the daily work leaves to what is planned, where nobody falls ill of it; and the way to a machine.
+LEFT_SHARE, WAY_MIN = 0.5, 1.0
+
+
+@dataclass(frozen=True)
+class Daily:
+    """What comes round every day or two at a machine.
+
+    Attributes:
+        machine, item: which.
+        days: how many days it lasts, 1 or more.
+        minutes: the keeper's own.
+        hygiene: whether people can fall ill of it.
+        slots: the numbers of the slots in which it is done.
+    """
+
+    machine: int
+    item: str
+    days: int
+    minutes: float
+    hygiene: bool
+    slots: tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class DailyRound:
+    """The daily work of one slot: at which machines, and how many minutes of the keeper's own, ways counted."""
+
+    machines: tuple[int, ...]
+    minutes: float
+
+
+def daily_rounds(daily: Sequence[Daily]) -> dict[int, DailyRound]:
+    """The daily work slot by slot."""
+    machines: dict[int, dict[int, float]] = {}
+    for one in daily:
+        for slot in one.slots:
+            own = machines.setdefault(slot, {})
+            own[one.machine] = own.get(one.machine, WAY_MIN) + one.minutes
+    return {slot: DailyRound(tuple(sorted(own)), sum(own.values())) for slot, own in sorted(machines.items())}
+
+
+@dataclass(frozen=True)
+class Weeks:
+    """The weeks ahead: what is planned day by day, and the daily work beside it."""
+
+    problem: PlanProblem
+    daily: tuple[Daily, ...]
+
+    @property
+    def every(self) -> dict[TaskKey, int]:
+        """How many days each piece of daily work lasts."""
+        return {(one.machine, one.item): one.days for one in self.daily}
+
+    @property
+    def daily_rounds(self) -> dict[int, DailyRound]:
+        """The daily work of each slot, by its number."""
+        return daily_rounds(self.daily)
+
+
+def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, known: Announced | None) -> Weeks:
     today = site.calendar.today(now)
     end = today + timedelta(days=7 * WEEKS)
-    slots = plan_slots(site, views, now)
+    slots = site_slots(site, now)
+    agenda = announced_agenda(known, slots)
     tasks: list[Task] = []
-    every: dict[TaskKey, int] = {}
+    daily: list[Daily] = []
+    held: dict[TaskKey, frozenset[int]] = {}
+    settled: dict[TaskKey, int] = {}
     wishes, coming, held_now = plan_wishes(site.id), stock_awaited(site.id), stock_held(site.id)
     for view in views:
         waits = _waits(view, coming, held_now, site.calendar, today) if coming else {}
-        stands = tuple((due.status, due.likely) for due in view.status.dues)
+        stands = tuple((due.status, due.likely, view.own_minutes(due)) for due in view.status.dues)
         rests_on = (view.status.work, today, slots, stands, wishes, waits)
         own, routine = kept(("tasks", view.row.id), rests_on, partial(_tasks, view, today, slots, wishes, waits))
         tasks += own
-        every |= routine
+        daily += routine
+        for task in own:
+            due = view.status.due(task.item)
+            assert due is not None
+            ahead, fixed = agenda.ahead(view, due), agenda.settled(view, due)
+            if ahead:
+                held[task.key] = frozenset(ahead)
+            if fixed is not None:
+                settled[task.key] = fixed
     keys = {task.key for task in tasks}
-    held = _announced_slots(known, slots, keys)
-    problem = PlanProblem(today, end, slots, tuple(tasks), pinned=_pinned_slots(slots, keys, held), announced=held)
-    return problem, every
+    pinned = _pinned_slots(slots, keys, held)
+    problem = PlanProblem(
+        today, end, slots, tuple(tasks),
+        pinned=pinned | {key: pinned.get(key, frozenset()) | {slot} for key, slot in settled.items()},
+        announced=held,
+        rooms=_rooms(slots, daily),
+        settled=frozenset(settled) - set(pinned),
+    )  # fmt: skip
+    return Weeks(problem, tuple(daily))
+
+
+def _rooms(slots: Sequence[Slot], daily: Sequence[Daily]) -> tuple[float, ...]:
+    """Minutes of each slot that the daily work leaves; what nobody falls ill of takes no more than half of them."""
+    whole, safe = [0.0] * len(slots), [0.0] * len(slots)
+    there: set[tuple[int, int]] = set()
+    for one in daily:
+        for slot in one.slots:
+            minutes = one.minutes + (WAY_MIN if (slot, one.machine) not in there else 0.0)
+            there.add((slot, one.machine))
+            whole[slot] += minutes
+            safe[slot] += minutes if one.hygiene else 0.0
+    return tuple(
+        max(0.0, slot.minutes - min(all_of_it, max(hygiene, (1 - LEFT_SHARE) * slot.minutes)))
+        for slot, all_of_it, hygiene in zip(slots, whole, safe, strict=True)
+    )
 
 
 def _waits(
@@ -76,7 +169,7 @@ def _tasks(
     slots: tuple[Slot, ...],
     wishes: tuple[float, float],
     waits: Mapping[str, tuple[date, str]],
-) -> tuple[list[Task], dict[TaskKey, int]]:
+) -> tuple[list[Task], list[Daily]]:
     """What comes round at a machine, and what so often that it belongs to every day.
 
     Args:
@@ -85,7 +178,7 @@ def _tasks(
         waits: when what is missing for an item should come, and what it is.
     """
     tasks: list[Task] = []
-    every: dict[TaskKey, int] = {}
+    every: list[Daily] = []
     for due in view.status.dues:
         term = term_now(due, today, *wishes)
         if term is None or due.covered_by or due.instead or view.status.work is None:
@@ -93,12 +186,42 @@ def _tasks(
         after = _after(view, due.item, slots, term, wishes)
         next_time = _shortest(after, slots) or term
         if slots and has_routine(next_time):
-            every[view.row.id, due.item.key] = next_time.days
+            every.append(_daily(view, due, term, next_time.days, slots, after))
             continue
         if due.item.key in waits:
             term = waiting(term, *waits[due.item.key])
         tasks.append(_task(view, due, term, after))
-    return tasks, every
+    return tasks, _each_once(view, every)
+
+
+def _each_once(view: MachineView, every: Sequence[Daily]) -> list[Daily]:
+    """The daily work without what another does along, no longer than the end of the day takes in one run."""
+    does: dict[str, frozenset[str]] = {}
+    for one in every:
+        due = view.status.due(one.item)
+        assert due is not None
+        procedure = view.procedure(due)
+        does[one.item] = frozenset((*due.item.settles, *(procedure.settles if procedure else ())))
+    slots = without_settled({one.item: one.slots for one in every}, does)
+    evening = sum(one.minutes for one in every if slots[one.item] and one.item in view.done_at_closing)
+    share = min(1.0, view.closing_seconds / 60 / evening) if evening else 1.0
+    return [
+        replace(one, slots=slots[one.item], minutes=one.minutes * (share if one.item in view.done_at_closing else 1.0))
+        for one in every
+    ]
+
+
+def _daily(
+    view: MachineView, due: Due, term: Term, days: int, slots: Sequence[Slot], after: Callable[[int], Term | None]
+) -> Daily:
+    def again(slot: int) -> date | None:
+        term = after(slot)
+        return None if term is None else term.passage.likely
+
+    evening = ends_service(due) or due.item.role is ItemRole.DRAWER
+    routine = Routine(due.item.key, term.passage.likely or term.best_before, evening, again)
+    minutes = view.own_seconds(due) / 60
+    return Daily(view.row.id, due.item.key, days, minutes, due.item.hygiene, daily_slots(routine, slots))
 
 
 def _shortest(after: Callable[[int], Term | None], slots: Sequence[Slot]) -> Term | None:
@@ -133,21 +256,8 @@ def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term |
         term,
         after,
         item.asks,
+        view.span_minutes(due),
     )
-
-
-def _announced_slots(
-    known: Announced | None, slots: Sequence[Slot], keys: set[TaskKey]
-) -> dict[TaskKey, frozenset[int]]:
-    """Where each task was announced, of what still lies ahead: two keepers may have the same hours."""
-    numbers = {(slot.start, slot.keeper): n for n, slot in enumerate(slots)}
-    found: dict[TaskKey, set[int]] = {}
-    if known is not None:
-        for (machine, item, start), keeper in zip(known.visits, known.keepers, strict=True):
-            number = numbers.get((start, keeper))
-            if number is not None and (machine, item) in keys:
-                found.setdefault((machine, item), set()).add(number)
-    return {key: frozenset(own) for key, own in found.items()}
 
 
 def _pinned_slots(
@@ -166,14 +276,6 @@ def _pinned_slots(
             if here:
                 found.setdefault(key, set()).add((own or here)[0])
     return {key: frozenset(own) for key, own in found.items()}
-
-
-def plan_slots(site: SiteRow, views: Sequence[MachineView], now: datetime) -> tuple[Slot, ...]:
-    """Every time for the machines in the weeks ahead; none while everybody is away."""
-    absent = [{day for absence in view.status.book.absences for day in absence.dates()} for view in views]
-    away = set.intersection(*absent) if absent else set()
-    calendar: SiteCalendar = site.calendar.without(away)
-    return tuple(slots_from(now, calendar, week_slots(site.id), 7 * WEEKS, None, keepers_away(site.id)))
 
 
 def _after(

@@ -151,6 +151,11 @@ def _appointments(turns: Sequence[Sequence[Any]]) -> tuple[Appointment, ...]:
     return tuple(found.values())
 
 
+def newest_number(site_id: int) -> int:
+    """The number of a site's newest announcement; 0 without any."""
+    return AnnouncedPlan.select(fn.MAX(AnnouncedPlan.id)).where(AnnouncedPlan.site == site_id).scalar() or 0
+
+
 def next_number() -> int:
     """The number of the announcement that is written next."""
     last = AnnouncedPlan.select(fn.MAX(AnnouncedPlan.id)).scalar()

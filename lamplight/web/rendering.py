@@ -197,6 +197,15 @@ def _my_round() -> RoundRow | None:
     return open_round(known.id, who.id if who else None) if known else None
 
 
+def comes_text(moment: datetime) -> str:
+    """When somebody comes: ``now``, ``at 18:00``, ``on Wed 2 Dec, 05:40``."""
+    calendar = site().calendar
+    local, today = calendar.local(moment), calendar.today(now())
+    if moment <= now():
+        return "now"
+    return f"at {local:%H:%M}" if local.date() == today else f"on {clock_words(local, today)}"
+
+
 def sentence_text(words: str) -> str:
     """Words with a capital first letter and the rest as it is."""
     return words[:1].upper() + words[1:]
@@ -212,6 +221,7 @@ def register(app: Flask) -> None:
         count=grouped,
         rate=rate_text,
         field_moment=field_moment,
+        comes=comes_text,
         stamp=datetime.isoformat,
         ml=words_for_ml,
         sentence=sentence_text,

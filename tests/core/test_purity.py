@@ -29,7 +29,7 @@ ALLOWED = {
 # The rooms of the core from the ground up: each imports only from itself and from those before it.
 ROOMS = (
     "errors", "texts", "bounds", "languages", "words", "moment", "timeline", "keepers", "anatomy", "site", "usage",
-    "water", "care", "lamps", "machine", "assess", "job", "run", "dose", "round", "plan", "stock", "year",
+    "water", "care", "lamps", "machine", "assess", "job", "run", "dose", "round", "plan", "agenda", "stock", "year",
     "diagnosis", "mail", "guest", "api",
 )  # fmt: skip
 

@@ -46,7 +46,7 @@ class OneAnswer(DataTest):
     def test_how_long_a_job_takes(self):
         """Before the run, on Today, in the plan and among the costs: the same minutes of the keeper's own."""
         compared = 0
-        planned = {task.key: task.minutes for task in weeks_ahead(self.here, self.views, NOW, None)[0].tasks}
+        planned = {task.key: task.minutes for task in weeks_ahead(self.here, self.views, NOW, None).problem.tasks}
         costs = {
             (cost.view.row.id, job.item): job.minutes
             for cost in machine_costs(self.here, self.views, NOW)

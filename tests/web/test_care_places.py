@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import io
 import re
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 
 from lamplight.core.care.status import Status
 from lamplight.sight.kinds import kind_of
@@ -63,8 +63,10 @@ class Done(WebTest):
         page = self.get("/")
         self.post("/done", {"job": f"{self.hall}:drip-tray", "at": "2026-11-24T08:10"})
         page = self.get("/")
-        for words in ("Stops", "Later today", "Not known", "share the brew door: one opening"):
+        for words in ("Next round 18:00", "Stops", "Later today", "Not known"):
             self.shows(page, words)
+        self.clock.moment = datetime(2026, 11, 25, 5, 20, tzinfo=UTC)
+        self.shows(self.get("/"), "share the brew door: one opening")
         self.shows(self.get(f"/machines/{fresh}"), "Nobody knows when it was last done")
 
 

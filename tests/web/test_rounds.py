@@ -8,7 +8,7 @@ from datetime import timedelta
 
 from lamplight.actions.sites import save_keeper
 from lamplight.sight.actor import Actor
-from lamplight.sight.weeks import plan_slots
+from lamplight.sight.agenda import site_slots
 from lamplight.store.models import Entry, RoundEventRow
 from lamplight.store.rounds import open_round, ways, week_slots
 from lamplight.store.sites import the_site
@@ -128,13 +128,13 @@ class Hours(WebTest):
 
     def test_who_stands_in(self):
         """A keeper's hours are the stand-in's while they are away, nobody's where nobody does; undone in the log."""
-        hall = self.used_machine(name="Hall", done={"brew-tablet": 4, "outlets": 3})
+        self.used_machine(name="Hall", done={"brew-tablet": 4, "outlets": 3})
         ada, ben = (save_keeper(name, name[:2], Actor(NOW)) for name in ("Ada", "Ben"))
         self.post("/hours", {"days": list("01234"), "from": "07:00", "to": "07:45", "keeper": str(ada)})
         today = self.calendar.today(NOW)
 
         def planned():
-            slots = plan_slots(the_site(), [self.view(hall)], NOW)
+            slots = site_slots(the_site(), NOW)
             return {slot.start.date(): slot.keeper for slot in slots}
 
         form = {"away_keeper": str(ada), "away_first": str(today + timedelta(days=1)),

@@ -27,11 +27,13 @@ class GuestStanding:
         usable: the answer.
         why: in a sentence, or empty.
         until: until about when it is being cleaned, or None.
+        seen_to: when somebody comes to it, where something holds drinks back and nobody works on it; or None.
     """
 
     usable: Usable
     why: str = ""
     until: datetime | None = None
+    seen_to: datetime | None = None
 
 
 @dataclass(frozen=True)
@@ -42,13 +44,16 @@ class AtWork:
     until: datetime | None
 
 
-def standing_for_guests(at_work: AtWork | None, wait: DrinksWait | None, retired: bool = False) -> GuestStanding:
+def standing_for_guests(
+    at_work: AtWork | None, wait: DrinksWait | None, retired: bool = False, seen_to: datetime | None = None
+) -> GuestStanding:
     """Whether a machine may be used.
 
     Args:
         at_work: the job that is open on it, or None.
         wait: what holds drinks back, or None.
         retired: whether it was taken out of service.
+        seen_to: when somebody comes to it, or None.
     """
     if retired:
         return GuestStanding(Usable.NO, "It is out of service.")
@@ -56,7 +61,8 @@ def standing_for_guests(at_work: AtWork | None, wait: DrinksWait | None, retired
         return GuestStanding(Usable.CLEANING, at_work.words, at_work.until)
     if wait is None:
         return GuestStanding(Usable.YES)
-    return GuestStanding(Usable.NO if wait.drinks is Drinks.NONE else Usable.NO_MILK, wait.words)
+    usable = Usable.NO if wait.drinks is Drinks.NONE else Usable.NO_MILK
+    return GuestStanding(usable, wait.words, seen_to=seen_to)
 
 
 @dataclass(frozen=True)

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 
 from lamplight.core.care.item import Due
 from lamplight.core.lamps.panel import Panel, Pattern
@@ -21,10 +21,12 @@ class Coming:
     Attributes:
         due: where the item stands.
         day: when it is likely wanted; None for what is wanted now.
+        planned: when it is done, where that is planned; or None.
     """
 
     due: Due
     day: date | None
+    planned: datetime | None = None
 
 
 @dataclass(frozen=True)
@@ -35,17 +37,21 @@ class LampAhead:
     due: Due
 
 
-def coming(dues: Sequence[Due], until: date) -> tuple[Coming, ...]:
-    """What is wanted now, then what is likely wanted by a day, in the order in which it comes.
+def coming(dues: Sequence[Due], until: date, planned: Mapping[str, datetime] | None = None) -> tuple[Coming, ...]:
+    """What is wanted now, then what is planned or likely wanted by a day, in the order in which it comes.
 
     Args:
         dues: of one machine, the most urgent first.
         until: the last day.
+        planned: when the time begins in which each is done, on the wall clock, by key; of those that have one.
     """
+    planned = planned or {}
     shown = [due for due in dues if not due.covered_by]
-    now = [Coming(due, None) for due in shown if due.pressing]
-    dated = [(due.likely, due) for due in shown if not due.pressing and due.likely and due.likely <= until]
-    return (*now, *(Coming(due, day) for day, due in sorted(dated, key=lambda pair: pair[0])))
+    at = {due.item.key: planned.get(due.item.key) for due in shown}
+    now = [Coming(due, None, at[due.item.key]) for due in shown if due.pressing]
+    days = [(when.date() if (when := at[due.item.key]) else due.likely, due) for due in shown if not due.pressing]
+    dated = [(day, due) for day, due in days if day and day <= until]
+    return (*now, *(Coming(due, day, at[due.item.key]) for day, due in sorted(dated, key=lambda pair: pair[0])))
 
 
 def lamps_ahead(panel: Panel, dues: Sequence[Due]) -> tuple[LampAhead, ...]:

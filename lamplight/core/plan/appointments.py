@@ -10,13 +10,16 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 
+# In place of a machine: the daily work of a slot, wherever it is done. It comes first.
+EVERYWHERE = 0
+
 
 @dataclass(frozen=True)
 class Appointment:
     """One visit: what is done at a machine in a slot.
 
     Attributes:
-        machine, items: where and what, the keys in order.
+        machine, items: where and what, the keys in order; of the daily work `EVERYWHERE`, and the machines' numbers.
         slot: when its slot begins; aware.
         keeper: in whose hours; None for anybody's.
         begin: after the visits before it in the same slot; aware.
@@ -42,7 +45,7 @@ class Appointment:
 
 def appointments(
     turns: Iterable[tuple[int, str, datetime, int | None]],
-    minutes_of: Callable[[int, Sequence[str]], int],
+    minutes_of: Callable[[int, Sequence[str], datetime], int],
     known: Sequence[Appointment],
     number: int,
 ) -> tuple[Appointment, ...]:
@@ -50,7 +53,7 @@ def appointments(
 
     Args:
         turns: machine, item, beginning of the slot and keeper of each turn.
-        minutes_of: how long some items take at a machine, in minutes.
+        minutes_of: how long some items take at a machine in a slot, in minutes.
         known: those of the announcement before.
         number: of this announcement, above that of each before.
     """
@@ -62,7 +65,7 @@ def appointments(
     for (start, keeper, machine), items in sorted(
         visits.items(), key=lambda one: (one[0][0], one[0][1] or 0, one[0][2])
     ):
-        begin, minutes = ends.get((start, keeper), start), minutes_of(machine, items)
+        begin, minutes = ends.get((start, keeper), start), minutes_of(machine, items, start)
         ends[start, keeper] = begin + timedelta(minutes=minutes)
         fresh.append(Appointment(machine, tuple(sorted(items)), start, keeper, begin, minutes))
     days: dict[tuple[int, date], list[Appointment]] = {}

@@ -188,7 +188,7 @@ def _way(days: _Days, task: Task, known: Sequence[int]) -> None:
     while open_:
         before = open_.pop(0)
         term = problem.term(task, before)
-        for slot in _next_slots(term, before, pins, problem) if term is not None else ():
+        for slot in _next_slots(task, term, before, pins, problem) if term is not None else ():
             arc = cp.new_bool_var("")
             cp.add_hint(arc, (before, slot) in hinted)
             reached.setdefault(slot, []).append(arc)
@@ -218,7 +218,7 @@ def _way(days: _Days, task: Task, known: Sequence[int]) -> None:
         days.weights.append(round(SCALE * problem.costs.move) * (1 - stays if stays is not None else 1))
 
 
-def _next_slots(term: Term, before: int | None, pins: frozenset[int], problem: PlanProblem) -> list[int]:
+def _next_slots(task: Task, term: Term, before: int | None, pins: frozenset[int], problem: PlanProblem) -> list[int]:
     """The slots in which the next turn may lie: from when it is worth it, and not long past its best date.
 
     A pinned slot lies where the keeper put it, and nothing leads past it.
@@ -226,7 +226,8 @@ def _next_slots(term: Term, before: int | None, pins: frozenset[int], problem: P
     first = 0 if before is None else before + 1
     last_day = max(term.best_before, term.latest or term.best_before, problem.today) + timedelta(days=LATE_DAYS)
     stop = min((pin for pin in pins if pin >= first), default=len(problem.slots) - 1)
-    found = [slot for slot in range(first, stop + 1) if term.earliest <= problem.day(slot) <= last_day]
+    days = [slot for slot in range(first, stop + 1) if term.earliest <= problem.day(slot) <= last_day]
+    found = [slot for slot in days if slot in pins or problem.fits(task, slot)]
     return found if stop in found or stop not in pins else [*found, stop]
 
 

@@ -92,7 +92,7 @@ class _Filling:
         options = []
         for slot in range(first, len(problem.slots)):
             day = problem.day(slot)
-            if day < term.earliest or day > last_day:
+            if day < term.earliest or day > last_day or not problem.fits(task, slot):
                 continue
             minutes, weight = self.added(task, slot)
             if self.minutes[slot] + minutes <= problem.room(slot):
@@ -107,7 +107,7 @@ class _Filling:
         """The first slot with room from the day on from which it is worth it, since none fits its term."""
         for slot in range(first, len(self.problem.slots)):
             fits = self.minutes[slot] + self.added(task, slot)[0] <= self.problem.room(slot)
-            if fits and self.problem.day(slot) >= term.earliest:
+            if fits and self.problem.day(slot) >= term.earliest and self.problem.fits(task, slot):
                 return self._take(task, slot)
         return None
 

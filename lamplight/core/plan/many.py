@@ -118,7 +118,7 @@ def plan_in_parts(problem: PlanProblem, places: Mapping[int, str], most: int = M
     parts = [part for part in parts_of(problem, places) if part.machines and part.slots]
     each = -(-most // len(parts)) if parts else 0
     planned = tuple(one for part in parts for one in _planned(problem, part, each))
-    return replace(_with_what_is_left(problem, _together(problem, planned)), exact=True)
+    return replace(with_what_is_left(problem, _together(problem, planned)), exact=True)
 
 
 def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
@@ -162,7 +162,7 @@ def _together(problem: PlanProblem, planned: tuple[Planned, ...]) -> Plan:
     return Plan(ordered, gives_way(ordered, problem), plan_cost(ordered, problem))
 
 
-def _with_what_is_left(problem: PlanProblem, plan: Plan) -> Plan:
+def with_what_is_left(problem: PlanProblem, plan: Plan) -> Plan:
     """What found no room in its part, and what was chosen for another's hours, wherever there is room."""
     done = {one.key for one in plan.planned}
     elsewhere = {

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
+from functools import cached_property, partial
 
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.plan.terms import Term
@@ -55,6 +56,7 @@ class Task:
         uses: whether it uses something up.
         now: its term as it stands.
         lamp: whether the machine itself asks for it.
+        span: minutes from its first touch until its machine is free again; 0 where that is its own minutes.
         after: its term if it were done in a slot; None where it is not due again within reach.
     """
 
@@ -68,6 +70,7 @@ class Task:
     now: Term
     after: Callable[[int], Term | None] = field(default=lambda _slot: None, compare=False)
     lamp: bool = False
+    span: int = 0
 
     @property
     def key(self) -> TaskKey:
@@ -89,6 +92,7 @@ class PlanProblem:
         announced: slots that were announced before for a task.
         rooms: minutes that each slot has, where that is not all of it.
         shared: slots in which something else is done anyway.
+        settled: what is pinned by no keeper: the machine asks for it, or it was put off until then.
     """
 
     today: date
@@ -100,10 +104,20 @@ class PlanProblem:
     announced: Mapping[TaskKey, frozenset[int]] = field(default_factory=dict)
     rooms: tuple[float, ...] | None = None
     shared: frozenset[int] = frozenset()
+    settled: frozenset[TaskKey] = frozenset()
 
     def room(self, slot: int) -> float:
         """Minutes that a slot has."""
         return self.rooms[slot] if self.rooms is not None else float(self.slots[slot].minutes)
+
+    @cached_property
+    def longest(self) -> int:
+        """Minutes of its longest slot; 0 without any."""
+        return max((slot.minutes for slot in self.slots), default=0)
+
+    def fits(self, task: Task, slot: int) -> bool:
+        """Whether a slot is long enough for a task from beginning to end; where none is, the longest ones are."""
+        return self.slots[slot].minutes >= min(task.span, self.longest)
 
     def day(self, slot: int) -> date:
         """The date of a slot on the wall clock that it was made with."""
@@ -242,11 +256,28 @@ def gives_way(planned: Sequence[Planned], problem: PlanProblem) -> tuple[str, ..
                 f"{one.task.title} [{one.task.machine}] should be done by {day_words(limit, problem.today)}; the first "
                 f"time with room is {day_words(day, problem.today)}."
             )
+    said += [
+        f"{task.title} [{task.machine}] takes {task.span} min from beginning to end; no time for the machines is that "
+        "long."
+        for task in {one.key: one.task for one in planned}.values()
+        if task.span > problem.longest
+    ]
     for task, _, term in left_over(planned, problem):
-        if term.latest is not None and problem.slots and term.latest <= problem.day(len(problem.slots) - 1):
+        if problem.slots and not any(map(partial(_has_room, problem, task), range(len(problem.slots)))):
+            said.append(
+                f"{task.title} [{task.machine}] takes {task.minutes} min of yours; no time for the machines has "
+                "so much left. Longer hours would do."
+            )
+        elif term.latest is not None and problem.slots and term.latest <= problem.day(len(problem.slots) - 1):
             by = day_words(term.latest, problem.today)
             said.append(f"{task.title} [{task.machine}] should be done by {by}; no time with room is left for it.")
     return tuple(said)
+
+
+def _has_room(problem: PlanProblem, task: Task, slot: int) -> bool:
+    """Whether a slot would hold a task if nothing else were planned in it."""
+    least = task.minutes + problem.costs.visit + (problem.costs.opening if task.opening else 0.0)
+    return least <= problem.room(slot) and problem.fits(task, slot)
 
 
 def first_day(problem: PlanProblem) -> date:
@@ -283,6 +314,8 @@ def plan_faults(plan: Plan, problem: PlanProblem) -> list[str]:
                 break
             day = problem.day(one.slot)
             pinned = one.pinned(problem)
+            if not pinned and not problem.fits(task, one.slot):
+                found.append(f"{name} lies in a slot that is too short for it")
             if day < term.earliest and not pinned:
                 found.append(f"{name} comes before it is worth it")
             past = term.latest is not None and day > max(term.latest, first_day(problem))

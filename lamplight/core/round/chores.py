@@ -65,6 +65,7 @@ class Asked:
         now, until: from when to when.
         next_slot: when somebody comes the next time.
         skipped: machine and item of what is not done this time.
+        slot: when the time begins whose work is done: what is planned for a later one waits; None where nobody has one.
     """
 
     calendar: SiteCalendar
@@ -72,6 +73,7 @@ class Asked:
     until: datetime
     next_slot: datetime
     skipped: Collection[str] = ()
+    slot: datetime | None = None
 
 
 @dataclass(frozen=True)
@@ -101,6 +103,8 @@ class AtMachine:
         stopped: whether its panel stops drinks.
         put_off: until when an item was put off, by key.
         at_closing: keys of the items that the end of the day does in one run.
+        planned: when the slot begins in which an item is done, by key; of what no plan of days holds nothing.
+        elsewhere: keys of what somebody else does before.
     """
 
     machine: int
@@ -115,6 +119,13 @@ class AtMachine:
     stopped: bool = False
     put_off: Mapping[str, datetime] = field(default_factory=dict)
     at_closing: Collection[str] = ()
+    planned: Mapping[str, datetime] = field(default_factory=dict)
+    elsewhere: Collection[str] = ()
+
+    def later(self, due: Due, asked: Asked) -> datetime | None:
+        """The later time for which an item is planned, or None; what the machine asks for waits for none."""
+        start = self.planned.get(due.item.key)
+        return start if start and asked.slot and start > asked.slot and not due.prompted else None
 
     def item(self, key: str) -> CareItem | None:
         """The item of that key, or None."""
@@ -157,7 +168,8 @@ def chores_at(at: AtMachine, asked: Asked) -> MachineChores:
 
 def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
     """How much each item matters that belongs into the round."""
-    near = [due for due in at.dues if due.status >= Status.SOON and not due.covered_by]
+    own = [due for due in at.dues if not due.covered_by and due.item.key not in at.elsewhere]
+    near = [due for due in own if due.status >= Status.SOON or (asked.slot and due.item.key in at.planned)]
     then = at.then() if near else {}
     if not then:
         return {}
@@ -165,9 +177,13 @@ def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
     for due in near:
         later = then.get(due.item.key)
         passes = later is not None and later.status is Status.OVERDUE
+        planned = asked.slot is not None and due.item.key in at.planned
         if due.to_do:
             health = due.item.hygiene or (due.prompted and at.stopped)
             ranks[due.item.key] = Rank.HEALTH if health else Rank.LIMIT if passes else Rank.DUE
+        elif planned:
+            if not at.later(due, asked) and not due.instead:
+                ranks[due.item.key] = Rank.LIMIT if passes else Rank.DUE
         elif due.item.role is ItemRole.DRAWER:
             if _drawer_along(due, later, near, asked):
                 ranks[due.item.key] = Rank.LIMIT
@@ -175,7 +191,8 @@ def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
             ranks[due.item.key] = Rank.LIMIT
     for visit in at.visits:
         for due in visit.dues:
-            if due.item.key not in ranks and not due.instead and not _comes_later(due, asked.until):
+            alone = due.item.key not in at.planned and due.item.key not in at.elsewhere
+            if alone and due.item.key not in ranks and not due.instead and not _comes_later(due, asked.until):
                 ranks[due.item.key] = Rank.ALONG
     return ranks
 
@@ -216,9 +233,15 @@ def why_not(at: AtMachine, due: Due, asked: Asked) -> str | None:
     if f"{at.machine}:{due.item.key}" in asked.skipped:
         return "Skipped this time."
     if until is not None and until > asked.now:
-        zone = asked.calendar.tz
-        return f"Put off until {clock_words(until.astimezone(zone), asked.calendar.today(asked.now))}."
-    return due.blocked or None
+        return f"Put off until {_clock(until, asked)}."
+    if due.blocked:
+        return due.blocked
+    later = at.later(due, asked)
+    return f"Planned {_clock(later, asked)}." if later else None
+
+
+def _clock(moment: datetime, asked: Asked) -> str:
+    return clock_words(moment.astimezone(asked.calendar.tz), asked.calendar.today(asked.now))
 
 
 def _chore(at: AtMachine, due: Due, share: Share, asked: Asked) -> tuple[Chore, Packing]:

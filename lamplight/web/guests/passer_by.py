@@ -22,6 +22,7 @@ from lamplight.drawing.lamp_panel import lamp_panel
 from lamplight.sight.guests import cared_for, elsewhere, may_tell, standing_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_view, machine_views
+from lamplight.sight.plan import agenda_of
 from lamplight.store.guests import StickerRow, stickers
 from lamplight.store.sightings import lamps_from_data
 from lamplight.store.sites import SiteRow, site_of
@@ -118,7 +119,7 @@ def _show(token: str, given: Mapping[str, str], code: int = 200, error: str = ""
     moment, panel = now(), view.whole_kind.panel
     signals, told = _touched(view, given), may_tell(view)
     found = meanings(panel, signals)
-    verdict = standing_of(view, moment, found)
+    verdict = standing_of(view, moment, found, agenda_of(here, moment))
     tasks = [_task(one, told) for one in guest_tasks(found, not signals.dark)]
     stuck = verdict.usable is not Usable.YES or any(one.task.task is GuestAct.ELSEWHERE for one in tasks)
     other = elsewhere(here, view, machine_views(here, moment), moment) if stuck else None

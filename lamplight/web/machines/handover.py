@@ -10,6 +10,7 @@ from lamplight.core.machine.differences import Difference
 from lamplight.core.machine.kind import AccessFact
 from lamplight.core.machine.stand_in import AHEAD, Coming, LampAhead, coming, lamps_ahead
 from lamplight.core.machine.told import ACCESS
+from lamplight.sight.agenda import Agenda
 from lamplight.sight.machine_view import MachineView
 from lamplight.web.machines.settings import others_here
 
@@ -26,17 +27,20 @@ class Handover:
     until: date
 
 
-def handover(view: MachineView, today: date) -> Handover:
+def handover(view: MachineView, today: date, agenda: Agenda) -> Handover:
     """Build the page.
 
     Args:
         today: the first of the days.
+        agenda: of its site.
     """
     panel, dues = view.whole_kind.panel, view.status.dues
+    local = view.status.context.calendar.local
+    planned = {key: local(slot.start) for key, slot in agenda.planned(view).items()}
     return Handover(
         view=view,
         differences=tuple(_in_words(one, title) for one, title in others_here(view)),
-        coming=coming(dues, today + AHEAD),
+        coming=coming(dues, today + AHEAD, planned),
         lamps=tuple((_shows(panel, lamp.pattern), lamp) for lamp in lamps_ahead(panel, dues)),
         words=view.whole_kind.access,
         until=today + AHEAD,

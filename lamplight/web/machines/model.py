@@ -14,10 +14,12 @@ from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import COUNTED
 from lamplight.core.lamps.progress_bars import BarInterval, counted_by
 from lamplight.core.site.calendar import WEEKDAYS, SiteCalendar
+from lamplight.core.site.slots import Slot
 from lamplight.core.usage.passage import NEVER
 from lamplight.core.words import amount, clock_words, day_words, grouped
 from lamplight.drawing.cutaway import Label, Scene, cutaway, silhouette
 from lamplight.drawing.ruler import double_ruler, lamp_marks, marks_of, scale
+from lamplight.sight.agenda import Agenda
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.store.sites import MachineRow as MachineFacts
@@ -75,6 +77,7 @@ class SinceModel:
         used, limit, share: of its deciding trigger where that counts something; share from 0 to 1.
         reason: the deciding one.
         when: the likely date, with its spread.
+        planned: when it is done, where that is planned; or empty.
         asks: whether the machine asks for it, or None where it never does.
         last: when it was last done, or what it is counted from instead.
     """
@@ -87,6 +90,7 @@ class SinceModel:
     reason: str
     others: tuple[str, ...]
     when: str
+    planned: str
     asks: bool | None
     last: str
 
@@ -111,6 +115,7 @@ class MachineModel:
     headline: str
     of_lamp: bool
     detail: str
+    planned: str
     first: Due | None
     pressing: list[Due]
     since: list[SinceModel]
@@ -131,8 +136,11 @@ class MachineModel:
     together: tuple[str, ...]
 
 
-def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, weeks: int = 4) -> MachineModel:
+def machine_model(
+    view: MachineView, calendar: SiteCalendar, moment: datetime, weeks: int, agenda: Agenda
+) -> MachineModel:
     """Build the page."""
+    planned = agenda.planned(view)
     seen = view.status
     today = calendar.today(moment)
     along = scale(seen.usage, seen.context.calendar, today, 7 * weeks, RULER_WIDTH)
@@ -144,10 +152,11 @@ def machine_model(view: MachineView, calendar: SiteCalendar, moment: datetime, w
         drawing=cutaway(view.whole_kind, _scene(view), cls="cutaway large"),
         headline=said.headline,
         detail=said.detail,
+        planned=agenda.planned_words(view, first) if first else "",
         of_lamp=said.of_lamp,
         first=first,
         pressing=[due for due in seen.dues if due.pressing],
-        since=[_since(due, view) for due in seen.dues],
+        since=[_since(due, view, planned.get(due.item.key)) for due in seen.dues],
         ruler=double_ruler(marks, along, RULER_WIDTH),
         weeks=weeks,
         usage_words=_usage_words(view),
@@ -206,7 +215,7 @@ def _when_short(due: Due, today: date) -> str:
     return day_words(due.likely, today) if due.likely else "clear"
 
 
-def _since(due: Due, view: MachineView) -> SinceModel:
+def _since(due: Due, view: MachineView, planned: Slot | None) -> SinceModel:
     state = due.first
     unit = state.unit if state else ""
     used, limit = (state.counted if state else None) or (None, None)
@@ -220,6 +229,7 @@ def _since(due: Due, view: MachineView) -> SinceModel:
         due.reasons[0],
         (*([f"{due.blocked}."] if due.blocked else []), *due.reasons[1:]),
         _when(due, view),
+        clock_words(view.status.context.calendar.local(planned.start), view.status.context.today) if planned else "",
         due.item.key in view.status.context.prompts if prompts else None,
         _last_words(due, view.status.context.calendar),
     )

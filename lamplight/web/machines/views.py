@@ -26,6 +26,7 @@ from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.sight.kinds import kind_of, kinds
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_view, machine_views
+from lamplight.sight.plan import agenda_of
 from lamplight.sight.readings import COUNTER_WORDS
 from lamplight.store.logbook import entries
 from lamplight.store.waters import MAINS, Setup
@@ -64,7 +65,7 @@ def _existing(machine_id: int) -> MachineView:
 def _show(view: MachineView, code: int = 200, errors: Mapping[str, str] | None = None, form=None):  # noqa: ANN001, ANN202
     wanted = request.args.get("weeks", "")
     weeks = int(wanted) if wanted in map(str, RULER_WEEKS) else 4
-    model = machine_model(view, site().calendar_of(view.row.id), now(), weeks)
+    model = machine_model(view, site().calendar_of(view.row.id), now(), weeks, agenda_of(site(), now()))
     return render(
         "machines/machine.html", "worktop", code, model=model, view=view,
         history=entries(view.row.id, limit=6), errors=forms.beside(errors or {}, fields_of_machine(view), REST),
@@ -196,10 +197,9 @@ def edit(machine_id: int):  # noqa: ANN201
 def handover_page(machine_id: int):  # noqa: ANN201
     view = _existing(machine_id)
     drawing = cutaway(view.kind, Scene(missing=view.status.book.absent_parts), cls="cutaway card-drawing")
-    return render(
-        "machines/handover.html", "worktop", page=handover(view, site().calendar.today(now())), drawing=drawing,
-        codes=request.args.get("codes") == "1",
-    )  # fmt: skip
+    page = handover(view, site().calendar.today(now()), agenda_of(site(), now()))
+    codes = request.args.get("codes") == "1"
+    return render("machines/handover.html", "worktop", page=page, drawing=drawing, codes=codes)
 
 
 @blueprint.get("/<int:machine_id>/settings")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
+from math import ceil
 
 from flask import url_for
 from markupsafe import Markup
@@ -17,7 +18,7 @@ from lamplight.core.words import day_words, listed, plural, span_words
 from lamplight.drawing.weeks import DayHung, Tag, week_line
 from lamplight.sight.plan import PlanView
 from lamplight.sight.shelves import Shelf
-from lamplight.sight.weeks import WEEKS
+from lamplight.sight.weeks import WEEKS, daily_rounds
 
 # By machine and item, by the number of the time from now, which shelf has too little.
 Empty = Mapping[tuple[int, str], Mapping[int, Shelf]]
@@ -129,7 +130,7 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
     return PlanModel(
         view,
         _headline(visits, view),
-        f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}, ways and openings counted.",
+        _said(minutes, view),
         tuple(_weeks(view, visits, closed, chosen, choices)),
         tuple(one for one in visits if looked.day in (None, one.slot.start.date())),
         chosen,
@@ -138,6 +139,22 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
         moved or (view.known.moved if view.known and view.fresh else ()),
         tuple(view.named(sentence) for sentence in view.plan.broken),
     )
+
+
+def _said(minutes: float, view: PlanView) -> str:
+    daily = sum(one.minutes for one in daily_rounds(view.daily).values())
+    beside = f", and {span_words(daily)} of daily work" if daily else ""
+    return f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}{beside}, ways and openings counted."
+
+
+def daily_lines(view: PlanView, days: int = 7) -> list[tuple[Slot, str]]:
+    """The daily work of the next days, slot by slot, in words."""
+    found = []
+    for number, daily in daily_rounds(view.daily).items():
+        slot = view.problem.slots[number]
+        if slot.start.date() < view.today + timedelta(days=days):
+            found.append((slot, f"{ceil(daily.minutes)} min at {plural(len(daily.machines), 'machine')}"))
+    return found
 
 
 def _headline(visits: Sequence[VisitLine], view: PlanView) -> str:

@@ -10,10 +10,12 @@ from markupsafe import Markup
 
 from lamplight.core.guest.usable import Usable
 from lamplight.drawing.cutaway import Scene, cutaway
+from lamplight.sight.agenda import Agenda
 from lamplight.sight.feeds import SCREEN, feed_of
 from lamplight.sight.guests import standing_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_views
+from lamplight.sight.plan import agenda_of
 from lamplight.store.sites import sites
 from lamplight.web.clock import now
 from lamplight.web.here import go_to
@@ -34,6 +36,7 @@ class Shown:
         state: ``fine``, ``part`` where it does not make everything, or ``stop``.
         words: what is to be known, for whoever wants a coffee.
         until: when it is likely usable again, or None.
+        seen_to: when somebody comes to it, or None.
     """
 
     name: str
@@ -41,16 +44,17 @@ class Shown:
     state: str
     words: str
     until: datetime | None
+    seen_to: datetime | None
     drawing: Markup
 
 
-def shown(view: MachineView, moment: datetime, drawn: bool) -> Shown:
+def shown(view: MachineView, moment: datetime, agenda: Agenda, drawn: bool) -> Shown:
     """What a machine is to somebody who wants a coffee."""
-    found = standing_of(view, moment)
+    found = standing_of(view, moment, (), agenda)
     state = ("fine", "part", "stop", "stop")[found.usable]
     words = {Usable.YES: "Ready", Usable.CLEANING: "Being cleaned"}.get(found.usable, found.why.rstrip("."))
     drawing = cutaway(view.kind, Scene(lamps=lit_lamps(view)), height=DRAWN_PX) if drawn else Markup("")
-    return Shown(view.row.name, view.row.place, state, words, found.until, drawing)
+    return Shown(view.row.name, view.row.place, state, words, found.until, found.seen_to, drawing)
 
 
 @blueprint.get("/screen/<token>")
@@ -62,5 +66,6 @@ def page(token: str):  # noqa: ANN201
     moment = now()
     known = machine_views(here, moment)
     views = sorted(known[:MOST_ON_SCREEN], key=lambda view: view.row.name.lower())
-    machines = [shown(view, moment, len(views) <= MOST_DRAWN) for view in views]
+    agenda = agenda_of(here, moment)
+    machines = [shown(view, moment, agenda, len(views) <= MOST_DRAWN) for view in views]
     return render_template("plan/screen.html", machines=machines, here=here, more=len(known) - len(views))

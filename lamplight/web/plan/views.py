@@ -25,7 +25,7 @@ from lamplight.web.clock import now
 from lamplight.web.here import actor, everybody, keeper, site
 from lamplight.web.paging import paged
 from lamplight.web.plan.absences import away_lines
-from lamplight.web.plan.model import Looked, VisitLine, plan_model
+from lamplight.web.plan.model import Looked, VisitLine, daily_lines, plan_model
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other, wants_fragment
 
@@ -56,7 +56,7 @@ def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: 
     away = away_lines(site(), model.visits, names, {view.row.id: view.row.name for view in views}, seen.today)
     return render(
         "plan/page.html", "worktop", code, model=model, error=error, part=part, looked=looked, whose=whose, risk=risk,
-        worth=worth, risks=RISKS, shares=SHARES, away=away, today=site().calendar.today(now()),
+        worth=worth, risks=RISKS, shares=SHARES, away=away, daily=daily_lines(seen), today=site().calendar.today(now()),
         lacking=lacking_soon(site(), views, now(), SOON_DAYS, found),
     )  # fmt: skip
 

@@ -176,9 +176,26 @@ def clock(view: RoundView, moment: datetime) -> str:
 
 def _headline(view: RoundView, lines: tuple[StopLine, ...]) -> str:
     if not lines:
-        return "Nothing to do now."
+        return f"Nothing to do {_begins(view)}." if view.ahead else "Nothing to do now."
     own_s = view.plan.hands_s + view.plan.walk_s
-    return f"{sum_words(view.stops, own_s)} Done by {clock(view, view.at(view.plan.finish_s))}."
+    words = sum_words(view.stops, own_s)
+    if view.ahead:
+        return f"Next round {_begins(view)}: {words[:1].lower()}{words[1:]}"
+    return f"{words} Done by {clock(view, view.at(view.plan.finish_s))}."
+
+
+def _begins(view: RoundView) -> str:
+    """When a round begins that lies ahead: ``18:00``, ``tomorrow, 05:40``."""
+    return moment_words(view, view.now)
+
+
+def moment_words(view: RoundView, moment: datetime) -> str:
+    """A moment as it is said on the day on which the page is looked at."""
+    calendar = view.calendar
+    local = moment.astimezone(calendar.tz)
+    today = calendar.today(view.looked_at)
+    day = "" if local.date() == today else f"{day_words(local.date(), today)}, "
+    return f"{day}{local:%H:%M}"
 
 
 def _said(view: RoundView) -> tuple[str, ...]:
@@ -373,10 +390,4 @@ def _circuit(job: RoundJob) -> Circuit:
 
 def next_slot_words(view: RoundView) -> str:
     """When somebody comes the next time, in words; empty where nobody does."""
-    if view.next_slot is None:
-        return ""
-    calendar = view.calendar
-    local = view.next_slot.astimezone(calendar.tz)
-    today = calendar.today(view.now)
-    day = "" if local.date() == today else f"{day_words(local.date(), today)}, "
-    return f"{day}{local:%H:%M}"
+    return moment_words(view, view.next_slot) if view.next_slot is not None else ""

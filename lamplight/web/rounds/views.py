@@ -9,7 +9,8 @@ from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.core.errors import InvalidInput
 from lamplight.sight.closing import left_to_close
 from lamplight.sight.machine_views import machine_views
-from lamplight.sight.rounds import RoundView, round_view, time_for_it
+from lamplight.sight.round_times import time_for_it
+from lamplight.sight.rounds import RoundView, round_view
 from lamplight.store.rounds import RoundEvent, RoundRow, open_round
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now

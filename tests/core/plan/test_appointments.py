@@ -12,7 +12,7 @@ from tests.core.makers import MONDAY
 MORNING, EVENING = MONDAY, MONDAY + timedelta(hours=12)
 
 
-def ten(_machine, items):
+def ten(_machine, items, _slot):
     """Ten minutes for each job."""
     return 10 * len(items)
 

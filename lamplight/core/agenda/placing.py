@@ -1,0 +1,85 @@
+"""In which slot an item is done: as it was planned, unless something has happened since that decides otherwise.
+
+A plan is made now and then; what happens meanwhile counts at once. What the machine asks for, what was missed, and what
+is due without a time comes in the first slot; what was put off, in that to which it was put off.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from lamplight.core.site.slots import Slot
+
+
+@dataclass(frozen=True, order=True)
+class Turn:
+    """A time at which an item was planned: when its slot begins, and whose it is; 0 for anybody's."""
+
+    start: datetime
+    keeper: int = 0
+
+
+@dataclass(frozen=True)
+class Standing:
+    """How an item stands, as far as it decides when it is done.
+
+    Attributes:
+        due: whether it is due.
+        at_once: whether it is under way, or the machine itself asks for it.
+        put_off: until when it was put off, or None.
+        planned: its turns as they were planned, in order, those that are over as well.
+        done_since: whether it was done since they were planned.
+        span_min: minutes from its first touch until its machine is free again, 0 or more.
+    """
+
+    due: bool = False
+    at_once: bool = False
+    put_off: datetime | None = None
+    planned: tuple[Turn, ...] = ()
+    done_since: bool = False
+    span_min: float = 0.0
+
+
+def turns_ahead(standing: Standing, slots: Sequence[Slot]) -> tuple[int, ...]:
+    """The numbers of the slots in which an item is done; none where it is not, or where nobody has a time.
+
+    Args:
+        slots: those that are not over, in order.
+    """
+    if not slots:
+        return ()
+    left = standing.planned[1:] if standing.done_since else standing.planned
+    missed = bool(left) and left[0].start < slots[0].start
+    later = [number for turn in left if (number := _number(turn, slots)) is not None]
+    first = settled_slot(standing, slots)
+    if first is None and standing.due and (missed or not left):
+        first = first_that_fits(standing.span_min, slots)
+    if first is None:
+        return tuple(later)
+    # The turn that it takes the place of falls away: the one that comes next.
+    rest = later if missed else later[1:]
+    return (first, *(number for number in rest if number > first))
+
+
+def settled_slot(standing: Standing, slots: Sequence[Slot]) -> int | None:
+    """The slot that no plan chooses: to which it was put off, or the first one where the machine asks; else None."""
+    if not slots:
+        return None
+    if standing.put_off is not None and standing.put_off > slots[0].start:
+        return next((n for n, slot in enumerate(slots) if slot.start >= standing.put_off), len(slots) - 1)
+    return first_that_fits(standing.span_min, slots) if standing.at_once else None
+
+
+def _number(turn: Turn, slots: Sequence[Slot]) -> int | None:
+    """The slot of a turn: the same keeper's, else another that begins then."""
+    then = [n for n, slot in enumerate(slots) if slot.start == turn.start]
+    own = [n for n in then if (slots[n].keeper or 0) == turn.keeper]
+    return next(iter(own or then), None)
+
+
+def first_that_fits(span_min: float, slots: Sequence[Slot]) -> int:
+    """The first slot that is long enough for something; the first of the longest where none is."""
+    enough = min(span_min, max(slot.minutes for slot in slots))
+    return next(n for n, slot in enumerate(slots) if slot.minutes >= enough)

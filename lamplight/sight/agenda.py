@@ -1,0 +1,139 @@
+"""When each thing is done at a site: what was planned, and over it what has happened since."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from datetime import date, datetime, timedelta
+from functools import cached_property
+
+from lamplight.core.agenda.placing import Standing, Turn, settled_slot, turns_ahead
+from lamplight.core.assess import status_at
+from lamplight.core.care.first import late_words
+from lamplight.core.care.item import Due
+from lamplight.core.plan.problem import TaskKey
+from lamplight.core.site.slots import LEAST_MINUTES, Slot, slots_from
+from lamplight.core.words import clock_words, plural, written_in
+from lamplight.sight.cache import kept
+from lamplight.sight.machine_view import Looked, MachineView
+from lamplight.store.books import absences
+from lamplight.store.plans import Announced
+from lamplight.store.rounds import keepers_away, week_slots
+from lamplight.store.sites import SiteRow, machines
+
+WEEKS = 4
+# With less of it left a time for the machines is over.
+LEAST_TIME = timedelta(minutes=LEAST_MINUTES)
+
+
+@dataclass(frozen=True)
+class Agenda:
+    """When each thing is done.
+
+    Attributes:
+        slots: every time for the machines in the weeks ahead that is not over, whoever has it.
+        made_at: when it was planned; None where nobody planned yet.
+        turns: what was planned then, those that are over as well.
+    """
+
+    slots: tuple[Slot, ...]
+    made_at: datetime | None
+    turns: Mapping[TaskKey, tuple[Turn, ...]]
+
+    def ahead(self, view: MachineView, due: Due) -> tuple[int, ...]:
+        """The numbers of the slots in which an item is done: as it was planned, or as it stands now."""
+        return turns_ahead(self._standing(view, due), self.slots)
+
+    def planned_words(self, view: MachineView, due: Due) -> str:
+        """When an item is done, in a sentence: ``Planned Wed 2 Dec, 10:00, with 2 others.``; empty where it is not."""
+        planned = self.planned(view)
+        slot = planned.get(due.item.key)
+        if slot is None:
+            return ""
+        context = view.status.context
+        others = sum(other == slot for other in planned.values()) - 1
+        along = f" with {plural(others, 'other')}" if others else ""
+        if slot.start <= context.now:
+            return f"Planned for now{along}."
+        when = clock_words(slot.start.astimezone(context.calendar.tz), context.today)
+        return f"Planned {when}{',' if along else ''}{along}."
+
+    def seen_to_at(self, view: MachineView) -> datetime | None:
+        """When somebody comes to a machine that gives no drinks, or not all of them; None where nobody has a time."""
+        stops = [due for due in view.status.dues if due.to_do and (late_words(due) or due.prompted)]
+        planned = self.planned(view)
+        starts = [planned[due.item.key].start for due in stops if due.item.key in planned]
+        return min(starts, default=self.slots[0].start if self.slots else None)
+
+    def settled(self, view: MachineView, due: Due) -> int | None:
+        """The slot that no plan chooses: to which it was put off, or the first one where its machine asks for it."""
+        return settled_slot(self._standing(view, due), self.slots)
+
+    def planned(self, view: MachineView) -> dict[str, Slot]:
+        """The next slot of each item that has one."""
+        found = {}
+        for due in view.status.dues:
+            ahead = () if due.covered_by or due.instead else self.ahead(view, due)
+            if ahead:
+                found[due.item.key] = self.slots[ahead[0]]
+        return found
+
+    @cached_property
+    def _machines(self) -> frozenset[tuple[int, datetime]]:
+        return frozenset((machine, turn.start) for (machine, _), own in self.turns.items() for turn in own)
+
+    def comes_to(self, machine: int, start: datetime) -> bool:
+        """Whether anything was planned at a machine for the slot that begins then."""
+        return (machine, start) in self._machines
+
+    def _standing(self, view: MachineView, due: Due) -> Standing:
+        planned = self.turns.get((view.row.id, due.item.key), ())
+        done = due.last.at if due.last is not None else None
+        at_once = due.prompted or (view.run is not None and view.run.item == due.item.key)
+        return Standing(
+            due.to_do,
+            at_once,
+            view.deferrals.get(due.item.key),
+            planned,
+            bool(planned) and self.made_at is not None and done is not None and done > self.made_at,
+            view.span_minutes(due) if due.to_do else 0.0,
+        )
+
+
+def site_slots(site: SiteRow, now: datetime) -> tuple[Slot, ...]:
+    """Every time for the machines of which enough is left; none while all of them are away."""
+    away: dict[int | None, set[date]] = {}
+    for row in absences(site.id):
+        away.setdefault(row.machine_id, set()).update(row.span.dates())
+    rows = machines(site.id)
+    everywhere = [away.get(row.id, set()) for row in rows]
+    shut = away.get(None, set()) | (set.intersection(*everywhere) if everywhere else set())
+    ahead = slots_from(now, site.calendar.without(shut), week_slots(site.id), 7 * WEEKS, None, keepers_away(site.id))
+    return tuple(slot for slot in ahead if slot.end - max(now, slot.start) >= LEAST_TIME)
+
+
+def announced_agenda(known: Announced | None, slots: tuple[Slot, ...]) -> Agenda:
+    """The agenda by what was announced last."""
+    if known is None:
+        return Agenda(slots, None, {})
+    turns: dict[TaskKey, list[Turn]] = {}
+    for (machine, item, start), keeper in zip(known.visits, known.keepers, strict=True):
+        turns.setdefault((machine, item), []).append(Turn(start, keeper or 0))
+    return Agenda(slots, known.made_at, {key: tuple(sorted(own)) for key, own in turns.items()})
+
+
+def view_at(view: MachineView, at: datetime) -> MachineView:
+    """A machine as it will likely stand at a moment ahead, when nothing is done until then."""
+    if at <= view.status.context.now or view.status.work is None:
+        return view
+
+    def look() -> Looked:
+        seen = view.looked
+        work = seen.status.work
+        lacking = frozenset(due.item.key for due in seen.status.dues if due.blocked)
+        assert work is not None
+        rests_on = (work, at, lacking, written_in())
+        status = kept(("ahead", view.row.id), rests_on, lambda: status_at(work, at, lacking))
+        return Looked(seen.kind, status, seen.serving)
+
+    return replace(view, look=look, rests_on=(view.rests_on, at), standing=None)
