@@ -80,6 +80,9 @@ class ItemFile(Strict):
     short: str = Field(
         default="", max_length=30, description="what it is called in a row of several, where its title is long"
     )
+    look: Literal["", "pucks", "group", "hose", "outlet", "tank"] = Field(
+        default="", description="what is looked at where nobody knows when it was done last"
+    )
     settles: list[Key] = Field(default=[], description="items that count as done with it")
     replaces: list[Key] = Field(default=[], description="items left out on the day when it is due")
     hygiene: bool = Field(default=False, description="whether people can fall ill when it is late")

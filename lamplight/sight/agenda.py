@@ -9,6 +9,7 @@ from functools import cached_property
 
 from lamplight.core.agenda.placing import Standing, Turn, settled_slot, turns_ahead
 from lamplight.core.assess import status_at
+from lamplight.core.care.beginning import waits_for_nobody
 from lamplight.core.care.first import late_words
 from lamplight.core.care.item import Due
 from lamplight.core.plan.problem import TaskKey
@@ -31,18 +32,20 @@ class Agenda:
     """When each thing is done.
 
     Attributes:
+        now: the moment at which it is looked at.
         slots: every time for the machines in the weeks ahead that is not over, whoever has it.
         made_at: when it was planned; None where nobody planned yet.
         turns: what was planned then, those that are over as well.
     """
 
+    now: datetime
     slots: tuple[Slot, ...]
     made_at: datetime | None
     turns: Mapping[TaskKey, tuple[Turn, ...]]
 
     def ahead(self, view: MachineView, due: Due) -> tuple[int, ...]:
         """The numbers of the slots in which an item is done: as it was planned, or as it stands now."""
-        return turns_ahead(self._standing(view, due), self.slots)
+        return turns_ahead(self._standing(view, due), self.slots, self.now)
 
     def planned_words(self, view: MachineView, due: Due) -> str:
         """When an item is done, in a sentence: ``Planned Wed 2 Dec, 10:00, with 2 others.``; empty where it is not."""
@@ -67,7 +70,7 @@ class Agenda:
 
     def settled(self, view: MachineView, due: Due) -> int | None:
         """The slot that no plan chooses: to which it was put off, or the first one where its machine asks for it."""
-        return settled_slot(self._standing(view, due), self.slots)
+        return settled_slot(self._standing(view, due), self.slots, self.now)
 
     def planned(self, view: MachineView) -> dict[str, Slot]:
         """The next slot of each item that has one."""
@@ -91,7 +94,7 @@ class Agenda:
         done = due.last.at if due.last is not None else None
         at_once = due.prompted or (view.run is not None and view.run.item == due.item.key)
         return Standing(
-            due.to_do,
+            due.to_do or waits_for_nobody(due),
             at_once,
             view.deferrals.get(due.item.key),
             planned,
@@ -112,14 +115,14 @@ def site_slots(site: SiteRow, now: datetime) -> tuple[Slot, ...]:
     return tuple(slot for slot in ahead if slot.end - max(now, slot.start) >= LEAST_TIME)
 
 
-def announced_agenda(known: Announced | None, slots: tuple[Slot, ...]) -> Agenda:
+def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: datetime) -> Agenda:
     """The agenda by what was announced last."""
     if known is None:
-        return Agenda(slots, None, {})
+        return Agenda(now, slots, None, {})
     turns: dict[TaskKey, list[Turn]] = {}
     for (machine, item, start), keeper in zip(known.visits, known.keepers, strict=True):
         turns.setdefault((machine, item), []).append(Turn(start, keeper or 0))
-    return Agenda(slots, known.made_at, {key: tuple(sorted(own)) for key, own in turns.items()})
+    return Agenda(now, slots, known.made_at, {key: tuple(sorted(own)) for key, own in turns.items()})
 
 
 def view_at(view: MachineView, at: datetime) -> MachineView:

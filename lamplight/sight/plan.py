@@ -129,7 +129,7 @@ def _planned(problem: PlanProblem, views: Sequence[MachineView], well: bool, kno
 def agenda_of(site: SiteRow, now: datetime) -> Agenda:
     """When each thing is done at a site: what every page, note and sheet reads that tells it.
 
-    By what was announced last; of few machines by a plan made at once, where nothing was.
+    By what was announced last; of few machines by a plan made at once, where nothing was announced of one of them.
     """
     state = edition(database)
     rests_on = state and (state.whole, site, minute(now), newest_number(site.id))
@@ -137,15 +137,16 @@ def agenda_of(site: SiteRow, now: datetime) -> Agenda:
 
 
 def _agenda(site: SiteRow, now: datetime) -> Agenda:
-    known, slots = announced(site.id), site_slots(site, now)
-    if known is not None or len(machines(site.id)) > MOST_TOGETHER:
-        return announced_agenda(known, slots)
+    known, slots, rows = announced(site.id), site_slots(site, now), machines(site.id)
+    told = {machine for machine, _, _ in known.visits} if known is not None else set()
+    if len(rows) > MOST_TOGETHER or all(row.id in told for row in rows):
+        return announced_agenda(known, slots, now)
     seen = plan_view(site, machine_views(site, now), now)
     turns: dict[TaskKey, list[Turn]] = {}
     for one in seen.plan.planned:
         slot = seen.problem.slots[one.slot]
         turns.setdefault(one.key, []).append(Turn(slot.start, slot.keeper or 0))
-    return Agenda(slots, now, {key: tuple(sorted(own)) for key, own in turns.items()})
+    return Agenda(now, slots, now, {key: tuple(sorted(own)) for key, own in turns.items()})
 
 
 def plan_stands(site: SiteRow, now: datetime) -> bool:

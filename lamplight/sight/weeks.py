@@ -8,9 +8,11 @@ from datetime import date, datetime, timedelta
 from functools import cache, partial
 
 from lamplight.core.agenda.daily import Routine, daily_slots, without_settled
+from lamplight.core.agenda.placing import minutes_left
+from lamplight.core.care.beginning import not_known
 from lamplight.core.care.item import CareItem, Due, ItemRole
 from lamplight.core.plan.problem import PlanProblem, Task, TaskKey
-from lamplight.core.plan.terms import ROUTINE_DAYS, Term, has_routine, term_after, term_now, waiting
+from lamplight.core.plan.terms import ROUTINE_DAYS, Term, has_routine, term_after, term_now, term_to_begin, waiting
 from lamplight.core.round.chores import ends_service
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import Slot
@@ -93,7 +95,7 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
     today = site.calendar.today(now)
     end = today + timedelta(days=7 * WEEKS)
     slots = site_slots(site, now)
-    agenda = announced_agenda(known, slots)
+    agenda = announced_agenda(known, slots, now)
     tasks: list[Task] = []
     daily: list[Daily] = []
     held: dict[TaskKey, frozenset[int]] = {}
@@ -120,13 +122,14 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
         today, end, slots, tuple(tasks),
         pinned=pinned | {key: pinned.get(key, frozenset()) | {slot} for key, slot in settled.items()},
         announced=held,
-        rooms=_rooms(slots, daily),
+        rooms=_rooms(slots, daily, now),
+        lasts=tuple(minutes_left(slot, now) for slot in slots),
         settled=frozenset(settled) - set(pinned),
     )  # fmt: skip
     return Weeks(problem, tuple(daily))
 
 
-def _rooms(slots: Sequence[Slot], daily: Sequence[Daily]) -> tuple[float, ...]:
+def _rooms(slots: Sequence[Slot], daily: Sequence[Daily], now: datetime) -> tuple[float, ...]:
     """Minutes of each slot that the daily work leaves; what nobody falls ill of takes no more than half of them."""
     whole, safe = [0.0] * len(slots), [0.0] * len(slots)
     there: set[tuple[int, int]] = set()
@@ -137,8 +140,8 @@ def _rooms(slots: Sequence[Slot], daily: Sequence[Daily]) -> tuple[float, ...]:
             whole[slot] += minutes
             safe[slot] += minutes if one.hygiene else 0.0
     return tuple(
-        max(0.0, slot.minutes - min(all_of_it, max(hygiene, (1 - LEFT_SHARE) * slot.minutes)))
-        for slot, all_of_it, hygiene in zip(slots, whole, safe, strict=True)
+        max(0.0, left - min(all_of_it, max(hygiene, (1 - LEFT_SHARE) * left)))
+        for left, all_of_it, hygiene in zip((minutes_left(slot, now) for slot in slots), whole, safe, strict=True)
     )
 
 
@@ -180,8 +183,10 @@ def _tasks(
     tasks: list[Task] = []
     every: list[Daily] = []
     for due in view.status.dues:
-        term = term_now(due, today, *wishes)
-        if term is None or due.covered_by or due.instead or view.status.work is None:
+        if due.covered_by or due.instead or view.status.work is None:
+            continue
+        term = term_now(due, today, *wishes) or _to_begin(view, due, today, wishes)
+        if term is None:
             continue
         after = _after(view, due.item, slots, term, wishes)
         next_time = _shortest(after, slots) or term
@@ -209,6 +214,14 @@ def _each_once(view: MachineView, every: Sequence[Daily]) -> list[Daily]:
         replace(one, slots=slots[one.item], minutes=one.minutes * (share if one.item in view.done_at_closing else 1.0))
         for one in every
     ]
+
+
+def _to_begin(view: MachineView, due: Due, today: date, wishes: tuple[float, float]) -> Term | None:
+    """The term of what nobody knows anything of."""
+    work = view.status.work
+    if work is None or not not_known(due):
+        return None
+    return term_to_begin(due, term_after(work, due.item, view.status.context.now, *wishes), today)
 
 
 def _daily(

@@ -71,7 +71,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
             "told.manual", "told.programme", "told.words", "told.heard", "told.in_run", "kinds.build",
             "kinds.build_new", "kinds.check", "kinds.edit", "kinds.new", "kinds.save", "procedures.save",
             "procedures.check", "procedures.edit", "procedures.new", "readings.change", "readings.import_file",
-            "runs.later", "guests.sticker", "water.fit", "water.test",
+            "runs.later", "guests.sticker", "water.fit", "water.test", "today.look",
             "supplies.move", "supplies.price", "supplies.supply",
             "supplies.save", "supplies.ordered", "supplies.mark", "supplies.measure", "supplies.push",
             "supplies.trial", "supplies.measure_vessel", "plan.move", "plan.wish", "hours.add", "hours.away",

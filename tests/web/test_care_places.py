@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import io
 import re
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 
+from lamplight.actions.hours import add_slots
 from lamplight.core.care.status import Status
+from lamplight.sight.actor import Actor
 from lamplight.sight.kinds import kind_of
 from lamplight.store.logbook import entries
 from lamplight.store.sites import the_site
@@ -57,6 +59,11 @@ class Done(WebTest):
         self.post("/runs", {"begin": f"{self.hall}:outlets"}, 422)
         self.post("/runs", {"begin": f"{self.hall}:dance"}, 422)
 
+    def test_one_opening(self):
+        """Jobs behind one door are planned together, and said to be."""
+        add_slots(the_site(), range(5), 12 * 60, 16 * 60, None, Actor(NOW))
+        self.shows(self.get("/"), "share the brew door: one opening")
+
     def test_lines_of_today(self):
         """Items by machine, later today, not known."""
         fresh = self.machine("Fresh", kind="office-tower")
@@ -65,8 +72,6 @@ class Done(WebTest):
         page = self.get("/")
         for words in ("Next round 18:00", "Stops", "Later today", "Not known"):
             self.shows(page, words)
-        self.clock.moment = datetime(2026, 11, 25, 5, 20, tzinfo=UTC)
-        self.shows(self.get("/"), "share the brew door: one opening")
         self.shows(self.get(f"/machines/{fresh}"), "Nobody knows when it was last done")
 
 

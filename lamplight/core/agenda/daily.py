@@ -81,5 +81,5 @@ def _as_before(found: Sequence[int], slots: Sequence[Slot]) -> list[int]:
         start = slots[number].start
         return (start.date() - slots[found[0]].start.date()).days % LIVED_DAYS, start.time()
 
-    known = set(map(place, found))
+    known = set(map(place, found[1:]))  # how it began says nothing of how it goes on
     return [n for n in range(found[-1] + 1, len(slots)) if place(n) in known]

@@ -42,20 +42,21 @@ class Standing:
     span_min: float = 0.0
 
 
-def turns_ahead(standing: Standing, slots: Sequence[Slot]) -> tuple[int, ...]:
+def turns_ahead(standing: Standing, slots: Sequence[Slot], now: datetime) -> tuple[int, ...]:
     """The numbers of the slots in which an item is done; none where it is not, or where nobody has a time.
 
     Args:
         slots: those that are not over, in order.
+        now: of the first of them only what is left of it counts.
     """
     if not slots:
         return ()
     left = standing.planned[1:] if standing.done_since else standing.planned
     missed = bool(left) and left[0].start < slots[0].start
     later = [number for turn in left if (number := _number(turn, slots)) is not None]
-    first = settled_slot(standing, slots)
+    first = settled_slot(standing, slots, now)
     if first is None and standing.due and (missed or not left):
-        first = first_that_fits(standing.span_min, slots)
+        first = first_that_fits(standing.span_min, slots, now)
     if first is None:
         return tuple(later)
     # The turn that it takes the place of falls away: the one that comes next.
@@ -63,13 +64,13 @@ def turns_ahead(standing: Standing, slots: Sequence[Slot]) -> tuple[int, ...]:
     return (first, *(number for number in rest if number > first))
 
 
-def settled_slot(standing: Standing, slots: Sequence[Slot]) -> int | None:
+def settled_slot(standing: Standing, slots: Sequence[Slot], now: datetime) -> int | None:
     """The slot that no plan chooses: to which it was put off, or the first one where the machine asks; else None."""
     if not slots:
         return None
     if standing.put_off is not None and standing.put_off > slots[0].start:
         return next((n for n, slot in enumerate(slots) if slot.start >= standing.put_off), len(slots) - 1)
-    return first_that_fits(standing.span_min, slots) if standing.at_once else None
+    return first_that_fits(standing.span_min, slots, now) if standing.at_once else None
 
 
 def _number(turn: Turn, slots: Sequence[Slot]) -> int | None:
@@ -79,7 +80,13 @@ def _number(turn: Turn, slots: Sequence[Slot]) -> int | None:
     return next(iter(own or then), None)
 
 
-def first_that_fits(span_min: float, slots: Sequence[Slot]) -> int:
-    """The first slot that is long enough for something; the first of the longest where none is."""
-    enough = min(span_min, max(slot.minutes for slot in slots))
-    return next(n for n, slot in enumerate(slots) if slot.minutes >= enough)
+def minutes_left(slot: Slot, now: datetime) -> float:
+    """Minutes of a slot that are left, 0 or more."""
+    return max(0.0, (slot.end - max(now, slot.start)).total_seconds() / 60)
+
+
+def first_that_fits(span_min: float, slots: Sequence[Slot], now: datetime) -> int:
+    """The first slot in which enough is left for something; the first of the longest where in none is."""
+    left = [minutes_left(slot, now) for slot in slots]
+    enough = min(span_min, max(left))
+    return next(n for n, minutes in enumerate(left) if minutes >= enough)

@@ -107,7 +107,7 @@ def worn(
     now = share(present or context.water_now)
     if now is None or meter is None:
         return TriggerDue.unknown(trigger, NO_TEST)
-    if meter.last is None:
+    if _known_to(meter, about) is None:
         return TriggerDue.unknown(trigger, NEVER_READ, meter.unit)
     parts = context.through_since(about.since) if about.since else ()
     shares = [share(part) for part in parts]
@@ -161,19 +161,20 @@ def against(trigger: Trigger, limit: Limit, about: Evaluated) -> TriggerDue:
         about: the item, when it was last done, and the context.
     """
     meter, context = limit.meter, about.context
-    if meter.last is None:
+    known_to = _known_to(meter, about)
+    if known_to is None:
         return TriggerDue.unknown(trigger, NEVER_READ, meter.unit)
     used = _used(meter, about)
     if used is None:
         return TriggerDue.unknown(trigger, NO_START, meter.unit)
-    if about.item.hygiene and not meter.usage.known and context.calendar.today(meter.last) < context.today:
+    if about.item.hygiene and not meter.usage.known and context.calendar.today(known_to) < context.today:
         return TriggerDue.unknown(trigger, NOBODY_READS, meter.unit)
     seen = whole(used.now, meter.unit)
     if seen >= limit.amount:
         day = _reached_on(limit, about)
         passage = Passage(day, day, day, reached=True)
     else:
-        begin = max(meter.last, about.since) if about.since else meter.last
+        begin = max(known_to, about.since) if about.since else known_to
         passage = meter.forecast(limit.amount - max(0.0, used.at_last_reading), begin).not_before(context.today)
     return TriggerDue(
         trigger, used.now, limit.amount, meter.unit, used.estimated, passage,
@@ -181,19 +182,24 @@ def against(trigger: Trigger, limit: Limit, about: Evaluated) -> TriggerDue:
     )  # fmt: skip
 
 
+def _known_to(meter: Meter, about: Evaluated) -> datetime | None:
+    """Up to when it rests on a reading; where nobody ever read, a guess counts from the start."""
+    return meter.last or (about.since if meter.usage.known else None)
+
+
 def _used(meter: Meter, about: Evaluated) -> _Used | None:
     """What is used since the last time; None where nobody knows when that was."""
-    last, context, cumulative = about.last, about.context, meter.cumulative
-    if last is None or meter.last is None:
+    last, context, cumulative, known_to = about.last, about.context, meter.cumulative, _known_to(meter, about)
+    if last is None or known_to is None:
         return None
     if last.position is not None and _counts_drinks(meter, context):
-        now, at_last_reading = (cumulative.position(at) - last.position for at in (context.now, meter.last))
+        now, at_last_reading = (cumulative.position(at) - last.position for at in (context.now, known_to))
     elif about.since is None:
         return None
     else:
-        now, at_last_reading = (meter.between(about.since, at) for at in (context.now, meter.last))
-    estimated = bool(meter.how) or context.now > meter.last
-    estimated = estimated or (last.at is not None and cumulative.between(last.at, meter.last).estimated)
+        now, at_last_reading = (meter.between(about.since, at) for at in (context.now, known_to))
+    estimated = bool(meter.how) or meter.last is None or context.now > known_to
+    estimated = estimated or (last.at is not None and cumulative.between(last.at, known_to).estimated)
     return _Used(max(0.0, now), at_last_reading, estimated)
 
 

@@ -41,6 +41,7 @@ class CareItem:
         procedure: key of the procedure that guides it; empty where it needs no guiding.
         why: one sentence.
         short: what it is called in a row of several; empty for its title.
+        look: what is looked at where nobody knows when it was done last; see `looks.py`; empty for nothing.
         soon_open_days: how many open days ahead it is announced, 0 or more.
         products: what it takes.
         settles: keys of items that count as done with it.
@@ -70,6 +71,7 @@ class CareItem:
     water_ml: int = 0
     role: ItemRole = ItemRole.NONE
     short: str = ""
+    look: str = ""
 
     @property
     def in_a_row(self) -> str:

@@ -133,6 +133,7 @@ def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
         pinned=_renumbered(problem.pinned, number, tasks),
         announced=_renumbered(problem.announced, number, tasks),
         rooms=tuple(problem.room(slot) for slot in part.slots),
+        lasts=tuple(problem.length(slot) for slot in part.slots),
         shared=frozenset(number[slot] for slot in problem.shared if slot in number),
     )
     best = known_plan(own)

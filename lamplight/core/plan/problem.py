@@ -92,6 +92,7 @@ class PlanProblem:
         announced: slots that were announced before for a task.
         rooms: minutes that each slot has, where that is not all of it.
         shared: slots in which something else is done anyway.
+        lasts: minutes from now on that each slot lasts, where one of them goes on already.
         settled: what is pinned by no keeper: the machine asks for it, or it was put off until then.
     """
 
@@ -105,19 +106,24 @@ class PlanProblem:
     rooms: tuple[float, ...] | None = None
     shared: frozenset[int] = frozenset()
     settled: frozenset[TaskKey] = frozenset()
+    lasts: tuple[float, ...] | None = None
 
     def room(self, slot: int) -> float:
         """Minutes that a slot has."""
         return self.rooms[slot] if self.rooms is not None else float(self.slots[slot].minutes)
 
+    def length(self, slot: int) -> float:
+        """Minutes that a slot lasts from now on."""
+        return self.lasts[slot] if self.lasts is not None else float(self.slots[slot].minutes)
+
     @cached_property
-    def longest(self) -> int:
+    def longest(self) -> float:
         """Minutes of its longest slot; 0 without any."""
-        return max((slot.minutes for slot in self.slots), default=0)
+        return max((self.length(slot) for slot in range(len(self.slots))), default=0.0)
 
     def fits(self, task: Task, slot: int) -> bool:
         """Whether a slot is long enough for a task from beginning to end; where none is, the longest ones are."""
-        return self.slots[slot].minutes >= min(task.span, self.longest)
+        return self.length(slot) >= min(task.span, self.longest)
 
     def day(self, slot: int) -> date:
         """The date of a slot on the wall clock that it was made with."""

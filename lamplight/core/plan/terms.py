@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 
 from lamplight.core.assess import DayBasis, due_after
+from lamplight.core.care.beginning import begin_within, not_known
 from lamplight.core.care.item import CareItem, Due, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import BeforeAbsence, Prompted
@@ -67,6 +68,20 @@ def term_after(
     """The term of an item if it were done at a moment ahead; arguments as above."""
     day = work.calendar.today(done_at)
     return _term(due_after(work, item, done_at), day, day, risk, worth)
+
+
+def term_to_begin(due: Due, after: Term | None, today: date) -> Term | None:
+    """The term of an item of which nobody knows when it was done last; None where its rules name no day.
+
+    Args:
+        after: its term if it were done today.
+    """
+    if not not_known(due) or after is None:
+        return None
+    by = today + timedelta(days=begin_within(due.item, after.days))
+    why = due.reasons[0] if due.reasons else ""
+    earliest = today if due.item.hygiene else today + (by - today) // 2
+    return Term(earliest, by, by if due.item.hygiene else None, Passage(by, by, by), None, why)
 
 
 def _term(due: Due, since: date | None, today: date, risk: float, worth: float) -> Term | None:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
 from lamplight.core.anatomy.parts import Circuit
+from lamplight.core.care.beginning import not_known
 from lamplight.core.care.by_event import COUNTS_FOR_THE_DAY
 from lamplight.core.care.first import UNTIL_RINSED, in_one_run
 from lamplight.core.care.item import CareItem, Due, ItemRole
@@ -183,7 +184,8 @@ def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
             ranks[due.item.key] = Rank.HEALTH if health else Rank.LIMIT if passes else Rank.DUE
         elif planned:
             if not at.later(due, asked) and not due.instead:
-                ranks[due.item.key] = Rank.LIMIT if passes else Rank.DUE
+                unsafe = due.item.hygiene and not_known(due)
+                ranks[due.item.key] = Rank.HEALTH if unsafe else Rank.LIMIT if passes else Rank.DUE
         elif due.item.role is ItemRole.DRAWER:
             if _drawer_along(due, later, near, asked):
                 ranks[due.item.key] = Rank.LIMIT

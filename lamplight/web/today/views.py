@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from flask import Blueprint, flash, redirect, request, url_for
+from flask import Blueprint, abort, flash, redirect, request, url_for
 
 from lamplight.actions.care import mark_done
+from lamplight.actions.looks import tell_look
 from lamplight.core.errors import InvalidInput
+from lamplight.drawing.looks import look_picture
 from lamplight.sight.closing import left_to_close
-from lamplight.sight.machine_views import machine_views, still_to_look_at
+from lamplight.sight.machine_views import machine_view, machine_views, still_to_look_at
+from lamplight.sight.plan import agenda_of
 from lamplight.sight.rounds import round_view
 from lamplight.sight.shelves import SOON_DAYS, lacking_soon
 from lamplight.store.sites import MachineRow, machine
@@ -20,6 +23,7 @@ from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
 from lamplight.web.rounds.model import TIMES, next_slot_words, round_model
 from lamplight.web.sent_later import sent_later
+from lamplight.web.today.home import home_model
 from lamplight.web.today.model import today_model
 
 blueprint = Blueprint("today", __name__, template_folder="templates")
@@ -41,11 +45,14 @@ def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "")
     few = len(views) <= MOST_RECKONED
     given["lacking"] = lacking_soon(here, views, now(), SOON_DAYS) if few else []
     given["to_close"] = left_to_close(here, views, now(), keeper_id()) if few else ()
-    if len(views) == 1:
-        return render("today/page.html", "worktop", code, model=today_model(views, here.calendar, now()), **given)
     minutes = minutes_asked()
     seen = round_view(here, views, now(), keeper_id(), minutes)
     round_ = round_model(seen, given["to_close"])
+    if len(views) == 1:
+        model = today_model(views, here.calendar, now())
+        home = home_model(views[0], agenda_of(here, now()), seen, now())
+        given |= {"round": round_, "line": round_.first, "minutes": minutes, "stand": model.stands[0], "home": home}
+        return render("today/home.html", "worktop", code, model=model, picture=look_picture, **given)
     given["model"] = today_model(views[:MOST_LISTED], here.calendar, now(), drawn=not round_.lines)
     given |= {
         "unseen": still_to_look_at(views),
@@ -80,6 +87,19 @@ def chosen_job(job: str) -> tuple[MachineRow, str]:
     if row is None:
         raise InvalidInput("That machine is no longer there. Load the page again.")
     return row, item
+
+
+@blueprint.post("/looks/<int:machine_id>/<key>")
+def look(machine_id: int, key: str):  # noqa: ANN201
+    """What was seen at a machine of which nobody knows when anything was done."""
+    view = machine_view(site(), machine_id, now())
+    if view is None or view.row.retired:
+        abort(404)
+    try:
+        flash(tell_look(view, key, request.form.get("seen") == "well", actor()))
+    except InvalidInput as problem:
+        return _show(machine_views(site(), now()), 422, str(problem))
+    return see_other("today.page")
 
 
 @blueprint.post("/done")

@@ -49,7 +49,7 @@ class Placing(unittest.TestCase):
         """In order, each slot once; what is due has one; put off, it comes no earlier; asked for, at once."""
         slots = data.draw(some_slots())
         standing = data.draw(some_standing(slots))
-        ahead = turns_ahead(standing, slots)
+        ahead = turns_ahead(standing, slots, MONDAY)
         self.assertEqual(list(ahead), sorted(set(ahead)))
         left = standing.planned[1:] if standing.done_since else standing.planned
         if standing.due or standing.at_once:
@@ -58,19 +58,19 @@ class Placing(unittest.TestCase):
         if put_off and ahead:
             self.assertTrue(slots[ahead[0]].start >= standing.put_off or ahead[0] == len(slots) - 1)
         if standing.at_once and not put_off:
-            self.assertEqual(ahead[0], first_that_fits(standing.span_min, slots))
+            self.assertEqual(ahead[0], first_that_fits(standing.span_min, slots, MONDAY))
         if not standing.at_once and not put_off and left and left[0].start >= slots[0].start:
             self.assertEqual([slots[n].start for n in ahead], [turn.start for turn in left])
         if not (standing.due or standing.at_once or put_off):
             self.assertLessEqual(len(ahead), len(left))
-        self.assertEqual(turns_ahead(standing, ()), ())
+        self.assertEqual(turns_ahead(standing, (), MONDAY), ())
 
     @given(st.data())
     def test_the_first_that_fits(self, data):
         """Long enough where any is; nothing before it is."""
         slots = data.draw(some_slots())
         span = data.draw(st.integers(0, 150))
-        number = first_that_fits(span, slots)
+        number = first_that_fits(span, slots, MONDAY)
         longest = max(slot.minutes for slot in slots)
         self.assertGreaterEqual(slots[number].minutes, min(span, longest))
         self.assertTrue(all(slot.minutes < min(span, longest) for slot in slots[:number]))
@@ -106,18 +106,25 @@ class OneByOne(unittest.TestCase):
             ("nothing is known", Standing(), ()),
         ):
             with self.subTest(what):
-                self.assertEqual(turns_ahead(standing, self.slots), expected)
+                self.assertEqual(turns_ahead(standing, self.slots, MONDAY), expected)
 
     def test_what_no_plan_chooses(self):
         """Only what was put off, and what the machine asks for."""
-        self.assertIsNone(settled_slot(Standing(due=True, planned=(self.tuesday,)), self.slots))
-        self.assertEqual(settled_slot(Standing(at_once=True), self.slots), 0)
-        self.assertEqual(settled_slot(Standing(put_off=self.friday.start), self.slots), 2)
-        self.assertIsNone(settled_slot(Standing(at_once=True), ()))
+        self.assertIsNone(settled_slot(Standing(due=True, planned=(self.tuesday,)), self.slots, MONDAY))
+        self.assertEqual(settled_slot(Standing(at_once=True), self.slots, MONDAY), 0)
+        self.assertEqual(settled_slot(Standing(put_off=self.friday.start), self.slots, MONDAY), 2)
+        self.assertIsNone(settled_slot(Standing(at_once=True), (), MONDAY))
+
+    def test_what_is_left(self):
+        """Of a slot that goes on only what is left of it holds anything."""
+        later = self.slots[1].start + timedelta(minutes=30)
+        lamp = Standing(at_once=True, span_min=45)
+        self.assertEqual(turns_ahead(lamp, self.slots[1:], self.slots[1].start), (0,))
+        self.assertEqual(turns_ahead(lamp, self.slots[1:], later), (1,))
 
     def test_another_keeper(self):
         """A turn of somebody who no longer has that time is done by who has it."""
-        self.assertEqual(turns_ahead(Standing(planned=(Turn(self.tuesday.start, 7),)), self.slots), (1,))
+        self.assertEqual(turns_ahead(Standing(planned=(Turn(self.tuesday.start, 7),)), self.slots, MONDAY), (1,))
 
 
 if __name__ == "__main__":

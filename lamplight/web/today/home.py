@@ -1,0 +1,170 @@
+"""Today where there is one machine: one sentence, one button, and the days until it is in hand."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+from math import ceil
+
+from lamplight.core.care.beginning import chance_past, not_known
+from lamplight.core.care.item import Due
+from lamplight.core.care.looks import Look, looks_offered
+from lamplight.core.site.slots import Slot
+from lamplight.core.words import day_words, listed, plural
+from lamplight.sight.agenda import Agenda
+from lamplight.sight.machine_view import MachineView
+from lamplight.sight.rhythms import rhythms_here
+from lamplight.sight.rounds import RoundView
+from lamplight.web.rounds.model import moment_words
+
+EVENING_HOUR = 17
+MOST_NAMED, DAYS_SHOWN = 3, 12
+
+
+@dataclass(frozen=True)
+class HomeDay:
+    """What is done on a day: in words, the keeper's own minutes, and why then; empty where it is known to be due."""
+
+    day: date
+    words: str = ""
+    minutes: int = 0
+    why: str = ""
+
+
+@dataclass(frozen=True)
+class HomeModel:
+    """The page.
+
+    Attributes:
+        sentence: what is done next, when, and how long it takes.
+        why: in one or two sentences.
+        days: one after another, until all is in hand.
+        begins: whether much of it is not known yet.
+        looks: what can be looked at in place of dates.
+        read: what a reading of its counter would tell; empty where it would move nothing.
+    """
+
+    sentence: str
+    why: str
+    days: tuple[HomeDay, ...]
+    begins: bool
+    looks: tuple[Look, ...]
+    read: str
+
+
+def home_model(view: MachineView, agenda: Agenda, seen: RoundView, moment: datetime) -> HomeModel:
+    """Build the page of the only machine.
+
+    Args:
+        seen: its next round.
+        moment: now.
+    """
+    today = view.status.context.today
+    slots = agenda.planned(view)
+    due_at = {key: slot for key, slot in slots.items() if slot.start.date() < today + timedelta(days=DAYS_SHOWN)}
+    unknown = [due for due in view.status.dues if not_known(due)]
+    known_by = max((slots[due.item.key].start.date() for due in unknown if due.item.key in slots), default=None)
+    return HomeModel(
+        _sentence(view, seen, slots),
+        _why(view, unknown, known_by, today),
+        _days(view, due_at, today),
+        bool(unknown),
+        looks_offered(view.status.dues),
+        reading_words(view, moment),
+    )
+
+
+def _sentence(view: MachineView, seen: RoundView, slots: dict[str, Slot]) -> str:
+    items = [view.whole_kind.item(share.item) for job in seen.plan.done for share in job.shares]
+    names = list(dict.fromkeys(item.in_a_row for item in items if item is not None))
+    if names:
+        minutes = max(1, round(seen.plan.hands_s / 60))
+        return f"{_when(seen)}: {_named(names)}, {plural(minutes, 'minute')}."
+    if not slots:
+        return "Nothing to do. Enjoy one."
+    first = min(slots.values(), key=lambda slot: slot.start)
+    dues = [due for due in view.status.dues if slots.get(due.item.key) == first]
+    when = moment_words(seen, first.start)
+    return f"Nothing until {when}: {_named([due.item.in_a_row for due in dues])}."
+
+
+def _when(seen: RoundView) -> str:
+    if not seen.ahead:
+        return "Now"
+    calendar = seen.calendar
+    local, today = calendar.local(seen.now), calendar.today(seen.looked_at)
+    if local.date() == today:
+        return "Tonight" if local.hour >= EVENING_HOUR else f"At {local:%H:%M}"
+    return f"Tomorrow, {local:%H:%M}" if local.date() == today + timedelta(days=1) else moment_words(seen, seen.now)
+
+
+def _named(names: Sequence[str]) -> str:
+    more = len(names) - MOST_NAMED
+    return listed([*names[:MOST_NAMED], f"{more} more"] if more > 1 else list(names))
+
+
+def _why(view: MachineView, unknown: Sequence[Due], known_by: date | None, today: date) -> str:
+    if not unknown:
+        pressing = [due for due in view.status.dues if due.to_do]
+        return f"{pressing[0].item.title}: {pressing[0].reasons[0].rstrip('.')}." if pressing else ""
+    by = f"; by {day_words(known_by, today)} it is in hand" if known_by else ""
+    if len(unknown) * 2 < len([due for due in view.status.dues if not due.covered_by]):
+        return f"Of {plural(len(unknown), 'thing')} nobody knows when they were done last{by}."
+    return f"Nobody knows when this machine was last cared for. What goes bad first comes first{by}."
+
+
+def _days(view: MachineView, slots: dict[str, Slot], today: date) -> tuple[HomeDay, ...]:
+    by_day: dict[date, list[Due]] = {}
+    for due in view.status.dues:
+        if due.item.key in slots:
+            by_day.setdefault(max(today, slots[due.item.key].start.date()), []).append(due)
+    if not by_day:
+        return ()
+    return tuple(
+        _day(view, today + timedelta(days=n), by_day.get(today + timedelta(days=n), []))
+        for n in range((max(by_day) - today).days + 1)
+    )
+
+
+def _day(view: MachineView, day: date, dues: Sequence[Due]) -> HomeDay:
+    if not dues:
+        return HomeDay(day)
+    minutes = ceil(sum(map(view.own_seconds, dues)) / 60)
+    return HomeDay(day, _named([due.item.in_a_row for due in dues]), minutes, _why_then(view, dues))
+
+
+def _why_then(view: MachineView, dues: Sequence[Due]) -> str:
+    unknown = [due for due in dues if not_known(due)]
+    if not unknown:
+        return ""
+    if any(due.item.hygiene for due in unknown):
+        return "goes bad first"
+    known = rhythms_here(view, view.status.context.today)
+    chances = [chance_past(known[due.item.key].interval_days) for due in unknown if due.item.key in known]
+    return f"{round(10 * max(chances))} of 10 such are past it" if chances else "nobody knows how old it is"
+
+
+def reading_words(view: MachineView, moment: datetime) -> str:
+    """What a reading of its counter would tell: the widest date of what comes next; empty where it moves none."""
+    if view.status.context.cumulative.last is not None and moment - view.status.context.cumulative.last < FRESH:
+        return ""
+    today = view.status.context.today
+    spans = [
+        (state.passage.late - state.passage.early, due, state.passage)
+        for due in view.status.dues
+        for state in (due.first,)
+        if state is not None and state.counted and not due.to_do and not due.covered_by
+        and state.passage.early and state.passage.late and state.passage.early <= today + timedelta(days=DAYS_SHOWN)
+    ]  # fmt: skip
+    if not spans:
+        return ""
+    width, due, passage = max(spans, key=lambda span: (span[0], span[1].item.key))
+    if width < WORTH_READING or passage.early is None or passage.late is None:
+        return ""
+    early, late = day_words(max(passage.early, today), today), day_words(passage.late, today)
+    return f"Read its counter: {due.item.in_a_row} is due between {early} and {late}, and a reading tells when."
+
+
+# A counter is asked for where it was not read for a day, and where it moves a date by more than so much.
+FRESH, WORTH_READING = timedelta(days=1), timedelta(days=2)
