@@ -39,6 +39,8 @@ DOCK = (
     (7, "Plan", "plan.page"),
     (8, "Log", "log.page"),
 )
+# Of one machine and whoever keeps it: the digits are the same.
+DOCK_ALONE = (DOCK[0], DOCK[2], DOCK[3], (6, "Cupboard and water", "supplies.page"), DOCK[7])
 
 
 def wants_fragment() -> bool:
@@ -142,6 +144,8 @@ def _everywhere() -> dict[str, Any]:
     except NotAllowed:  # the page itself says so
         known, served = None, []
         g.site = None
+    count = len(machines(known.id)) if known else 0
+    alone = count == 1 and len(served) <= 1 and len(everybody()) <= 1
     return {
         "site": known,
         "sites": served if len(served) > 1 else [],
@@ -150,7 +154,8 @@ def _everywhere() -> dict[str, Any]:
         "keepers": everybody(),
         "now": now(),
         "version": __version__,
-        "dock": DOCK if known else (),
+        "dock": DOCK_ALONE if alone else DOCK if count else (),
+        "alone": alone,
         "running": _running(known),
         "guests_told": how_many_wait(known.id) if known else 0,
         "asset": asset,

@@ -94,8 +94,9 @@ def add():  # noqa: ANN201
             done = _last_done_answers(form, counters.get("drinks"))
             none_fitted = form.get("cartridge", "") in ("", "none")
             start = NewMachine(counters, done, form.get("source", "") or MAINS, *_typed_filter(form), none_fitted)
-            machine_id = add_machine(here.id, fields, start, actor())
-            return see_other("machines.machine", machine_id=machine_id)
+            add_machine(here.id, fields, start, actor())
+            flash(f"{fields.name.strip()} is added.")
+            return see_other("today.page")
         except InvalidInput as problem:
             errors = forms.placed(problem, fields_to_add(kind_key), "name")
     return render(
@@ -146,7 +147,8 @@ def _last_done_answers(form: Mapping[str, str], counter: int | None) -> dict[str
 
 def _last_done(form: Mapping[str, str], key: str, counter: int | None) -> LastDoneAnswer | None:
     how = form.get(f"how-{key}", "unknown")
-    how = form.get("rest", "unknown") if how == "unknown" else how
+    if how == "unknown":
+        how = form.get("rest", "") if form.get("rest", "") not in ("", "unknown") else form.get("others", "") or how
     if how in STARTS:
         return LastDoneAnswer(at=now(), start=STARTS[how])
     if how == "date":

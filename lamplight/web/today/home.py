@@ -27,9 +27,9 @@ class HomeDay:
     """What is done on a day: in words, the keeper's own minutes, and why then; empty where it is known to be due."""
 
     day: date
-    words: str = ""
-    minutes: int = 0
-    why: str = ""
+    words: str
+    minutes: int
+    why: str
 
 
 @dataclass(frozen=True)
@@ -62,13 +62,13 @@ def home_model(view: MachineView, agenda: Agenda, seen: RoundView, moment: datet
     """
     today = view.status.context.today
     slots = agenda.planned(view)
-    due_at = {key: slot for key, slot in slots.items() if slot.start.date() < today + timedelta(days=DAYS_SHOWN)}
+    days = _days_of(slots, agenda, seen, today)
     unknown = [due for due in view.status.dues if not_known(due)]
-    known_by = max((slots[due.item.key].start.date() for due in unknown if due.item.key in slots), default=None)
+    known_by = max((days[due.item.key] for due in unknown if due.item.key in days), default=None)
     return HomeModel(
         _sentence(view, seen, slots),
         _why(view, unknown, known_by, today),
-        _days(view, due_at, today),
+        _days(view, {key: day for key, day in days.items() if day < today + timedelta(days=DAYS_SHOWN)}),
         bool(unknown),
         looks_offered(view.status.dues),
         reading_words(view, moment),
@@ -114,22 +114,27 @@ def _why(view: MachineView, unknown: Sequence[Due], known_by: date | None, today
     return f"Nobody knows when this machine was last cared for. What goes bad first comes first{by}."
 
 
-def _days(view: MachineView, slots: dict[str, Slot], today: date) -> tuple[HomeDay, ...]:
+def _days_of(slots: dict[str, Slot], agenda: Agenda, seen: RoundView, today: date) -> dict[str, date]:
+    """The day of each item: what the next round has no time for comes in the one after it."""
+    done = {share.item for job in seen.plan.done for share in job.shares}
+    after = next((slot for slot in agenda.slots if slot.start >= seen.until), None)
+    found = dict.fromkeys(done, max(today, seen.calendar.today(seen.now)))
+    for key, slot in slots.items():
+        if key not in done:
+            crowded = slot.start <= seen.now and after is not None
+            found[key] = max(today, (after if crowded and after else slot).start.date())
+    return found
+
+
+def _days(view: MachineView, days: dict[str, date]) -> tuple[HomeDay, ...]:
     by_day: dict[date, list[Due]] = {}
     for due in view.status.dues:
-        if due.item.key in slots:
-            by_day.setdefault(max(today, slots[due.item.key].start.date()), []).append(due)
-    if not by_day:
-        return ()
-    return tuple(
-        _day(view, today + timedelta(days=n), by_day.get(today + timedelta(days=n), []))
-        for n in range((max(by_day) - today).days + 1)
-    )
+        if due.item.key in days:
+            by_day.setdefault(days[due.item.key], []).append(due)
+    return tuple(_day(view, day, dues) for day, dues in sorted(by_day.items()))
 
 
 def _day(view: MachineView, day: date, dues: Sequence[Due]) -> HomeDay:
-    if not dues:
-        return HomeDay(day)
     minutes = ceil(sum(map(view.own_seconds, dues)) / 60)
     return HomeDay(day, _named([due.item.in_a_row for due in dues]), minutes, _why_then(view, dues))
 
@@ -142,7 +147,8 @@ def _why_then(view: MachineView, dues: Sequence[Due]) -> str:
         return "goes bad first"
     known = rhythms_here(view, view.status.context.today)
     chances = [chance_past(known[due.item.key].interval_days) for due in unknown if due.item.key in known]
-    return f"{round(10 * max(chances))} of 10 such are past it" if chances else "nobody knows how old it is"
+    late = round(10 * max(chances, default=0.0))
+    return f"{late} in 10 are late" if late else ""
 
 
 def reading_words(view: MachineView, moment: datetime) -> str:
