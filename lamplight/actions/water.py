@@ -139,7 +139,7 @@ def set_up(row: MachineRow, setup: Setup, actor: Actor) -> None:
     if not 0 <= setup.window_days <= LONGEST_WINDOW_DAYS:
         raise InvalidInput(f"Jobs are taken along 0 to {LONGEST_WINDOW_DAYS} open days ahead.")
     with database.atomic():
-        summary = f"Set up: water “{source}”, descaling by {setup.descaling_basis}"
+        summary = f"Set up: water “{source}”, descaling by {setup.descaling_basis}, care {setup.level.words}"
         entry = write_entry("setup", summary, actor, row.id)
         SetupVersion.create(
             entry=entry,
@@ -147,4 +147,5 @@ def set_up(row: MachineRow, setup: Setup, actor: Actor) -> None:
             source=source,
             descaling_basis=setup.descaling_basis,
             window_days=setup.window_days,
+            level=setup.level.value,
         )

@@ -28,6 +28,7 @@ PARTS = Literal[
     "panel", "wand", "jug", "hose", "fridge", "door", "mains", "outlet-cover", "dial", "mixer", "canister",
     "capsules", "reservoir", "portafilter",
 ]  # fmt: skip
+LEVELS = ("least", "strict")
 TOLERANCE = Literal["soak", "dishwasher", "soap", "glass cleaner", "metal", "wipe only"]
 MOST_ITEMS = 80  # the kind with most that ships has 21
 COUNTER = Literal["drinks", "milk", "litres"]
@@ -40,19 +41,28 @@ def standard_items() -> dict[str, dict]:
     return load_yaml(text)
 
 
-def _standard(like: str, present: Mapping[str, Any], refilled: bool) -> dict:
-    """A standard item without what goes by items or refills, or settles or replaces items, that a kind has not."""
+def _standard(like: str, own: Mapping[str, Any], present: Mapping[str, Any], refilled: bool) -> dict:
+    """A standard item without what goes by items or refills, or settles or replaces items, that a kind has not.
+
+    A kind that says when an item is due says so for all levels of care.
+    """
     standard = standard_items()[like]
     known = tuple(name for name in (*EVENTS, *present) if refilled or name != REFILL)
+    own_times = "triggers" in own
+    left = {name: value for name, value in standard.items() if not (own_times and name in LEVELS)}
     kept = {
-        "triggers": [trigger for trigger in standard["triggers"] if trigger.get("after", known[0]) in known],
+        **{
+            name: [trigger for trigger in left[name] if trigger.get("after", known[0]) in known]
+            for name in ("triggers", *LEVELS)
+            if name in left
+        },
         **{
             name: [key for key in standard[name] if key in present]
             for name in ("settles", "replaces")
             if name in standard
         },
     }
-    return {**standard, **kept}
+    return {**left, **kept}
 
 
 def _or_like(schema: dict) -> None:
@@ -83,6 +93,12 @@ class ItemFile(Strict):
     look: Literal["", "pucks", "group", "hose", "outlet", "tank"] = Field(
         default="", description="what is looked at where nobody knows when it was done last"
     )
+    serves: Literal["", "hygiene", "wear", "taste"] = Field(default="", description="what it is for")
+    least: list[TriggerFile] | None = Field(
+        default=None, description="where as little is done as is safe; none of them: left out; not for hygiene"
+    )
+    strict: list[TriggerFile] | None = Field(default=None, description="where care is strict")
+    source: str = Field(default="", max_length=200, description="whose amounts these are")
     settles: list[Key] = Field(default=[], description="items that count as done with it")
     replaces: list[Key] = Field(default=[], description="items left out on the day when it is due")
     hygiene: bool = Field(default=False, description="whether people can fall ill when it is late")
@@ -96,12 +112,18 @@ class ItemFile(Strict):
         keys = [trigger.core().key for trigger in self.triggers]
         if len(set(keys)) < len(keys):
             raise ValueError("two triggers of an item may not be of the same sort")
+        if self.hygiene and self.least is not None:
+            raise ValueError("what people can fall ill of has no lesser level: leave out “least”")
         return self
 
     def core(self, key: str) -> CareItem:
         """As a core object."""
-        triggers = tuple(trigger.core() for trigger in self.triggers)
-        return CareItem(**{**same_named(self, CareItem), "key": key, "triggers": triggers, "role": self._role(key)})
+        times = {
+            name: None if known is None else tuple(trigger.core() for trigger in known)
+            for name, known in (("triggers", self.triggers), ("least", self.least), ("strict", self.strict))
+        }
+        given = same_named(self, CareItem, *times) | {"serves": self.serves or ("hygiene" if self.hygiene else "")}
+        return CareItem(**{**given, **times, "key": key, "role": self._role(key)})
 
     def _role(self, key: str) -> ItemRole:
         """What it is: as it says, else what the standard item of its key is."""
@@ -251,7 +273,7 @@ class KindFile(Strict):
             like = item.get("like") if isinstance(item, dict) else None
             if like is not None and (not isinstance(like, str) or like not in standard_items()):
                 raise ValueError(f"items.{key}.like: there is no standard item “{like}”")
-            filled[key] = {**_standard(like, items, refilled), **item} if like is not None else item
+            filled[key] = {**_standard(like, item, items, refilled), **item} if like is not None else item
         return {**data, "items": filled}
 
     @model_validator(mode="after")

@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from functools import cached_property
 
-from lamplight.core.agenda.placing import Standing, Turn, settled_slot, turns_ahead
+from lamplight.core.agenda.last_hours import LAST_DRINK, nobody_at_closing, wants_a_rinse
+from lamplight.core.agenda.placing import Standing, Turn, minutes_left, settled_slot, turns_ahead
 from lamplight.core.assess import status_at
 from lamplight.core.care.beginning import waits_for_nobody
 from lamplight.core.care.first import late_words
@@ -68,6 +69,17 @@ class Agenda:
         starts = [planned[due.item.key].start for due in stops if due.item.key in planned]
         return min(starts, default=self.slots[0].start if self.slots else None)
 
+    def last_drink_words(self, view: MachineView) -> str:
+        """What whoever draws the last milk drink of today is asked for, where nobody closes the machine; or empty."""
+        context = view.status.context
+        gap = nobody_at_closing(context.calendar, context.today, self.slots) and not self.closed(view)
+        return LAST_DRINK if gap and wants_a_rinse([due.item for due in view.status.dues]) else ""
+
+    def closed(self, view: MachineView) -> bool:
+        """Whether the day is over at a machine."""
+        context = view.status.context
+        return context.now >= context.calendar.closing(context.today)
+
     def settled(self, view: MachineView, due: Due) -> int | None:
         """The slot that no plan chooses: to which it was put off, or the first one where its machine asks for it."""
         return settled_slot(self._standing(view, due), self.slots, self.now)
@@ -112,7 +124,7 @@ def site_slots(site: SiteRow, now: datetime) -> tuple[Slot, ...]:
     everywhere = [away.get(row.id, set()) for row in rows]
     shut = away.get(None, set()) | (set.intersection(*everywhere) if everywhere else set())
     ahead = slots_from(now, site.calendar.without(shut), week_slots(site.id), 7 * WEEKS, None, keepers_away(site.id))
-    return tuple(slot for slot in ahead if slot.end - max(now, slot.start) >= LEAST_TIME)
+    return tuple(slot for slot in ahead if minutes_left(slot, now) >= LEAST_MINUTES)
 
 
 def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: datetime) -> Agenda:

@@ -10,6 +10,7 @@ from secrets import compare_digest
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.appointments import EVERYWHERE, Appointment
 from lamplight.core.plan.problem import Costs
+from lamplight.core.site.slots import after_minutes
 from lamplight.core.words import listed
 from lamplight.formats.calendar_file import VisitEvent, write_calendar
 from lamplight.formats.days_off_file import DaysOff, read_days_off
@@ -75,7 +76,7 @@ def _event(
         f"{uid}@lamplight",
         visit.sequence if gone is None else gone,
         visit.begin,
-        visit.begin + timedelta(minutes=visit.minutes),
+        after_minutes(visit.begin, visit.minutes),
         f"{where}: {titles}",
         f"{titles} at {where}, about {visit.minutes} minutes.",
         views[machine].row.place if machine in views else "",

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from math import ceil
 
+from lamplight.core.agenda.placing import minutes_left
 from lamplight.core.care.first import not_known, not_known_words
 from lamplight.core.diagnosis.panel_reading import lit_since
 from lamplight.core.mail.alarms import Alarm, hygiene_alarms, lamp_alarm
@@ -14,10 +15,10 @@ from lamplight.core.mail.note import Note, NoteLine, NoteSection
 from lamplight.core.mail.wishes import USUAL_MINUTE, NoteKind
 from lamplight.core.plan.moves import moves
 from lamplight.core.round.stops import sum_words
-from lamplight.core.site.slots import Slot
+from lamplight.core.site.slots import LEAST_MINUTES, Slot
 from lamplight.core.stock.usage import StockLine
 from lamplight.core.words import clock_words, day_words, listed, plural, units_in_words
-from lamplight.sight.agenda import LEAST_TIME, Agenda
+from lamplight.sight.agenda import Agenda
 from lamplight.sight.causes import known_causes
 from lamplight.sight.cupboard import products, stock_held
 from lamplight.sight.machine_view import MachineView
@@ -110,7 +111,7 @@ def _slots_today(site: SiteRow, agenda: Agenda, now: datetime, keeper_id: int | 
         slot
         for slot in agenda.slots
         if site.calendar.today(slot.start) == today
-        and slot.end - max(now, slot.start) >= LEAST_TIME
+        and minutes_left(slot, now) >= LEAST_MINUTES
         and (keeper_id is None or slot.keeper in (None, keeper_id))
     ]
 

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
+from lamplight.core.agenda.placing import minutes_left
 from lamplight.core.errors import InvalidInput
 from lamplight.core.round.chores import NO_SLOT_AHEAD, Asked
-from lamplight.core.site.slots import KeeperAway, Slot, WeekSlot, slot_at, slots_from
+from lamplight.core.site.slots import LEAST_MINUTES, KeeperAway, Slot, WeekSlot, slot_at, slots_from
 from lamplight.sight.agenda import LEAST_TIME, WEEKS, Agenda
 from lamplight.sight.cache import minute
 from lamplight.sight.machine_view import MachineView
@@ -96,8 +97,9 @@ def asked_in(site: SiteRow, agenda: Agenda, slot: Slot, now: datetime, keeper_id
     Args:
         slot: of the agenda; one that goes on is asked for from now on.
     """
-    begins, slots = max(minute(now), slot.start), agenda.slots
-    asked = Asked(site.calendar, begins, slot.end, next_start(slots, slot.end), (), slot.start)
+    # Seconds are counted in the round: on the wall clock an hour would be missing or come twice.
+    begins, until, slots = max(minute(now), slot.start).astimezone(UTC), slot.end.astimezone(UTC), agenda.slots
+    asked = Asked(site.calendar, begins, until, next_start(slots, until), (), slot.start)
     before = tuple(one for one in slots if one.start < slot.start)
     return AskedRound(asked, agenda, _after(slots, slot.end), None, before, keeper_id)
 
@@ -134,7 +136,7 @@ def asked_now(
 def _own_slot(agenda: Agenda, now: datetime, keeper_id: int | None) -> Slot | None:
     """A keeper's time that goes on, while there is enough left of it, or their next one."""
     own = (slot for slot in agenda.slots if keeper_id is None or slot.keeper in (None, keeper_id))
-    return next((slot for slot in own if slot.end - max(now, slot.start) >= LEAST_TIME), None)
+    return next((slot for slot in own if minutes_left(slot, now) >= LEAST_MINUTES), None)
 
 
 def _after(slots: Sequence[Slot], until: datetime) -> datetime | None:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from functools import cache, partial
 
-from lamplight.core.agenda.daily import Routine, daily_slots, without_settled
+from lamplight.core.agenda.daily import Routine, daily_slots, shared_out, without_settled
 from lamplight.core.agenda.placing import minutes_left
 from lamplight.core.care.beginning import not_known
 from lamplight.core.care.item import CareItem, Due, ItemRole
@@ -234,7 +234,8 @@ def _daily(
     evening = ends_service(due) or due.item.role is ItemRole.DRAWER
     routine = Routine(due.item.key, term.passage.likely or term.best_before, evening, again)
     minutes = view.own_seconds(due) / 60
-    return Daily(view.row.id, due.item.key, days, minutes, due.item.hygiene, daily_slots(routine, slots))
+    numbers = shared_out(daily_slots(routine, slots), slots, view.row.id)
+    return Daily(view.row.id, due.item.key, days, minutes, due.item.hygiene, numbers)
 
 
 def _shortest(after: Callable[[int], Term | None], slots: Sequence[Slot]) -> Term | None:

@@ -112,6 +112,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             limits=_own_limits(limits[version.machine_id]),
             switched_off=frozenset(item for item, off in switches[version.machine_id].items() if off),
             descaling_basis=water.setup(version.machine_id).descaling_basis,
+            level=water.setup(version.machine_id).level,
             guess_per_day=version.guess_per_day,
             absences=tuple(_away(away, version.machine_id, water.stays[version.machine_id])),
             events=tuple(events[version.machine_id]),

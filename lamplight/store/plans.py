@@ -9,7 +9,7 @@ from typing import Any
 
 from peewee import fn
 
-from lamplight.core.plan.appointments import Appointment
+from lamplight.core.plan.appointments import EVERYWHERE, Appointment
 from lamplight.core.plan.terms import ACCEPTED_RISK, WORTH_SHARE
 from lamplight.store.models import AnnouncedPlan, Deferral, Entry, FeedVersion, PlanPin, PlanWish
 from lamplight.store.rights import hands_at
@@ -23,7 +23,7 @@ class Announced:
     Attributes:
         made_at: when.
         rests_on: the state of the file and the day for which it was made.
-        visits: machine, item and beginning of the slot of each turn.
+        visits: machine, item and beginning of the slot of each turn, without the daily work.
         moved: what moved with it, in sentences.
         keepers: in whose hours each turn lies, as the visits stand; None for anybody's.
         weight, least: what it weighs, and what no plan weighs less than; 0 where nobody reckoned it.
@@ -111,9 +111,10 @@ def announced(site_id: int) -> Announced | None:
 
 
 def _announced(row: AnnouncedPlan) -> Announced:
+    turns = [turn for turn in row.visits if turn[0] != EVERYWHERE]
+    visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start, *_ in turns)
     # What was announced before hours had keepers names none.
-    visits = tuple((machine, item, datetime.fromisoformat(start)) for machine, item, start, *_ in row.visits)
-    keepers = tuple(keeper[0] if keeper else None for _, _, _, *keeper in row.visits)
+    keepers = tuple(keeper[0] if keeper else None for _, _, _, *keeper in turns)
     return Announced(
         row.made_at, row.rests_on, visits, tuple(row.moved), keepers, row.weight, row.least, row.asked, row.id,
         _appointments(row.visits),

@@ -7,6 +7,7 @@ from collections.abc import Collection, Mapping
 from dataclasses import dataclass, field, replace
 from datetime import UTC, date, datetime, time
 
+from lamplight.core.care.levels import Level
 from lamplight.core.care.own_items import WHICHEVER_FIRST
 from lamplight.core.timeline import Timeline
 from lamplight.core.water.at_machine import WaterAtMachine
@@ -32,11 +33,13 @@ class Setup:
         source: the name of its water.
         descaling_basis: by what its descaling is decided.
         window_days: open days that jobs are taken along ahead of their time.
+        level: how much care it gets.
     """
 
     source: str = MAINS
     descaling_basis: str = WHICHEVER_FIRST
     window_days: int = VISIT_WINDOW_DAYS
+    level: Level = Level.USUAL
 
 
 def setups() -> dict[int, Setup]:
@@ -49,7 +52,7 @@ def _setups_over_time() -> dict[int, list[tuple[datetime, Setup]]]:
     found: dict[int, list[tuple[datetime, Setup]]] = defaultdict(list)
     for row in facts_of(SetupVersion):
         known = found[row.machine_id]
-        own = Setup(row.source, row.descaling_basis, row.window_days)
+        own = Setup(row.source, row.descaling_basis, row.window_days, Level(row.level))
         if row.entry.kind == MOVED:
             own = replace(known[-1][1] if known else Setup(), source=row.source)
         known.append((row.entry.at, own))

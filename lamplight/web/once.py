@@ -33,7 +33,7 @@ def _what_came_of(sent: Sent) -> str:
     if sent.run_id is not None:
         return url_for("runs.page", run_id=sent.run_id)
     if sent.kind == "machine" and sent.machine_id is not None:
-        return url_for("machines.machine", machine_id=sent.machine_id)
+        return url_for("today.page")
     came_from = urlsplit(request.referrer or "")
     path = f"{came_from.path}?{came_from.query}" if came_from.query else came_from.path
     return same_site(request.form.get("next", "") or path, url_for("today.page"))

@@ -11,6 +11,7 @@ from lamplight.sight.actor import Actor
 from lamplight.sight.kinds import KINDS, kind_of
 from lamplight.sight.own_texts import OWN_KINDS
 from lamplight.store.database import database
+from lamplight.store.sites import machines, the_site
 from tests.base import NOW, WEEK
 from tests.browser.base import BrowserTest
 
@@ -174,8 +175,9 @@ class Building(BrowserTest):
         self.page.goto(f"/machines/new?kind={key}")
         self.page.fill("#name", "By the window")
         self.page.locator("main").get_by_role("button", name=re.compile("Add")).first.click()
-        self.page.wait_for_url(re.compile(r"/machines/\d+$"))
-        number = int(self.page.url.rsplit("/", 1)[1])
+        self.page.wait_for_selector("text=By the window is added")
+        with database.connection_context():
+            number = max(row.id for row in machines(the_site().id))
         self.page.goto(f"/lamps/{number}")
         self.page.locator(".lamp-button").first.click()
         self.page.wait_for_selector(".lamp-button.is-lit")

@@ -14,19 +14,21 @@ class Story(BrowserTest):
         """Name, hours as offered, initials."""
         page.goto("/")
         page.get_by_label("Name of the place").fill("Test Works")
+        page.locator("summary").first.click()
         page.get_by_label("Your initials").fill("AB")
-        page.get_by_role("button", name="On to the first machine").click()
+        page.get_by_role("button", name="On to the machine").click()
 
     def add_machine(self, page, name="Hall"):
         """A tabletop whose tablet was done a fortnight ago."""
         page.get_by_role("link", name="Lamps-only tabletop").click()
         page.get_by_label("What do you call it?").fill(name)
         page.get_by_label("Its counter now").fill("12480")
+        page.get_by_text("More that you know").click()
         page.locator("#how-brew-tablet").select_option("date")
         page.locator("#date-brew-tablet").fill("2026-11-10")
-        page.locator("input[name=rest][value=today]").check()
+        page.locator("input[name=others][value=today]").check()
         page.get_by_role("button", name="Add it").click()
-        page.wait_for_selector("text=12 480")
+        page.wait_for_selector(f"text={name} is added")
 
     def test_from_an_empty_file(self):
         """Readings, a doubt, the due, the run with its clock, the log, undo."""
@@ -55,8 +57,9 @@ class Story(BrowserTest):
         page.wait_for_selector("text=1 reading saved")
 
         page.keyboard.press("1")
-        page.wait_for_selector(".task:has-text('of 200 drinks')")
-        page.get_by_role("link", name="for Brew-group tablet at Hall").click()
+        page.get_by_role("link", name="Hall", exact=True).first.click()
+        page.wait_for_selector("#item-brew-tablet:has-text('of 200 drinks')")
+        page.get_by_role("link", name="how to do Brew-group tablet").click()
         page.locator("[data-space]").click()
         self.walk_run(page)
         page.locator("#value").fill("12521")
@@ -69,8 +72,8 @@ class Story(BrowserTest):
         page.get_by_role("link", name="Undo: Brew-group tablet").first.click()
         page.get_by_role("button", name="Undo it").click()
         page.wait_for_selector("text=Undone: Brew-group tablet")
-        page.keyboard.press("1")
-        page.wait_for_selector(".task:has-text('of 200 drinks')")
+        page.goto("/machines/1")
+        page.wait_for_selector("#item-brew-tablet:has-text('of 200 drinks')")
 
     def walk_run(self, page):
         """Every step by the space bar; a reload and a second screen in the middle."""

@@ -32,10 +32,15 @@ class Feed(WebTest):
         return re.search(r'value="http://[^/]+(/feed/[^"]+\.ics)"', page)[1]
 
     def events(self, path):
-        """By uid: sequence, status, start, title."""
+        """By uid: sequence, status, start and end, title."""
         calendar = Calendar.from_ical(self.get(path))
         return {
-            str(one["uid"]): (int(one["sequence"]), str(one["status"]), one["dtstart"].dt, str(one["summary"]))
+            str(one["uid"]): (
+                int(one["sequence"]),
+                str(one["status"]),
+                (one["dtstart"].dt, one["dtend"].dt),
+                str(one["summary"]),
+            )
             for one in calendar.walk("VEVENT")
         }
 

@@ -6,6 +6,7 @@ import re
 import unittest
 from datetime import timedelta
 
+from lamplight.actions.care import note_prompt
 from lamplight.actions.closing import close_machine
 from lamplight.actions.runs import begin_run
 from lamplight.actions.sites import save_keeper
@@ -168,6 +169,7 @@ class Evening(WebTest):
         hall = self.used_machine(
             name="Hall", done={"brew-tablet": 20, "grounds-drawer": 5, "wipe-down": 0, "wand-purge": 0}
         )
+        note_prompt(machine(self.site.id, hall), "brew-tablet", self.clock.moment, Actor(self.clock.moment))
         page = re.search(rf'id="stop-{hall}".*?</article>', self.get("/"), re.S)[0]
         self.shows(page, "Grounds drawer, with it")
         self.assertNotRegex(page, "Close: [^<]*drawer")

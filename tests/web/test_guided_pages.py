@@ -60,7 +60,8 @@ class Before(WebTest):
         """A moment ahead; anything else is refused on the same page."""
         form = {"machine": self.hall, "item": "brew-tablet", "until": "2026-11-24T18:00"}
         self.post("/runs/put-off", form)
-        self.shows(self.get("/"), "put off until Tue 18:00")
+        self.shows(self.get("/"), "Tonight: tablet")
+        self.shows(self.get(f"/machines/{self.hall}"), "planned Tue 24 Nov, 18:00")
         for until in ("2020-01-01T10:00", "soon", ""):
             with self.subTest(until=until):
                 self.post("/runs/put-off", {**form, "until": until}, 422)

@@ -31,9 +31,9 @@ class Empty(WebTest):
         self.assertEqual(self.post("/start", form).location, "/machines/new")
         self.assertEqual(self.client.get("/").location, "/machines/new")
         form = {"kind": "jug-compact", "name": "Kitchen", "counter-drinks": "1 480", "how-brew-tablet": "unknown"}
-        self.assertEqual(self.post("/machines/new", form).location, "/machines/1")
+        self.assertEqual(self.post("/machines/new", form).location, "/")
         page = self.get("/")
-        self.shows(page, "things nobody knows yet")
+        self.shows(page, "Nobody knows when this machine was last cared for")
         self.shows(self.get("/machines/1"), "1\u202f480")
         self.assertEqual(self.client.get("/start").location, "/")
         self.shows(page, "selected>AB")

@@ -4,12 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
-from datetime import date, time
+from datetime import date, datetime, time, timedelta
 
 from lamplight.core.site.slots import Slot
-
-# From then on each fortnight is taken for like the one before: what comes every other day does so in two weeks.
-LIVED_DAYS = 14
 
 
 @dataclass(frozen=True)
@@ -36,25 +33,36 @@ def daily_slots(routine: Routine, slots: Sequence[Slot]) -> tuple[int, ...]:
         slots: those ahead, in order.
     """
     found: list[int] = []
+    at: dict[tuple[int, time], int] = {}
     due: date | None = routine.due
     while due is not None:
-        number = _slot_for(due, routine.evening, slots, found[-1] + 1 if found else 0)
+        number = _slot_for(due, routine.evening, slots, slots[found[-1]] if found else None)
         if number is None:
             break
         found.append(number)
-        if (slots[number].start.date() - slots[found[0]].start.date()).days >= LIVED_DAYS:
-            return (*found, *_as_before(found, slots))
+        place = (slots[number].start.weekday(), slots[number].start.time())
+        if place in at:  # from here on it comes as it came: weeks ahead are alike
+            return (*found, *_again(found[at[place] :], slots))
+        at[place] = len(found) - 1
         due = routine.after(number)
     return tuple(found)
 
 
-def _slot_for(due: date, evening: bool, slots: Sequence[Slot], first: int) -> int | None:
+def _slot_for(due: date, evening: bool, slots: Sequence[Slot], last: Slot | None) -> int | None:
     """The slot of a date: on it, else the next one after it, since what is a day late is not late yet."""
-    left = range(first, len(slots))
+    left = [n for n, slot in enumerate(slots) if last is None or slot.start > last.start]
     on_it = [n for n in left if slots[n].start.date() == due]
     if on_it:
         return on_it[-1] if evening else on_it[0]
     return next((n for n in left if slots[n].start.date() > due), None)
+
+
+def shared_out(numbers: Sequence[int], slots: Sequence[Slot], machine: int) -> tuple[int, ...]:
+    """The same slots, each in the hours of one of those who have time then: machines are shared among them."""
+    then: dict[datetime, list[int]] = {}
+    for n, slot in enumerate(slots):
+        then.setdefault(slot.start, []).append(n)
+    return tuple(own[machine % len(own)] for n in numbers for own in (then[slots[n].start],))
 
 
 def without_settled(
@@ -74,12 +82,15 @@ def without_settled(
     return left
 
 
-def _as_before(found: Sequence[int], slots: Sequence[Slot]) -> list[int]:
-    """The rest of the slots, each where it was done at that hour of that day a fortnight ago."""
-
-    def place(number: int) -> tuple[int, time]:
-        start = slots[number].start
-        return (start.date() - slots[found[0]].start.date()).days % LIVED_DAYS, start.time()
-
-    known = set(map(place, found[1:]))  # how it began says nothing of how it goes on
-    return [n for n in range(found[-1] + 1, len(slots)) if place(n) in known]
+def _again(cycle: Sequence[int], slots: Sequence[Slot]) -> list[int]:
+    """The rest of the slots, as they came in a cycle: from a slot to one at the same hour of the same weekday."""
+    numbers = {(slot.start.date(), slot.start.time()): n for n, slot in reversed(list(enumerate(slots)))}
+    starts = [slots[number].start for number in cycle]
+    period, last = (starts[-1].date() - starts[0].date()).days, slots[-1].start.date()
+    found: list[int] = []
+    for times in range(1, (last - starts[0].date()).days // period + 1):
+        for start in starts[1:]:
+            number = numbers.get((start.date() + timedelta(days=times * period), start.time()))
+            if number is not None:
+                found.append(number)
+    return found

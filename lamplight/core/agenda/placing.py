@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from lamplight.core.site.slots import Slot
+from lamplight.core.site.slots import Slot, seconds_between
 
 
 @dataclass(frozen=True, order=True)
@@ -82,7 +82,7 @@ def _number(turn: Turn, slots: Sequence[Slot]) -> int | None:
 
 def minutes_left(slot: Slot, now: datetime) -> float:
     """Minutes of a slot that are left, 0 or more."""
-    return max(0.0, (slot.end - max(now, slot.start)).total_seconds() / 60)
+    return max(0.0, seconds_between(max(now, slot.start), slot.end) / 60)
 
 
 def first_that_fits(span_min: float, slots: Sequence[Slot], now: datetime) -> int:

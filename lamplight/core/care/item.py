@@ -42,6 +42,8 @@ class CareItem:
         why: one sentence.
         short: what it is called in a row of several; empty for its title.
         look: what is looked at where nobody knows when it was done last; see `looks.py`; empty for nothing.
+        serves: what it is for: hygiene, wear or taste; empty where nobody said.
+        least, strict: its triggers at those levels of care, none where it is left out; None for those of the usual one.
         soon_open_days: how many open days ahead it is announced, 0 or more.
         products: what it takes.
         settles: keys of items that count as done with it.
@@ -72,6 +74,9 @@ class CareItem:
     role: ItemRole = ItemRole.NONE
     short: str = ""
     look: str = ""
+    serves: str = ""
+    least: tuple[Trigger, ...] | None = None
+    strict: tuple[Trigger, ...] | None = None
 
     @property
     def in_a_row(self) -> str:

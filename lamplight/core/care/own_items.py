@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from lamplight.core.care.item import CareItem, ItemRole
+from lamplight.core.care.levels import Level, at_level
 from lamplight.core.care.trigger_base import Limited, Trigger
 from lamplight.core.care.triggers import DESCALING_BASES, FilterSpent, MonthsSince
 
@@ -32,6 +33,7 @@ class OwnChoices:
         descaling_basis: by what descaling is decided, or whichever comes first.
         filter_out: whether no filter is fitted, so that none is changed.
         cartridge_months: how long the fitted cartridge may stay in at most, or None where none is known.
+        level: how much care the machine gets.
     """
 
     limits: tuple[LimitChange, ...] = ()
@@ -39,12 +41,13 @@ class OwnChoices:
     descaling_basis: str = WHICHEVER_FIRST
     filter_out: bool = False
     cartridge_months: int | None = None
+    level: Level = Level.USUAL
 
 
 def own_items(items: Sequence[CareItem], choices: OwnChoices) -> tuple[CareItem, ...]:
     """A kind's items as the keeper has them here."""
     own = {(change.item, change.trigger): change.limit for change in choices.limits}
-    kept = tuple(item for item in items if item.key not in choices.switched_off)
+    kept = tuple(item for item in at_level(items, choices.level) if item.key not in choices.switched_off)
     if choices.filter_out:
         kept = tuple(item for item in kept if not any(isinstance(trigger, FilterSpent) for trigger in item.triggers))
     kept = tuple(_by_its_cartridge(item, choices.cartridge_months) for item in kept)

@@ -10,6 +10,7 @@ from lamplight.core.care.context import EventSeen
 from lamplight.core.care.inspections import LookedAt
 from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import DoneFact, with_settled
+from lamplight.core.care.levels import Level
 from lamplight.core.care.own_items import WHICHEVER_FIRST, LimitChange, OwnChoices
 from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.lamps.sightings import Sighting
@@ -33,6 +34,7 @@ class MachineBook:
         limits: the keeper's own limits; of several for one trigger the last holds.
         switched_off: keys of items that the keeper does without.
         descaling_basis: by what descaling is decided, or whichever comes first.
+        level: how much care it gets.
         guess_per_day: the keeper's guess of drinks on an open day, or None.
         absences, events: what else was noted.
         water: what comes in, and through which filter.
@@ -52,6 +54,7 @@ class MachineBook:
     limits: tuple[LimitChange, ...] = ()
     switched_off: frozenset[str] = frozenset()
     descaling_basis: str = WHICHEVER_FIRST
+    level: Level = Level.USUAL
     guess_per_day: float | None = None
     absences: tuple[Absence, ...] = ()
     events: tuple[EventSeen, ...] = ()
@@ -99,7 +102,8 @@ class MachineBook:
     def choices(self) -> OwnChoices:
         """What the keeper decided about its items."""
         months = self.water.cartridge.months if self.water.cartridge else None
-        return OwnChoices(self.limits, self.switched_off, self.descaling_basis, self.water.filter_out, months)
+        off = self.switched_off
+        return OwnChoices(self.limits, off, self.descaling_basis, self.water.filter_out, months, self.level)
 
     def judged_then(self, kind: str, known: Mapping[str, Kind]) -> MachineBook:
         """The same book with ticks, and cartridges of which nobody said more, judged by the kind of their moment.

@@ -8,7 +8,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
-from datetime import date, datetime, timedelta
+from datetime import date, datetime
+
+from lamplight.core.site.slots import after_minutes
 
 # In place of a machine: the daily work of a slot, wherever it is done. It comes first.
 EVERYWHERE = 0
@@ -66,7 +68,7 @@ def appointments(
         visits.items(), key=lambda one: (one[0][0], one[0][1] or 0, one[0][2])
     ):
         begin, minutes = ends.get((start, keeper), start), minutes_of(machine, items, start)
-        ends[start, keeper] = begin + timedelta(minutes=minutes)
+        ends[start, keeper] = after_minutes(begin, minutes)
         fresh.append(Appointment(machine, tuple(sorted(items)), start, keeper, begin, minutes))
     days: dict[tuple[int, date], list[Appointment]] = {}
     for one in fresh:

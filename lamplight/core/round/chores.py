@@ -186,6 +186,8 @@ def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
             if not at.later(due, asked) and not due.instead:
                 unsafe = due.item.hygiene and not_known(due)
                 ranks[due.item.key] = Rank.HEALTH if unsafe else Rank.LIMIT if passes else Rank.DUE
+        elif _nobody_comes_later(due, asked):
+            ranks[due.item.key] = Rank.LIMIT
         elif due.item.role is ItemRole.DRAWER:
             if _drawer_along(due, later, near, asked):
                 ranks[due.item.key] = Rank.LIMIT
@@ -217,6 +219,15 @@ def _drawer_along(due: Due, later: Due | None, near: Sequence[Due], asked: Asked
 def ends_service(due: Due) -> bool:
     """Whether it is the end of service that decides when it is done."""
     return due.first is not None and isinstance(due.first.trigger, EndOfService)
+
+
+def _nobody_comes_later(due: Due, asked: Asked) -> bool:
+    """Whether it is for the end of a service at which nobody is there: then it is done in the last hours before it."""
+    at = due.first.due_at if due.first is not None else None
+    if at is None or not ends_service(due) or due.status is not Status.SOON or due.instead:
+        return False
+    today = asked.calendar.today
+    return today(asked.now) == today(at) < today(asked.next_slot)
 
 
 def _comes_later(due: Due, until: datetime) -> bool:
@@ -261,6 +272,8 @@ def ready_s(due: Due, asked: Asked) -> int:
     if due.first is None or due.first.due_at is None or not isinstance(due.first.trigger, EndOfService):
         return 0
     soonest = due.first.due_at - COUNTS_FOR_THE_DAY
+    if soonest > asked.until and _nobody_comes_later(due, asked):
+        return 0  # better early than not at all
     return in_units(max(0.0, (soonest - asked.now).total_seconds()))
 
 

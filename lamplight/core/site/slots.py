@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
-from datetime import date, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import SiteCalendar
@@ -71,6 +71,16 @@ def attended(slot: WeekSlot, day: date, away: Sequence[KeeperAway]) -> WeekSlot 
     return slot if slot.keeper is None else None
 
 
+def seconds_between(start: datetime, end: datetime) -> float:
+    """Seconds that really pass from one moment to another; two of one zone would be reckoned by the wall clock."""
+    return (end.astimezone(UTC) - start.astimezone(UTC)).total_seconds()
+
+
+def after_minutes(start: datetime, minutes: float) -> datetime:
+    """The moment so many real minutes after another, on the same wall clock."""
+    return (start.astimezone(UTC) + timedelta(minutes=minutes)).astimezone(start.tzinfo)
+
+
 @dataclass(frozen=True)
 class Slot:
     """A span on a date.
@@ -86,8 +96,8 @@ class Slot:
 
     @property
     def minutes(self) -> int:
-        """How long it is."""
-        return round((self.end - self.start).total_seconds() / 60)
+        """How long it really is, also in a night in which the clocks change."""
+        return round(seconds_between(self.start, self.end) / 60)
 
 
 def slots_on(

@@ -98,12 +98,13 @@ class ItemSwitch(Fact):
 
 
 class SetupVersion(Fact):
-    """Which water a machine gets, by what its descaling is decided, and how far ahead jobs are taken along."""
+    """A machine's water, what decides descaling, how far ahead jobs are taken along, and how much care it gets."""
 
     machine = ForeignKeyField(Machine)
     source = CharField(max_length=60)
     descaling_basis = CharField(max_length=20)
     window_days = IntegerField(constraints=[Check("window_days >= 0")])
+    level = CharField(max_length=10, default="usual")
 
 
 class TextVersion(Fact):

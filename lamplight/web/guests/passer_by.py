@@ -119,7 +119,8 @@ def _show(token: str, given: Mapping[str, str], code: int = 200, error: str = ""
     moment, panel = now(), view.whole_kind.panel
     signals, told = _touched(view, given), may_tell(view)
     found = meanings(panel, signals)
-    verdict = standing_of(view, moment, found, agenda_of(here, moment))
+    agenda = agenda_of(here, moment)
+    verdict = standing_of(view, moment, found, agenda)
     tasks = [_task(one, told) for one in guest_tasks(found, not signals.dark)]
     stuck = verdict.usable is not Usable.YES or any(one.task.task is GuestAct.ELSEWHERE for one in tasks)
     other = elsewhere(here, view, machine_views(here, moment), moment) if stuck else None
@@ -130,7 +131,7 @@ def _show(token: str, given: Mapping[str, str], code: int = 200, error: str = ""
         buttons=lamp_buttons(view.whole_kind, signals),
         signals=signals, messages=[message.says for message in panel.messages], told=[one.value for one in told],
         photos=row.photos, error=error, form=given, thanks=request.args.get("thanks"), longest=LONGEST_WORDS,
-        since=partial(_since, here),
+        since=partial(_since, here), last_drink=agenda.last_drink_words(view),
     ), code  # fmt: skip
 
 

@@ -23,6 +23,7 @@ from lamplight.drawing.cutaway import Scene, cutaway
 from lamplight.sight.kinds import kind_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.procedures import procedure_for
+from lamplight.sight.rhythms import hours_at_levels
 from lamplight.sight.told import KnownWords, programme_title, word_title, words_known
 from lamplight.web import forms
 from lamplight.web.here import actor, site
@@ -109,6 +110,7 @@ def show_settings(view: MachineView, errors: Mapping[str, str] | None = None):  
         "machines/settings.html", "settings", 422 if errors else 200, view=view, sheet=sheet, errors=wrong,
         drawing=cutaway(view.whole_kind, scene, cls="cutaway build-cut"), form=request.form if errors else {},
         others=others_here(view), descaling_bases=(WHICHEVER_FIRST, *DESCALING_BASES),
+        levels=() if sheet else hours_at_levels(view),
     )  # fmt: skip
 
 

@@ -20,6 +20,7 @@ from lamplight.actions.machines import (
 from lamplight.actions.water import set_up
 from lamplight.core.care.item import Start
 from lamplight.core.care.last_done import asked_in_order
+from lamplight.core.care.levels import Level
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.water.cartridge import Cartridge
 from lamplight.drawing.cutaway import Scene, cutaway
@@ -242,7 +243,10 @@ def set_up_machine(machine_id: int):  # noqa: ANN201
 
     def change() -> None:
         days = forms.count(form.get("window_days", ""), "Open days ahead")
-        set_up(view.row, Setup(form.get("source", ""), form.get("descaling_basis", ""), days), actor())
+        level = next((one for one in Level if one.value == form.get("level", view.setup.level.value)), None)
+        if level is None:
+            raise InvalidInput("Choose how much care it gets.")
+        set_up(view.row, Setup(form.get("source", ""), form.get("descaling_basis", ""), days, level), actor())
 
     return changed(view, "setup", change)
 

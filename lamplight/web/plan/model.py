@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from math import ceil
 
@@ -79,6 +79,7 @@ class PlanModel:
         choices: other times for it.
         moved: what moved, in sentences.
         broken: limits that give way, in sentences.
+        day: one day by itself; None where nothing is planned.
     """
 
     view: PlanView
@@ -91,6 +92,7 @@ class PlanModel:
     choices: tuple[Choice, ...]
     moved: tuple[str, ...]
     broken: tuple[str, ...]
+    day: OneDay | None = None
 
 
 @dataclass(frozen=True)
@@ -127,7 +129,7 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
     choices = _choices(chosen, view) if chosen else ()
     minutes = view.plan.minutes(view.problem)
     moved = tuple(move.words(view.views[move.machine].row.name, view.today) for move in view.moved)
-    return PlanModel(
+    model = PlanModel(
         view,
         _headline(visits, view),
         _said(minutes, view),
@@ -139,12 +141,45 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
         moved or (view.known.moved if view.known and view.fresh else ()),
         tuple(view.named(sentence) for sentence in view.plan.broken),
     )
+    return replace(model, day=one_day(model, visits, looked.day))
 
 
 def _said(minutes: float, view: PlanView) -> str:
     daily = sum(one.minutes for one in daily_rounds(view.daily).values())
     beside = f", and {span_words(daily)} of daily work" if daily else ""
     return f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}{beside}, ways and openings counted."
+
+
+@dataclass(frozen=True)
+class OneDay:
+    """A day of the plan by itself, as a phone shows it: its visits, its daily work, and the days beside it."""
+
+    day: date
+    visits: tuple[VisitLine, ...]
+    daily: tuple[tuple[Slot, str], ...]
+    before: date | None
+    after: date | None
+
+
+def one_day(model: PlanModel, every: Sequence[VisitLine], wished: date | None) -> OneDay | None:
+    """The day that is wished for, else the first on which something is done; None where nothing is.
+
+    Args:
+        every: the visits of all days.
+    """
+    daily = daily_lines(model.view, 7 * WEEKS)
+    days = sorted({visit.slot.start.date() for visit in every} | {slot.start.date() for slot, _ in daily})
+    if not days:
+        return None
+    day = wished if wished in days else days[0]
+    place = days.index(day)
+    return OneDay(
+        day,
+        tuple(visit for visit in every if visit.slot.start.date() == day),
+        tuple((slot, words) for slot, words in daily if slot.start.date() == day),
+        days[place - 1] if place else None,
+        days[place + 1] if place + 1 < len(days) else None,
+    )
 
 
 def daily_lines(view: PlanView, days: int = 7) -> list[tuple[Slot, str]]:

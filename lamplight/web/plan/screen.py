@@ -68,4 +68,6 @@ def page(token: str):  # noqa: ANN201
     views = sorted(known[:MOST_ON_SCREEN], key=lambda view: view.row.name.lower())
     agenda = agenda_of(here, moment)
     machines = [shown(view, moment, agenda, len(views) <= MOST_DRAWN) for view in views]
-    return render_template("plan/screen.html", machines=machines, here=here, more=len(known) - len(views))
+    last = next((words for view in views if (words := agenda.last_drink_words(view))), "")
+    more = len(known) - len(views)
+    return render_template("plan/screen.html", machines=machines, here=here, more=more, last_drink=last)

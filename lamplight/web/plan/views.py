@@ -9,12 +9,14 @@ from flask import Blueprint, flash, request, url_for
 from werkzeug.utils import redirect
 
 from lamplight.actions.planning import RISKS, SHARES, announce, pin_visit, wish_of_plan
+from lamplight.core.agenda.last_hours import nobody_at_closing, wants_a_rinse
 from lamplight.core.errors import InvalidInput
 from lamplight.core.moment import read_moment
 from lamplight.core.plan.lived import saved
+from lamplight.core.words import plural
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import ALL_LOOKED_INTO, machine_views
-from lamplight.sight.plan import plan_stands, plan_view, weeks_lived
+from lamplight.sight.plan import PlanView, plan_stands, plan_view, weeks_lived
 from lamplight.sight.shelves import MOST_MACHINES, SOON_DAYS, lacking_soon, left_empty, shelves
 from lamplight.sight.year import RunsOut, YearMark, arrivals, runs_out, year_ahead
 from lamplight.store.plans import announced, plan_wishes
@@ -57,7 +59,7 @@ def _show(views: list[MachineView], code: int = 200, error: str = ""):  # noqa: 
     return render(
         "plan/page.html", "worktop", code, model=model, error=error, part=part, looked=looked, whose=whose, risk=risk,
         worth=worth, risks=RISKS, shares=SHARES, away=away, daily=daily_lines(seen), today=site().calendar.today(now()),
-        lacking=lacking_soon(site(), views, now(), SOON_DAYS, found),
+        lacking=lacking_soon(site(), views, now(), SOON_DAYS, found), gap=_gap_words(seen),
     )  # fmt: skip
 
 
@@ -65,6 +67,18 @@ def _whose() -> dict[int, str]:
     """Keepers who have hours of their own."""
     named = {slot.keeper for slot in week_slots(site().id)}
     return {row.id: row.name for row in everybody() if row.id in named}
+
+
+def _gap_words(seen: PlanView) -> str:
+    """On how many of the next days nobody closes machines with milk; empty for none."""
+    if not any(wants_a_rinse([due.item for due in view.status.dues]) for view in seen.views.values()):
+        return ""
+    calendar = site().calendar
+    days = [seen.today + timedelta(days=ahead) for ahead in range(1, 8)]
+    gaps = [day for day in days if nobody_at_closing(calendar, day, seen.problem.slots)]
+    if not gaps:
+        return ""
+    return f"Nobody comes at closing on {plural(len(gaps), 'day')} of the next week: say who rinses, or give it hours."
 
 
 def _theirs(views: list[MachineView], keeper_id: int | None) -> list[MachineView]:

@@ -9,7 +9,7 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from lamplight.core.agenda.daily import Routine, daily_slots, without_settled
+from lamplight.core.agenda.daily import Routine, daily_slots, shared_out, without_settled
 from lamplight.core.site.slots import Slot
 
 MONDAY = datetime(2026, 11, 23, tzinfo=UTC)
@@ -61,6 +61,13 @@ class DailyWork(unittest.TestCase):
         once = Routine("x", date(2026, 11, 23), False, lambda _: None)
         self.assertEqual(daily_slots(once, slots), (0,))
         self.assertEqual(daily_slots(once, ()), ())
+
+    def test_shared_out(self):
+        """Two who have the same hours share the machines; who has hours alone has all of them."""
+        both = Slot(MONDAY, MONDAY + timedelta(minutes=30), 1), Slot(MONDAY, MONDAY + timedelta(minutes=45), 2)
+        alone = Slot(MONDAY + timedelta(days=1), MONDAY + timedelta(days=1, minutes=30), 1)
+        shares = {machine: shared_out((0, 2), (*both, alone), machine) for machine in range(4)}
+        self.assertEqual(shares, {0: (0, 2), 1: (1, 2), 2: (0, 2), 3: (1, 2)})
 
     def test_done_along(self):
         """The wash does the rinse where both are done; of two that do each other the one that does more stays."""
