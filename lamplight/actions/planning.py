@@ -33,7 +33,9 @@ def asked_of(problem: PlanProblem) -> str:
     tasks = [(task.key, task.minutes, task.span, task.opening, task.uses, task.now) for task in problem.tasks]
     slots = [(slot.start.isoformat(), slot.end.isoformat(), slot.keeper) for slot in problem.slots]
     pinned = sorted((key, sorted(own)) for key, own in problem.pinned.items())
-    return sha256(repr((tasks, slots, pinned, problem.rooms, problem.costs)).encode()).hexdigest()
+    # Of a slot that goes on less is left each minute: that alone asks for no other plan.
+    daily = (problem.rooms or ())[1:], sorted(problem.busy.items())
+    return sha256(repr((tasks, slots, pinned, daily, problem.costs)).encode()).hexdigest()
 
 
 def announce(site: SiteRow, views: Sequence[MachineView], now: datetime) -> PlanView:

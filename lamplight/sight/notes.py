@@ -267,7 +267,10 @@ def week_note(site: SiteRow, now: datetime, reader: Reader) -> Note:
         NoteSection("Visits", visits[: MOST_LINES * 2]),
         NoteSection("Order", orders),
         NoteSection("Closed and away", _away(site, plan.today)),
-        NoteSection("What gives way", tuple(NoteLine(plan.named(words)) for words in plan.plan.broken[:MOST_LINES])),
+        NoteSection(
+            "What gives way",
+            tuple(NoteLine(plan.named(words)) for words in (*plan.put_off, *plan.plan.broken)[:MOST_LINES]),
+        ),
     )
     return Note(
         NoteKind.WEEK, f"The week from {day_words(plan.today, plan.today)}: {plural(len(visits), 'visit')}", headline,

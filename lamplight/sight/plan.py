@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
 from lamplight.core.agenda.placing import Turn
+from lamplight.core.agenda.put_off import times_missed, what_gives
 from lamplight.core.plan.exact import exact_plan, known_plan
 from lamplight.core.plan.lived import Way, lived
 from lamplight.core.plan.many import plan_in_parts, with_what_is_left
@@ -20,7 +21,7 @@ from lamplight.sight.machine_views import machine_views
 from lamplight.sight.weeks import Daily, weeks_ahead
 from lamplight.store.changes import edition
 from lamplight.store.database import database
-from lamplight.store.plans import Announced, announced, newest_number
+from lamplight.store.plans import Announced, announced, announcements, newest_number
 from lamplight.store.sites import SiteRow, machines
 
 # So many machines are planned together; more in parts, by keeper and place.
@@ -38,6 +39,7 @@ class PlanView:
         moved: what is other than was announced.
         fresh: whether it is what was announced, and nothing has changed since.
         daily: what comes round so often that it belongs to every day.
+        put_off: what was planned again and again and not done, and what would have to give, in sentences.
     """
 
     plan: Plan
@@ -47,6 +49,7 @@ class PlanView:
     moved: tuple[Moved, ...]
     fresh: bool
     daily: tuple[Daily, ...] = ()
+    put_off: tuple[str, ...] = ()
 
     @property
     def every(self) -> dict[TaskKey, int]:
@@ -105,12 +108,28 @@ def plan_view(site: SiteRow, views: Sequence[MachineView], now: datetime, well: 
     own, fresh = {view.row.id: view for view in views}, plan_stands(site, now)
     if fresh and not well:
         held = kept(("held", site.id, rests_on), same, lambda: held_plan(problem))
-        return PlanView(held, problem, own, known, (), True, weeks.daily)
+        return PlanView(held, problem, own, known, (), True, weeks.daily, _put_off(site, own, problem, now))
     plan = kept(key, same, lambda: _planned(problem, views, well, known is not None))
     titles = {task.key: task.title for task in problem.tasks}
     before = [(machine, item, site.calendar.today(start)) for machine, item, start in known.visits] if known else []
     moved = moves(before, plan, problem, titles) if known else ()
-    return PlanView(plan, problem, own, known, moved, fresh, weeks.daily)
+    put_off = _put_off(site, own, problem, now)
+    return PlanView(plan, problem, own, known, moved, fresh, weeks.daily, put_off)
+
+
+def _put_off(site: SiteRow, views: Mapping[int, MachineView], problem: PlanProblem, now: datetime) -> tuple[str, ...]:
+    """What was planned more than once since it was due and is not done."""
+    dues = {(view.row.id, due.item.key): due for view in views.values() for due in view.status.dues if due.to_do}
+    state = edition(database)
+    history: list[list[tuple[TaskKey, datetime]]] = kept(
+        ("announcements", site.id),
+        state and (state.path, newest_number(site.id)),
+        lambda: [[((machine, item), start) for machine, item, start in one.visits] for one in announcements(site.id)],
+    )
+    missed = times_missed(history, {key: due.last.at if due.last else None for key, due in dues.items()}, now)
+    room = max(map(problem.room, range(len(problem.slots))), default=0.0)
+    told = (what_gives(task, missed.get(task.key, 0), room, problem.longest(task.machine)) for task in problem.tasks)
+    return tuple(sentence for sentence in told if sentence)
 
 
 def _planned(problem: PlanProblem, views: Sequence[MachineView], well: bool, known: bool) -> Plan:

@@ -43,6 +43,7 @@ class Daily:
         machine, item: which.
         days: how many days it lasts, 1 or more.
         minutes: the keeper's own.
+        span: minutes for which it holds its machine.
         hygiene: whether people can fall ill of it.
         slots: the numbers of the slots in which it is done.
     """
@@ -51,6 +52,7 @@ class Daily:
     item: str
     days: int
     minutes: float
+    span: float
     hygiene: bool
     slots: tuple[int, ...]
 
@@ -124,9 +126,19 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
         announced=held,
         rooms=_rooms(slots, daily, now),
         lasts=tuple(minutes_left(slot, now) for slot in slots),
+        busy=_busy(daily),
         settled=frozenset(settled) - set(pinned),
     )  # fmt: skip
     return Weeks(problem, tuple(daily))
+
+
+def _busy(daily: Sequence[Daily]) -> dict[tuple[int, int], float]:
+    """For how long daily work that waits for nothing holds each machine, by slot and machine."""
+    found: dict[tuple[int, int], float] = {}
+    for one in daily:
+        for slot in one.slots if one.hygiene else ():
+            found[slot, one.machine] = found.get((slot, one.machine), 0.0) + one.span
+    return found
 
 
 def _rooms(slots: Sequence[Slot], daily: Sequence[Daily], now: datetime) -> tuple[float, ...]:
@@ -221,7 +233,9 @@ def _to_begin(view: MachineView, due: Due, today: date, wishes: tuple[float, flo
     work = view.status.work
     if work is None or not not_known(due):
         return None
-    return term_to_begin(due, term_after(work, due.item, view.status.context.now, *wishes), today)
+    since = view.status.book.known_since
+    begun = view.status.context.calendar.today(since) if since is not None else None
+    return term_to_begin(due, term_after(work, due.item, view.status.context.now, *wishes), today, begun)
 
 
 def _daily(
@@ -235,7 +249,8 @@ def _daily(
     routine = Routine(due.item.key, term.passage.likely or term.best_before, evening, again)
     minutes = view.own_seconds(due) / 60
     numbers = shared_out(daily_slots(routine, slots), slots, view.row.id)
-    return Daily(view.row.id, due.item.key, days, minutes, due.item.hygiene, numbers)
+    span = max(minutes, view.span_minutes(due))
+    return Daily(view.row.id, due.item.key, days, minutes, span, due.item.hygiene, numbers)
 
 
 def _shortest(after: Callable[[int], Term | None], slots: Sequence[Slot]) -> Term | None:

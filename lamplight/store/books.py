@@ -126,6 +126,7 @@ def books(machine_ids: Collection[int] | None = None) -> dict[int, MachineBook]:
             looked_at=doses.looked_at.get(version.machine_id, ()),
             marks=doses.marks.get(version.machine_id, ()),
             trials=doses.trials.get(version.machine_id, ()),
+            known_since=min(row.entry.at for row in versions[version.machine_id]),
             missing={
                 part: f"{state}: {note}" if note else state
                 for part, (state, note) in parts[version.machine_id].items()

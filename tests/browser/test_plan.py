@@ -64,7 +64,7 @@ class WithoutScript(BrowserTest):
         """Set out, do what is ticked, skip, end; the weeks are read as a list, and a visit is moved."""
         page = self.new_page(script=False)
         page.goto("/")
-        self.assertGreater(page.locator(".round-stop").count(), 2)
+        self.assertGreater(page.locator(".round-stop").count(), 1)
         page.get_by_role("button", name="Set out").click()
         for _ in range(6):
             done = page.locator(".walk-ticks button").first

@@ -16,6 +16,8 @@ from playhouse.test_utils import assert_query_count
 
 from lamplight.actions.runs import answer_step, begin_run
 from lamplight.actions.sites import save_site
+from lamplight.actions.water import set_up
+from lamplight.core.care.levels import Level
 from lamplight.core.run.state import EventKind
 from lamplight.sight.actor import Actor
 from lamplight.sight.machine_views import machine_views
@@ -36,6 +38,7 @@ from lamplight.store.restoring import restore_into
 from lamplight.store.schema import MIGRATIONS, examine
 from lamplight.store.sites import machine, the_site
 from lamplight.store.trouble import DataFileProblem
+from lamplight.store.waters import Setup, setups
 from tests.base import NOW, WEEK, DataTest
 from tests.need import only_readable
 
@@ -72,11 +75,11 @@ def up(migrator, db):
     db.execute_sql('ALTER TABLE "machine_anew" RENAME TO "machine"')
 BREAKS
 '''
-NEWEST = 2
+NEWEST = 3
 
 
 class OldFile(Folder):
-    """A filled file of the first schema, in the hands of a Lamplight that knows a made-up second one."""
+    """A filled file of the first schema, in the hands of a Lamplight that knows a made-up third one."""
 
     def setUp(self):
         """A folder of migrations that holds one more."""
@@ -86,12 +89,12 @@ class OldFile(Folder):
         self.migrations = Path(own.name)
         for path in MIGRATIONS.glob("0*.*"):
             shutil.copy(path, self.migrations)
-        self.second()
+        self.third()
 
-    def second(self, keep="", breaks=""):
-        """Write the second migration: which machines it keeps, and how it breaks."""
+    def third(self, keep="", breaks=""):
+        """Write the third migration: which machines it keeps, and how it breaks."""
         text = MADE_UP.replace("KEEP", keep).replace("BREAKS", breaks)
-        (self.migrations / "0002_colours.py").write_text(text, "utf-8")
+        (self.migrations / "0003_colours.py").write_text(text, "utf-8")
 
     def old_file(self):
         """The test's own file with two used machines, in another folder; answers that folder."""
@@ -131,7 +134,7 @@ class Migrating(OldFile):
         self.assertEqual(problems_in(), [])
         self.assertEqual({view.row.name: view.status.dues for view in machine_views(the_site(), NOW)}, expected)
         copies = list((self.other / BACKUP_FOLDER).glob("before-*.sqlite3"))
-        self.assertEqual([path.name for path in copies], ["before-0002_colours.sqlite3"])
+        self.assertEqual([path.name for path in copies], ["before-0003_colours.sqlite3"])
         examine(copies[0])
 
     def test_changes_are_counted_still(self):
@@ -147,7 +150,7 @@ class Migrating(OldFile):
         self.old_file()
         counts = self.lines()
         for wrong in ({"breaks": "    raise RuntimeError('pulled plug')"}, {"keep": " WHERE id = 1"}):
-            self.second(**wrong)
+            self.third(**wrong)
             with (
                 self.subTest(wrong=wrong),
                 self.assertRaisesRegex(Exception, "pulled plug|would lose"),
@@ -155,7 +158,7 @@ class Migrating(OldFile):
                 self.reopen(self.other)
             database.close()
             self.assertEqual(self.lines(), counts)
-        self.second()
+        self.third()
         self.reopen(self.other)
         self.assertEqual((schema_version(), problems_in()), (NEWEST, []))
 
@@ -163,7 +166,7 @@ class Migrating(OldFile):
         """The process goes in the middle of it: nothing of it is there."""
         self.old_file()
         counts = self.lines()
-        self.second(breaks="    import os, signal\n    os.kill(os.getpid(), signal.SIGKILL)")
+        self.third(breaks="    import os, signal\n    os.kill(os.getpid(), signal.SIGKILL)")
         database.close()
         script = (
             "import sys\nfrom pathlib import Path\nfrom lamplight.store import schema\n"
@@ -172,7 +175,7 @@ class Migrating(OldFile):
         )
         done = subprocess.run([sys.executable, "-c", script, self.other, self.migrations], capture_output=True)
         self.assertEqual(done.returncode, -9, done.stderr)
-        self.second()
+        self.third()
         self.reopen(self.other)
         self.assertEqual(self.lines(), {**counts, "schema_migration": NEWEST})
 
@@ -180,7 +183,7 @@ class Migrating(OldFile):
         """A file of the time before 1.0 is refused in words, and left as it is."""
         self.old_file()
         with sqlite3.connect(data_file(self.other)) as raw:
-            raw.execute("UPDATE schema_migration SET name = '0001_first'")
+            raw.execute("UPDATE schema_migration SET name = '0001_first' WHERE name LIKE '0001%'")
         raw.close()
         before = data_file(self.other).read_bytes()
         with self.assertRaisesRegex(DataFileProblem, "from before version 1.0.*export its readings"):
@@ -206,6 +209,27 @@ class Migrating(OldFile):
         data_file(self.other).write_bytes(b"not a database at all, " * 100)
         with self.assertRaisesRegex(DataFileProblem, "not a Lamplight data file"):
             self.reopen(self.other)
+
+
+class Levels(Folder):
+    """The second migration: how much care a machine gets."""
+
+    def test_those_that_are_there_get_the_usual(self):
+        """A file from before says nothing of levels; every set-up keeps what it said, and care is usual."""
+        hall = self.used_machine(name="Hall")
+        set_up(machine(self.site.id, hall), Setup("well", window_days=5), Actor(NOW))
+        back_up_to(self.folder / "old.sqlite3")
+        self.other.mkdir()
+        (self.folder / "old.sqlite3").rename(data_file(self.other))
+        with sqlite3.connect(data_file(self.other)) as raw:
+            raw.execute("ALTER TABLE setup_version DROP COLUMN level")
+            raw.execute("DELETE FROM schema_migration WHERE name LIKE '0002%'")
+        raw.close()
+        self.reopen(self.other)
+        self.assertEqual(setups()[hall], Setup("well", window_days=5, level=Level.USUAL))
+        set_up(machine(self.site.id, hall), Setup("well", level=Level.LEAST), Actor(NOW))
+        self.assertEqual(books([hall])[hall].level, Level.LEAST)
+        self.assertEqual(problems_in(), [])
 
 
 class Backups(Folder):

@@ -47,6 +47,7 @@ class MachineBook:
         looked_at: what was inspected, and whether it was well.
         marks: how far its mixes are filled; the last of each role holds.
         trials: experiments with a dose, in order.
+        known_since: when it was added; None where nobody knows.
     """
 
     counters: Mapping[str, CounterBook] = field(default_factory=dict)
@@ -69,6 +70,7 @@ class MachineBook:
     looked_at: tuple[LookedAt, ...] = ()
     marks: tuple[DoseMark, ...] = ()
     trials: tuple[DoseTrial, ...] = ()
+    known_since: datetime | None = None
 
     @property
     def waters(self) -> Timeline[WaterAtMachine, datetime]:

@@ -257,10 +257,31 @@ def _rooms(days: _Days) -> None:
         held_here = [Planned(task, 0, slot, task.now) for task, _ in here if slot in problem.pinned.get(task.key, ())]
         least = slot_minutes(held_here, problem).get(slot, 0.0)  # a keeper may choose more than there is time for
         cp.add(sum(held) <= int(max(problem.room(slot), least) * SCALE))
+        for tasks_here in _machines_held(here):
+            _one_after_another(days, slot, tasks_here)
         if costs.crowded:
             crowded = cp.new_bool_var("")
             cp.add(sum(held) <= int(even_room(problem, slot) * SCALE)).only_enforce_if(~crowded)
             days.weights.append(int(costs.crowded * SCALE) * crowded)
+
+
+def _one_after_another(days: _Days, slot: int, here: list[tuple[Task, IntVar]]) -> None:
+    """What is done at one machine in a slot holds it one after another; one thing alone may be longer than it."""
+    problem, machine = days.problem, here[0][0].machine
+    pinned = sum(task.whole for task, _ in here if slot in problem.pinned.get(task.key, ()))
+    free = max(problem.free(slot, machine), pinned)
+    if sum(task.whole for task, _ in here) > free:
+        longest = max(min(task.whole, free) for task, _ in here)
+        capacity = max(free, longest)
+        days.cp.add(sum(int(min(task.whole, free) * SCALE) * chosen for task, chosen in here) <= int(capacity * SCALE))
+
+
+def _machines_held(here: list[tuple[Task, IntVar]]) -> list[list[tuple[Task, IntVar]]]:
+    """What could be done in a slot, by machine."""
+    groups: dict[int, list[tuple[Task, IntVar]]] = {}
+    for task, chosen in here:
+        groups.setdefault(task.machine, []).append((task, chosen))
+    return [own for own in groups.values() if len(own) > 1]
 
 
 def _machines(here: list[tuple[Task, IntVar]]) -> list[list[IntVar]]:

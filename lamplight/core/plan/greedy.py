@@ -64,6 +64,7 @@ class _Filling:
         self.problem = problem
         self.minutes = [0.0] * len(problem.slots)
         self.visits: set[tuple[int, int]] = set()
+        self.held: dict[tuple[int, int], float] = {}
         self.openings: set[tuple[int, int, str]] = set()
         for task in problem.tasks:  # what a keeper chose has its room before all else
             for slot in problem.pinned.get(task.key, ()):
@@ -92,7 +93,7 @@ class _Filling:
         options = []
         for slot in range(first, len(problem.slots)):
             day = problem.day(slot)
-            if day < term.earliest or day > last_day or not problem.fits(task, slot):
+            if day < term.earliest or day > last_day or not self.fits(task, slot):
                 continue
             minutes, weight = self.added(task, slot)
             if self.minutes[slot] + minutes <= problem.room(slot):
@@ -103,17 +104,22 @@ class _Filling:
         slot = min(options)[1]
         return self._take(task, slot) if pin is None or slot < pin else pin
 
+    def fits(self, task: Task, slot: int) -> bool:
+        """Whether its machine is free for it beside what is planned there."""
+        return self.problem.fits(task, slot, self.held.get((slot, task.machine), 0.0))
+
     def _afterwards(self, task: Task, term: Term, first: int) -> int | None:
         """The first slot with room from the day on from which it is worth it, since none fits its term."""
         for slot in range(first, len(self.problem.slots)):
             fits = self.minutes[slot] + self.added(task, slot)[0] <= self.problem.room(slot)
-            if fits and self.problem.day(slot) >= term.earliest and self.problem.fits(task, slot):
+            if fits and self.problem.day(slot) >= term.earliest and self.fits(task, slot):
                 return self._take(task, slot)
         return None
 
     def _take(self, task: Task, slot: int) -> int:
         self.minutes[slot] += self.added(task, slot)[0]
         self.visits.add((slot, task.machine))
+        self.held[slot, task.machine] = self.held.get((slot, task.machine), 0.0) + task.whole
         if task.opening:
             self.openings.add((slot, task.machine, task.opening))
         return slot

@@ -134,6 +134,7 @@ def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
         announced=_renumbered(problem.announced, number, tasks),
         rooms=tuple(problem.room(slot) for slot in part.slots),
         lasts=tuple(problem.length(slot) for slot in part.slots),
+        busy={(number[slot], machine): held for (slot, machine), held in problem.busy.items() if slot in number},
         shared=frozenset(number[slot] for slot in problem.shared if slot in number),
     )
     best = known_plan(own)
@@ -179,10 +180,20 @@ def with_what_is_left(problem: PlanProblem, plan: Plan) -> Plan:
         tasks=tuple(task for task in problem.tasks if task.key in left),
         rooms=tuple(problem.room(slot) - taken.get(slot, 0.0) for slot in range(len(problem.slots))),
         shared=problem.shared | frozenset(taken),
+        busy=_held(problem, kept),
         announced={},
     )
     found = _together(problem, (*kept, *greedy_plan(rest).planned))
     return found if elsewhere or found.cost < plan.cost else plan
+
+
+def _held(problem: PlanProblem, kept: Iterable[Planned]) -> dict[tuple[int, int], float]:
+    """For how long each machine is held in each slot, by the daily work and by what stays."""
+    busy = dict(problem.busy)
+    for one in kept:
+        place = one.slot, one.task.machine
+        busy[place] = busy.get(place, 0.0) + one.task.whole
+    return busy
 
 
 def weight_by_machine(plan: Plan, problem: PlanProblem) -> dict[int, float]:

@@ -77,6 +77,11 @@ class Task:
         """Machine and item."""
         return self.machine, self.item
 
+    @property
+    def whole(self) -> float:
+        """Minutes from its first touch until its machine is free again."""
+        return max(self.span, self.minutes)
+
 
 @dataclass(frozen=True)
 class PlanProblem:
@@ -93,6 +98,7 @@ class PlanProblem:
         rooms: minutes that each slot has, where that is not all of it.
         shared: slots in which something else is done anyway.
         lasts: minutes from now on that each slot lasts, where one of them goes on already.
+        busy: minutes of a slot for which its daily work holds a machine, by slot and machine.
         settled: what is pinned by no keeper: the machine asks for it, or it was put off until then.
     """
 
@@ -107,6 +113,7 @@ class PlanProblem:
     shared: frozenset[int] = frozenset()
     settled: frozenset[TaskKey] = frozenset()
     lasts: tuple[float, ...] | None = None
+    busy: Mapping[tuple[int, int], float] = field(default_factory=dict)
 
     def room(self, slot: int) -> float:
         """Minutes that a slot has."""
@@ -116,14 +123,28 @@ class PlanProblem:
         """Minutes that a slot lasts from now on."""
         return self.lasts[slot] if self.lasts is not None else float(self.slots[slot].minutes)
 
-    @cached_property
-    def longest(self) -> float:
-        """Minutes of its longest slot; 0 without any."""
-        return max((self.length(slot) for slot in range(len(self.slots))), default=0.0)
+    def free(self, slot: int, machine: int) -> float:
+        """Minutes of a slot in which a machine is free for what is planned."""
+        return self.length(slot) - self.busy.get((slot, machine), 0.0)
 
-    def fits(self, task: Task, slot: int) -> bool:
-        """Whether a slot is long enough for a task from beginning to end; where none is, the longest ones are."""
-        return self.length(slot) >= min(task.span, self.longest)
+    def longest(self, machine: int) -> float:
+        """Minutes of the slot in which a machine is free longest; 0 without any."""
+        if machine not in self._longest:
+            self._longest[machine] = max((self.free(slot, machine) for slot in range(len(self.slots))), default=0.0)
+        return self._longest[machine]
+
+    @cached_property
+    def _longest(self) -> dict[int, float]:
+        return {}
+
+    def fits(self, task: Task, slot: int, beside: float = 0.0) -> bool:
+        """Whether a machine is free in a slot for all of a task; where it is so in none, in that where it is longest.
+
+        Args:
+            beside: minutes for which the machine is held by what else is planned for it in that slot.
+        """
+        free = self.free(slot, task.machine) - beside
+        return free >= min(task.whole, self.longest(task.machine))
 
     def day(self, slot: int) -> date:
         """The date of a slot on the wall clock that it was made with."""
@@ -266,7 +287,7 @@ def gives_way(planned: Sequence[Planned], problem: PlanProblem) -> tuple[str, ..
         f"{task.title} [{task.machine}] takes {task.span} min from beginning to end; no time for the machines is that "
         "long."
         for task in {one.key: one.task for one in planned}.values()
-        if task.span > problem.longest
+        if task.span > problem.longest(task.machine)
     ]
     for task, _, term in left_over(planned, problem):
         if problem.slots and not any(map(partial(_has_room, problem, task), range(len(problem.slots)))):
@@ -322,6 +343,10 @@ def plan_faults(plan: Plan, problem: PlanProblem) -> list[str]:
             pinned = one.pinned(problem)
             if not pinned and not problem.fits(task, one.slot):
                 found.append(f"{name} lies in a slot that is too short for it")
+            beside = [other for other in plan.planned if other.slot == one.slot and other.task.machine == task.machine]
+            held = sum(other.task.whole for other in beside)
+            if len(beside) > 1 and held > problem.free(one.slot, task.machine) + 1e-6 and not pinned:
+                found.append(f"{name} lies in a slot in which its machine is held by others")
             if day < term.earliest and not pinned:
                 found.append(f"{name} comes before it is worth it")
             past = term.latest is not None and day > max(term.latest, first_day(problem))

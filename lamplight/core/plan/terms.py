@@ -70,15 +70,16 @@ def term_after(
     return _term(due_after(work, item, done_at), day, day, risk, worth)
 
 
-def term_to_begin(due: Due, after: Term | None, today: date) -> Term | None:
+def term_to_begin(due: Due, after: Term | None, today: date, since: date | None = None) -> Term | None:
     """The term of an item of which nobody knows when it was done last; None where its rules name no day.
 
     Args:
         after: its term if it were done today.
+        since: from when on it is begun with, today by default: what is put off day by day is never done.
     """
     if not not_known(due) or after is None:
         return None
-    by = today + timedelta(days=begin_within(due.item, after.days))
+    by = max(today, (since or today) + timedelta(days=begin_within(due.item, after.days)))
     why = due.reasons[0] if due.reasons else ""
     earliest = today if due.item.hygiene else today + (by - today) // 2
     return Term(earliest, by, by if due.item.hygiene else None, Passage(by, by, by), None, why)

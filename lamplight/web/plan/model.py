@@ -139,7 +139,7 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
         tuple((one.task.title, _reason(one, view)) for one in chosen.placed) if chosen else (),
         choices,
         moved or (view.known.moved if view.known and view.fresh else ()),
-        tuple(view.named(sentence) for sentence in view.plan.broken),
+        tuple(view.named(sentence) for sentence in (*view.put_off, *view.plan.broken)),
     )
     return replace(model, day=one_day(model, visits, looked.day))
 

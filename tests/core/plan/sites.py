@@ -70,7 +70,15 @@ def any_site(seed, most_tasks=8):
             task(chance.randint(1, 3), f"item {n}", now, after, chance.randint(2, 20),
                  chance.choice(("", "brew door", "programmes")), chance.random() < 0.5)
         )  # fmt: skip
-    return PlanProblem(TODAY, day(28), slots, tuple(tasks))
+    held = random.Random(f"held {seed}")  # some take long by themselves, and daily work holds a machine now and then
+    tasks = [replace(one, span=held.choice((0, 0, 0, 25, 50))) for one in tasks]
+    busy = {
+        (n, machine): held.choice((5.0, 15.0))
+        for n in range(len(slots))
+        for machine in (1, 2, 3)
+        if held.random() < 0.2
+    }
+    return PlanProblem(TODAY, day(28), slots, tuple(tasks), busy=busy)
 
 
 def firm(seed, machines, keepers, places):
