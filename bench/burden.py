@@ -28,7 +28,9 @@ from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine
 from lamplight.actions.readings import take_readings
 from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.actions.sites import save_site
+from lamplight.actions.water import set_up
 from lamplight.core.care.item import CareItem, Due
+from lamplight.core.care.levels import Level
 from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import CountSince, DaysSince, HoursSinceFirstDrink, MonthsSince
 from lamplight.core.site.calendar import OpeningHours
@@ -45,10 +47,11 @@ from lamplight.store.database import database
 from lamplight.store.migrating import open_database
 from lamplight.store.rounds import RoundEvent, keepers_away, week_slots
 from lamplight.store.sites import MachineRow, SiteRow, machines, the_site
+from lamplight.store.waters import Setup
 
 FIRST, WEEKS, KNOWN_DAYS = date(2026, 1, 5), 26, 56
 OPENS, CLOSES = 7 * 60, 18 * 60
-AT_HOME = (7 * 60 + 15, 20 * 60 + 30)
+AT_HOME = ((7 * 60 + 15, 15), (20 * 60 + 30, 60))
 WEEK_AT_HOME = (5, 5, 5, 5, 6, 8, 8)
 EMPTIED = ("grounds-drawer", "drip-tray", "drawer", "tray")
 EARLY = 0.7
@@ -161,8 +164,11 @@ def office() -> tuple[SiteRow, dict[int, Truth]]:
 
 
 def home() -> tuple[SiteRow, dict[int, Truth]]:
-    """One machine, nobody's hours."""
-    site = save_site("Home", "UTC", [OpeningHours(OPENS, 21 * 60)] * 7, Actor(datetime(2025, 11, 1, tzinfo=UTC)))
+    """One machine, a quarter of an hour in the morning and an hour in the evening."""
+    begin = Actor(datetime(2025, 11, 1, tzinfo=UTC))
+    site = save_site("Home", "UTC", [OpeningHours(OPENS, 21 * 60)] * 7, begin)
+    for start, minutes in AT_HOME:
+        add_slots(site, range(7), start, start + minutes, None, begin)
     return site, settle(site, [truth_of("jug-compact", WEEK_AT_HOME, 0)], ["Kitchen"], [""])
 
 
@@ -187,10 +193,7 @@ def visits(site: SiteRow) -> Iterator[datetime]:
     for ahead in range(7 * WEEKS):
         day = FIRST + timedelta(days=ahead)
         slots = slots_on(day, site.calendar, week_slots(site.id), None, keepers_away(site.id))
-        if week_slots(site.id):
-            yield from (slot.start for slot in slots)
-        else:
-            yield from (datetime.combine(day, datetime.min.time(), UTC) + timedelta(minutes=m) for m in AT_HOME)
+        yield from (slot.start for slot in slots)
 
 
 def light(truths: dict[int, Truth], at: datetime) -> list[tuple[int, str]]:
@@ -307,6 +310,7 @@ def main() -> None:
     """Print a row of each site."""
     parser = argparse.ArgumentParser(description=__doc__)
     parser.add_argument("--site", choices=("office", "home", "floor"), nargs="+", default=["office", "home", "floor"])
+    parser.add_argument("--level", choices=[level.value for level in Level], default="usual")
     parser.add_argument("--items", action="store_true", help="how often each item was done")
     asked = parser.parse_args()
     columns = (
@@ -319,6 +323,8 @@ def main() -> None:
             open_database(Path(folder))
             with database.connection_context():
                 site, truths = {"office": office, "home": home, "floor": floor}[name]()
+                for row in machines(site.id):
+                    set_up(row, Setup(level=Level(asked.level)), Actor(datetime(2025, 11, 2, tzinfo=UTC)))
                 one = live(the_site() or site, truths)
             database.close()
         share = WEEKS * len(truths)
