@@ -28,7 +28,7 @@ class Story(BrowserTest):
         page.locator("#date-brew-tablet").fill("2026-11-10")
         page.locator("input[name=others][value=today]").check()
         page.get_by_role("button", name="Add it").click()
-        page.wait_for_selector(f"text={name} is added")
+        page.wait_for_selector(f"[aria-label={name}]")
 
     def test_from_an_empty_file(self):
         """Readings, a doubt, the due, the run with its clock, the log, undo."""

@@ -30,6 +30,7 @@ from lamplight.sight.machine_views import machine_view, machine_views
 from lamplight.sight.plan import agenda_of
 from lamplight.sight.readings import COUNTER_WORDS
 from lamplight.store.logbook import entries
+from lamplight.store.sites import machines
 from lamplight.store.waters import MAINS, Setup
 from lamplight.web import forms
 from lamplight.web.clock import now
@@ -96,7 +97,8 @@ def add():  # noqa: ANN201
             none_fitted = form.get("cartridge", "") in ("", "none")
             start = NewMachine(counters, done, form.get("source", "") or MAINS, *_typed_filter(form), none_fitted)
             add_machine(here.id, fields, start, actor())
-            flash(f"{fields.name.strip()} is added.")
+            if len(machines(here.id)) > 1:
+                flash(f"{fields.name.strip()} is added.")
             return see_other("today.page")
         except InvalidInput as problem:
             errors = forms.placed(problem, fields_to_add(kind_key), "name")

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
-from math import ceil
 
 from lamplight.core.care.beginning import chance_past, not_known
 from lamplight.core.care.item import Due
@@ -19,7 +18,7 @@ from lamplight.sight.rounds import RoundView
 from lamplight.web.rounds.model import moment_words
 
 EVENING_HOUR = 17
-MOST_NAMED, DAYS_SHOWN = 3, 12
+MOST_NAMED, DAYS_SHOWN, MOST_DAYS = 3, 12, 5
 
 
 @dataclass(frozen=True)
@@ -68,7 +67,7 @@ def home_model(view: MachineView, agenda: Agenda, seen: RoundView, moment: datet
     return HomeModel(
         _sentence(view, seen, slots),
         _why(view, unknown, known_by, today),
-        _days(view, {key: day for key, day in days.items() if day < today + timedelta(days=DAYS_SHOWN)}),
+        _days(view, {key: day for key, day in days.items() if day < today + timedelta(days=DAYS_SHOWN)}, seen),
         bool(unknown),
         looks_offered(view.status.dues),
         reading_words(view, moment),
@@ -126,17 +125,27 @@ def _days_of(slots: dict[str, Slot], agenda: Agenda, seen: RoundView, today: dat
     return found
 
 
-def _days(view: MachineView, days: dict[str, date]) -> tuple[HomeDay, ...]:
+def _days(view: MachineView, days: dict[str, date], seen: RoundView) -> tuple[HomeDay, ...]:
     by_day: dict[date, list[Due]] = {}
     for due in view.status.dues:
         if due.item.key in days:
             by_day.setdefault(days[due.item.key], []).append(due)
-    return tuple(_day(view, day, dues) for day, dues in sorted(by_day.items()))
+    found: list[HomeDay] = []
+    for day, dues in sorted(by_day.items())[:MOST_DAYS]:
+        why = _why_then(view, dues)
+        told = any(why and " in 10 " in one.why for one in found)  # the first such day says it for all
+        found.append(
+            HomeDay(day, _named([due.item.in_a_row for due in dues]), _minutes(view, dues, seen), "" if told else why)
+        )
+    return tuple(found)
 
 
-def _day(view: MachineView, day: date, dues: Sequence[Due]) -> HomeDay:
-    minutes = ceil(sum(map(view.own_seconds, dues)) / 60)
-    return HomeDay(day, _named([due.item.in_a_row for due in dues]), minutes, _why_then(view, dues))
+def _minutes(view: MachineView, dues: Sequence[Due], seen: RoundView) -> int:
+    """The keeper's own for a day: of what the next round does, as that has it."""
+    done = {share.item for job in seen.plan.done for share in job.shares}
+    rest = sum(view.own_seconds(due) for due in dues if due.item.key not in done)
+    in_round = seen.plan.hands_s if any(due.item.key in done for due in dues) else 0
+    return max(1, round((rest + in_round) / 60))
 
 
 def _why_then(view: MachineView, dues: Sequence[Due]) -> str:
