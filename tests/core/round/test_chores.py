@@ -71,6 +71,39 @@ class Belongs(unittest.TestCase):
             with self.subTest(now=now.status, then=then and then.status, rank=rank):
                 self.assertEqual(ranks(at(now, then=[then] if then else None)).get("oil"), rank)
 
+    def test_what_is_planned(self):
+        """In its own time it belongs into the round, due or not; before that it waits, but for what is asked for."""
+        now, later = MONDAY, MONDAY + timedelta(days=3)
+        asked = replace(ASKED, slot=now)
+        asked_for = due("oil", trigger=Prompted())
+        asked_for = replace(asked_for, item=replace(asked_for.item, triggers=(Prompted(),)))
+        for one, planned, rank in (
+            (due("oil"), now, Rank.DUE),
+            (due("oil", Status.CLEAR), now, Rank.DUE),
+            (due("oil", Status.CLEAR, instead="deep"), now, None),
+            (due("oil", Status.CLEAR), later, None),
+            (due("oil", Status.SOON), later, None),
+            (due("oil", Status.UNKNOWN, hygiene=True), now, Rank.HEALTH),
+            (asked_for, later, Rank.DUE),
+        ):
+            with self.subTest(status=one.status, planned=planned):
+                self.assertEqual(ranks(at(one, planned={"oil": planned}), asked).get("oil"), rank)
+        waits = chores_at(at(due("oil"), planned={"oil": later}), asked)
+        self.assertEqual([one.why for one in waits.waiting], ["Planned Thu 26 Nov, 06:00."])
+        self.assertEqual(waits.chores, ())
+        self.assertEqual(ranks(at(due("oil"), planned={"oil": later}, elsewhere={"oil"}), asked), {})
+
+    def test_nobody_at_closing(self):
+        """What the end of service wants is done in the last hours before it, where nobody comes later that day."""
+        closing = MONDAY.replace(hour=18)
+        rinse = due("rinse", Status.SOON, EndOfService(), closing)
+        for next_slot, rank in ((closing, None), (MONDAY + timedelta(days=1), Rank.LIMIT)):
+            with self.subTest(next_slot=next_slot):
+                asked = replace(ASKED, next_slot=next_slot)
+                self.assertEqual(ranks(at(rinse), asked).get("rinse"), rank)
+        (chore,) = chores_at(at(rinse), replace(ASKED, next_slot=MONDAY + timedelta(days=1))).chores
+        self.assertEqual(chore.ready_s, 0)
+
     def test_a_machine_that_is_stopped(self):
         """What it asks for itself while it gives no drinks comes with health; while it gives some it does not."""
         asked_for = due("descale", trigger=Prompted())

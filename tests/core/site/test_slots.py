@@ -4,10 +4,21 @@ from __future__ import annotations
 
 import unittest
 from datetime import UTC, date, datetime, timedelta
+from zoneinfo import ZoneInfo
 
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.calendar import OpeningHours, SiteCalendar
-from lamplight.core.site.slots import KeeperAway, WeekSlot, attended, slot_after, slot_at, slots_on
+from lamplight.core.site.slots import (
+    KeeperAway,
+    Slot,
+    WeekSlot,
+    after_minutes,
+    attended,
+    seconds_between,
+    slot_after,
+    slot_at,
+    slots_on,
+)
 
 TUESDAY = date(2026, 11, 24)
 ADA, BRUNO, CARLA = 1, 2, 3
@@ -35,6 +46,21 @@ class Whose(unittest.TestCase):
         circle = (turn[0], KeeperAway(BRUNO, TUESDAY, TUESDAY, ADA))
         self.assertIsNone(attended(slot, TUESDAY, circle))
         self.assertEqual(attended(WeekSlot(1, 600, 630), TUESDAY, circle), WeekSlot(1, 600, 630))
+
+
+class ChangeOfTheClocks(unittest.TestCase):
+    """Nights in which the wall clock leaves an hour out, or has it twice: 29 March and 25 October 2026 in Berlin."""
+
+    def test_a_slot_lasts_what_it_lasts(self):
+        """From one to four o'clock it is two, three or four hours; what follows begins after real minutes."""
+        berlin = ZoneInfo("Europe/Berlin")
+        for month, day, hours in ((3, 29, 2), (3, 28, 3), (10, 25, 4)):
+            with self.subTest(month=month, day=day):
+                start, end = (datetime(2026, month, day, hour, tzinfo=berlin) for hour in (1, 4))
+                self.assertEqual(Slot(start, end).minutes, 60 * hours)
+                self.assertEqual(seconds_between(start, end), 3600 * hours)
+                self.assertEqual(after_minutes(start, 60 * hours), end)
+                self.assertEqual(after_minutes(start, 60 * hours).tzinfo, berlin)
 
 
 class Usual(unittest.TestCase):
