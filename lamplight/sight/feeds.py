@@ -30,11 +30,10 @@ def feed_of(site: SiteRow, token: str, kind: str = CALENDAR) -> FeedRow | None:
 
 
 def minutes_at(views: Mapping[int, MachineView], machine: int, items: Sequence[str]) -> int:
-    """How long a visit takes: its jobs, the way, and what is opened."""
+    """How long a visit takes: its jobs, and the way."""
     view, costs = views[machine], Costs()
     dues = [due for item in items if (due := view.status.due(item)) is not None]
-    openings = {due.item.opening for due in dues if due.item.opening}
-    return max(1, round(sum(map(view.own_minutes, dues)) + costs.visit + costs.opening * len(openings)))
+    return max(1, round(sum(map(view.own_minutes, dues)) + costs.way))
 
 
 def feed_events(

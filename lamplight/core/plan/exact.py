@@ -36,6 +36,8 @@ if TYPE_CHECKING:
 SEED, EFFORT, PASSES = 1, 0.4, 2
 # So many machines at most are chosen together, with so much effort, where a limit of hygiene gives way.
 MOST_RIVALS, LIMIT_EFFORT = 6, 2.0
+# So few machines are chosen together as well, after each by itself.
+MOST_JOINTLY = 3
 LEAST_GAIN = 0.01
 # Weights are whole numbers: hundredths of a minute.
 SCALE = 100
@@ -64,7 +66,10 @@ def exact_plan(problem: PlanProblem, passes: int = PASSES, effort: float | None 
     best = known_plan(problem)
     if not problem.tasks or not problem.slots:
         return best
-    machines = [(machine,) for machine in dict.fromkeys(task.machine for task in problem.tasks)]
+    numbers = tuple(dict.fromkeys(task.machine for task in problem.tasks))
+    machines: list[tuple[int, ...]] = [(machine,) for machine in numbers]
+    if 1 < len(numbers) <= MOST_JOINTLY:
+        machines.append(numbers)
     for _ in range(passes):
         before = best.cost
         best = chosen_anew(problem, best, machines, effort)
@@ -246,7 +251,7 @@ def _rooms(days: _Days) -> None:
             days.weights.append(int(costs.day * SCALE) * used)
         held: list[LinearExpr | int] = [int(task.minutes * SCALE) * chosen for task, chosen in here]
         for names, minutes, weight in (
-            (_machines, costs.visit, costs.visit + costs.stands), (_openings, costs.opening, costs.opening)
+            (_machines, costs.way, costs.visit + costs.stands), (_openings, 0.0, costs.opening)
         ):  # fmt: skip
             for group in names(here):
                 open_ = cp.new_bool_var("")

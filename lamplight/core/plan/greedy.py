@@ -75,9 +75,9 @@ class _Filling:
         costs = self.problem.costs
         minutes, weight = float(task.minutes), 0.0
         if (slot, task.machine) not in self.visits:
-            minutes, weight = minutes + costs.visit, weight + costs.visit + costs.stands
+            minutes, weight = minutes + costs.way, weight + costs.visit + costs.stands
         if task.opening and (slot, task.machine, task.opening) not in self.openings:
-            minutes, weight = minutes + costs.opening, weight + costs.opening
+            weight += costs.opening
         if costs.crowded:
             room = even_room(self.problem, slot)
             weight += costs.crowded * (self.minutes[slot] <= room < self.minutes[slot] + minutes)

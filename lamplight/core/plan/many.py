@@ -72,7 +72,7 @@ def _work(problem: PlanProblem) -> dict[int, float]:
         ahead = max(0, (problem.end - task.now.best_before).days)
         turns = 1 + ahead // task.now.days if ahead else 0
         work[task.machine] = work.get(task.machine, 0.0) + turns * task.minutes
-    return {machine: minutes + problem.costs.visit for machine, minutes in work.items()}
+    return {machine: minutes + problem.costs.way for machine, minutes in work.items()}
 
 
 def _bound_to(problem: PlanProblem) -> dict[int, int | None]:

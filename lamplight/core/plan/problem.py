@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property, partial
@@ -24,7 +24,8 @@ class Costs:
 
     Attributes:
         day: for each slot in which anything is done.
-        visit: for each machine that is visited in a slot: the way, signing, draining.
+        visit: for each machine that is visited in a slot: that it is signed, drained, waited for.
+        way: what such a visit takes of the keeper's minutes besides its jobs, which hold what they open.
         stands: for each machine that is out of use in a slot, beside the keeper's minutes.
         opening: for each thing that is opened at it.
         late: for each day past the accepted risk.
@@ -36,6 +37,7 @@ class Costs:
 
     day: float = 3.0
     visit: float = 6.0
+    way: float = 2.0
     stands: float = 10.0
     opening: float = 4.0
     late: float = 14.0
@@ -208,11 +210,8 @@ class Plan:
         return len({(one.slot, one.task.machine) for one in self.planned})
 
     def minutes(self, problem: PlanProblem) -> float:
-        """The keeper's minutes, with the ways and the openings."""
-        costs = problem.costs
-        doors = {(one.slot, one.task.machine, one.task.opening) for one in self.planned if one.task.opening}
-        own = sum(one.task.minutes for one in self.planned)
-        return own + costs.visit * self.openings + costs.opening * len(doors)
+        """The keeper's minutes, with the ways."""
+        return sum(slot_minutes(self.planned, problem).values())
 
 
 def held_plan(problem: PlanProblem) -> Plan:
@@ -303,8 +302,7 @@ def gives_way(planned: Sequence[Planned], problem: PlanProblem) -> tuple[str, ..
 
 def _has_room(problem: PlanProblem, task: Task, slot: int) -> bool:
     """Whether a slot would hold a task if nothing else were planned in it."""
-    least = task.minutes + problem.costs.visit + (problem.costs.opening if task.opening else 0.0)
-    return least <= problem.room(slot) and problem.fits(task, slot)
+    return task.minutes + problem.costs.way <= problem.room(slot) and problem.fits(task, slot)
 
 
 def first_day(problem: PlanProblem) -> date:
@@ -371,13 +369,14 @@ def _given_way(plan: Plan, task: Task) -> bool:
 
 
 def slot_minutes(planned: Sequence[Planned], problem: PlanProblem) -> dict[int, float]:
-    """How many minutes each slot holds, ways and openings included."""
-    costs, found = problem.costs, {}
+    """How many minutes each slot holds, ways included."""
     by_slot: dict[int, list[Planned]] = {}
     for one in planned:
         by_slot.setdefault(one.slot, []).append(one)
-    for slot, here in sorted(by_slot.items()):
-        visits = {one.task.machine for one in here}
-        openings = {(one.task.machine, one.task.opening) for one in here if one.task.opening}
-        found[slot] = sum(one.task.minutes for one in here) + costs.visit * len(visits) + costs.opening * len(openings)
-    return found
+    return {slot: visit_minutes([one.task for one in here], problem.costs) for slot, here in sorted(by_slot.items())}
+
+
+def visit_minutes(tasks: Iterable[Task], costs: Costs) -> float:
+    """The keeper's minutes for some jobs in one slot: their own, and a way to each machine."""
+    known = list(tasks)
+    return sum(task.minutes for task in known) + costs.way * len({task.machine for task in known})

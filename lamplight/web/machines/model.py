@@ -94,6 +94,11 @@ class SinceModel:
     asks: bool | None
     last: str
 
+    @property
+    def calm(self) -> bool:
+        """Whether it wants nothing yet, and nobody has to say anything of it."""
+        return self.due.status is Status.CLEAR and not self.planned
+
 
 @dataclass(frozen=True)
 class BarModel:

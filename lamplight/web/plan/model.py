@@ -12,7 +12,7 @@ from markupsafe import Markup
 
 from lamplight.core.care.first import not_known, not_known_words
 from lamplight.core.plan.moves import Price, visit_price
-from lamplight.core.plan.problem import Planned
+from lamplight.core.plan.problem import Planned, visit_minutes
 from lamplight.core.site.slots import Slot
 from lamplight.core.words import day_words, listed, plural, span_words
 from lamplight.drawing.weeks import DayHung, Tag, week_line
@@ -147,7 +147,7 @@ def plan_model(view: PlanView, closed: dict[date, str], looked: Looked, empty: E
 def _said(minutes: float, view: PlanView) -> str:
     daily = sum(one.minutes for one in daily_rounds(view.daily).values())
     beside = f", and {span_words(daily)} of daily work" if daily else ""
-    return f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}{beside}, ways and openings counted."
+    return f"{span_words(minutes)} of yours in {plural(WEEKS, 'week')}{beside}, ways counted."
 
 
 @dataclass(frozen=True)
@@ -224,9 +224,7 @@ def _lack(one: Planned, shelf: Shelf, today: date) -> str:
 
 
 def _visit(slot: int, machine: int, placed: Sequence[Planned], view: PlanView, lacks: tuple[str, ...]) -> VisitLine:
-    costs = view.problem.costs
-    openings = {one.task.opening for one in placed if one.task.opening}
-    minutes = sum(one.task.minutes for one in placed) + costs.visit + costs.opening * len(openings)
+    minutes = visit_minutes([one.task for one in placed], view.problem.costs)
     return VisitLine(
         machine,
         view.views[machine].row.name,
