@@ -17,6 +17,7 @@ from lamplight.web.server import create_server
 from tests.browser.base import CHROMIUM
 
 MOMENT = datetime(2026, 11, 24, 6, 12, tzinfo=UTC)
+EVENING = datetime(2026, 11, 24, 16, 40, tzinfo=UTC)
 # Always the same, since the code on a card to print holds the address.
 PORT = 8731
 CLOCK = FixedClock(MOMENT)
@@ -145,7 +146,6 @@ VIEWS: dict[str, Callable[[Page], object]] = {
     "mail": _mail,
     "machines": _opened("/machines"),
     "machine": _opened("/machines/3"),
-    "programme": _opened("/machines/3/programmes/descale"),
     "water": _opened("/water"),
     "dose": _opened("/supplies/dose/1/milk-cleaner"),
     "supplies": _opened("/supplies"),
@@ -160,12 +160,23 @@ VIEWS: dict[str, Callable[[Page], object]] = {
 }
 
 
-def main() -> None:
-    """Write every view into the folder of pictures."""
-    TARGET.mkdir(parents=True, exist_ok=True)
+def _at_home(page: Page) -> None:
+    """An empty book, and the first answer to whoever begins with a machine that nobody knows."""
+    page.goto("/")
+    page.fill("#name", "Home")
+    page.locator("main button.primary").click()
+    page.goto("/machines/new?kind=jug-compact")
+    page.fill("#name", "Kitchen")
+    page.fill("#guess", "6")
+    page.locator("main button.primary").click()
+    page.wait_for_selector(".home-days")
+
+
+def _taken(views: dict[str, Callable[[Page], object]], fill: Callable[[Path], object], port: int) -> None:
+    """Write some views of a data folder that is filled first."""
     with tempfile.TemporaryDirectory() as folder:
-        prepare(Path(folder), MOMENT)
-        server = create_server(create_app(Path(folder), CLOCK), "127.0.0.1", PORT)
+        fill(Path(folder))
+        server = create_server(create_app(Path(folder), CLOCK), "127.0.0.1", port)
         threading.Thread(target=server.run, daemon=True).start()
         with sync_playwright() as play:
             browser = play.chromium.launch(executable_path=str(CHROMIUM), args=BROWSER)
@@ -175,15 +186,24 @@ def main() -> None:
                 locale="en-GB",
                 base_url=f"http://127.0.0.1:{server.effective_port}",
             )
-            context.clock.set_fixed_time(MOMENT)
+            context.clock.set_fixed_time(CLOCK.moment)
             page = context.new_page()
-            for name, show in VIEWS.items():
+            for name, show in views.items():
                 page.set_viewport_size({"width": 1280, "height": 800})
                 show(page)
                 page.evaluate("document.fonts.ready")
                 page.screenshot(path=TARGET / f"{name}.png")
                 print(f"docs/screenshots/{name}.png")
             browser.close()
+        server.close()
+
+
+def main() -> None:
+    """Write every view into the folder of pictures."""
+    TARGET.mkdir(parents=True, exist_ok=True)
+    _taken(VIEWS, lambda folder: prepare(folder, MOMENT), PORT)
+    CLOCK.moment = EVENING
+    _taken({"home": _at_home}, lambda folder: None, PORT + 1)
 
 
 if __name__ == "__main__":
