@@ -24,6 +24,8 @@ from lamplight.store.rounds import keepers_away, week_slots
 from lamplight.store.sites import SiteRow, machines
 
 WEEKS = 4
+# So many minutes of a slot lie beside the span of a job: the way to it. Ours, no source.
+WAY_BESIDE = 4
 # With less of it left a time for the machines is over.
 LEAST_TIME = timedelta(minutes=LEAST_MINUTES)
 
@@ -81,8 +83,9 @@ class Agenda:
         return context.now >= context.calendar.closing(context.today)
 
     def settled(self, view: MachineView, due: Due) -> int | None:
-        """The slot that no plan chooses: to which it was put off, or the first one where its machine asks for it."""
-        return settled_slot(self._standing(view, due), self.slots, self.now)
+        """The slot that no plan chooses: to which it was put off, or the first one of what stops its machine."""
+        planning = replace(self, made_at=self.now)  # what is planned now is decided by the plan
+        return settled_slot(planning._standing(view, due), self.slots, self.now)
 
     def planned(self, view: MachineView) -> dict[str, Slot]:
         """The next slot of each item that has one."""
@@ -104,14 +107,17 @@ class Agenda:
     def _standing(self, view: MachineView, due: Due) -> Standing:
         planned = self.turns.get((view.row.id, due.item.key), ())
         done = due.last.at if due.last is not None else None
-        at_once = due.prompted or (view.run is not None and view.run.item == due.item.key)
+        asked_at = view.status.context.prompts.get(due.item.key)
+        unplanned = self.made_at is None or asked_at is None or asked_at.at > self.made_at
+        at_once = view.run is not None and view.run.item == due.item.key
+        at_once |= due.prompted and (view.stopped or unplanned)
         return Standing(
             due.to_do or waits_for_nobody(due),
             at_once,
             view.deferrals.get(due.item.key),
             planned,
             bool(planned) and self.made_at is not None and done is not None and done > self.made_at,
-            view.span_minutes(due) if due.to_do else 0.0,
+            view.span_minutes(due) + WAY_BESIDE if due.to_do else 0.0,
         )
 
 

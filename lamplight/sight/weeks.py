@@ -18,7 +18,7 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import Slot
 from lamplight.core.stock.stock import Awaited, Holding, enough, there_from
 from lamplight.core.words import day_words
-from lamplight.sight.agenda import WEEKS, announced_agenda, site_slots
+from lamplight.sight.agenda import WAY_BESIDE, WEEKS, announced_agenda, site_slots
 from lamplight.sight.cache import kept
 from lamplight.sight.cupboard import stock_awaited, stock_held
 from lamplight.sight.machine_view import MachineView
@@ -44,7 +44,7 @@ class Daily:
         days: how many days it lasts, 1 or more.
         minutes: the keeper's own.
         span: minutes for which it holds its machine.
-        hygiene: whether people can fall ill of it.
+        hygiene, evening: whether people can fall ill of it, and whether it belongs to the end of a day.
         slots: the numbers of the slots in which it is done.
     """
 
@@ -54,6 +54,7 @@ class Daily:
     minutes: float
     span: float
     hygiene: bool
+    evening: bool
     slots: tuple[int, ...]
 
 
@@ -133,10 +134,10 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
 
 
 def _busy(daily: Sequence[Daily]) -> dict[tuple[int, int], float]:
-    """For how long daily work that waits for nothing holds each machine, by slot and machine."""
+    """For how long the end of the day holds each machine, by slot and machine: that cannot be done at another time."""
     found: dict[tuple[int, int], float] = {}
     for one in daily:
-        for slot in one.slots if one.hygiene else ():
+        for slot in one.slots if one.hygiene and one.evening else ():
             found[slot, one.machine] = found.get((slot, one.machine), 0.0) + one.span
     return found
 
@@ -250,7 +251,7 @@ def _daily(
     minutes = view.own_seconds(due) / 60
     numbers = shared_out(daily_slots(routine, slots), slots, view.row.id)
     span = max(minutes, view.span_minutes(due))
-    return Daily(view.row.id, due.item.key, days, minutes, span, due.item.hygiene, numbers)
+    return Daily(view.row.id, due.item.key, days, minutes, span, due.item.hygiene, ends_service(due), numbers)
 
 
 def _shortest(after: Callable[[int], Term | None], slots: Sequence[Slot]) -> Term | None:
@@ -285,7 +286,7 @@ def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term |
         term,
         after,
         item.asks,
-        view.span_minutes(due),
+        view.span_minutes(due) + WAY_BESIDE,
     )
 
 

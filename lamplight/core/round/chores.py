@@ -124,9 +124,10 @@ class AtMachine:
     elsewhere: Collection[str] = ()
 
     def later(self, due: Due, asked: Asked) -> datetime | None:
-        """The later time for which an item is planned, or None; what the machine asks for waits for none."""
+        """The later time for which an item is planned, or None; what stops its machine waits for none."""
         start = self.planned.get(due.item.key)
-        return start if start and asked.slot and start > asked.slot and not due.prompted else None
+        waits = not (due.prompted and self.stopped)
+        return start if start and asked.slot and start > asked.slot and waits else None
 
     def item(self, key: str) -> CareItem | None:
         """The item of that key, or None."""
@@ -177,7 +178,7 @@ def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
     ranks: dict[str, Rank] = {}
     for due in near:
         later = then.get(due.item.key)
-        passes = later is not None and later.status is Status.OVERDUE
+        passes = due.prompted or (later is not None and later.status is Status.OVERDUE)
         planned = asked.slot is not None and due.item.key in at.planned
         if due.to_do:
             health = due.item.hygiene or (due.prompted and at.stopped)

@@ -9,6 +9,7 @@ from datetime import datetime
 from lamplight.core.care.first import not_known, not_known_words
 from lamplight.core.words import plural
 from lamplight.sight.machine_view import MachineView
+from lamplight.sight.plan import agenda_of
 from lamplight.store.sites import SiteRow
 from lamplight.web.today.model import Stand, Task, stands, task_of
 
@@ -34,10 +35,11 @@ class StandAt:
 
 @dataclass(frozen=True)
 class TaskAt:
-    """Something to do, where, and whether a procedure leads through it."""
+    """Something to do, where, and when it is planned, in a sentence or empty."""
 
     task: Task
     site: str
+    planned: str = ""
 
 
 @dataclass(frozen=True)
@@ -61,11 +63,12 @@ class TogetherModel:
 
 def together_model(found: Sequence[tuple[SiteRow, Sequence[MachineView]]], moment: datetime) -> TogetherModel:
     """Build the page from every site with its machines, each in order of urgency."""
+    agendas = {here.id: agenda_of(here, moment) for here, _ in found}
     every = [(here, view) for here, views in found for view in views]
     first = sorted(every, key=lambda pair: (_first_urgency(pair[1]), pair[1].row.name.lower()))[:MOST_STANDS]
     drawn = stands([view for _, view in first])
     tasks = [
-        TaskAt(task_of(view, due), here.name)
+        TaskAt(task_of(view, due), here.name, agendas[here.id].planned_words(view, due))
         for here, view in every
         for due in view.status.dues
         if due.pressing and not due.covered_by

@@ -12,7 +12,7 @@ from markupsafe import Markup
 from lamplight.core.care.first import late_words, not_known_words
 from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
-from lamplight.core.job.needs import NeedLine, added_up
+from lamplight.core.job.needs import NeedLine
 from lamplight.core.machine.kind import Kind
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.words import day_words
@@ -89,11 +89,6 @@ class Stop:
     together: tuple[str, ...] = ()
     one_run: int = 0
 
-    @property
-    def minutes(self) -> int:
-        """The keeper's own."""
-        return sum(task.minutes for task in self.tasks)
-
 
 @dataclass(frozen=True)
 class TodayModel:
@@ -101,53 +96,22 @@ class TodayModel:
 
     Attributes:
         stands: machines, most urgent first.
-        now: what is to be done, by machine.
         later: what falls due at the end of service or later today, by machine.
         soon: what comes in the next days, by date.
         unknown: what nobody knows, by machine.
-        take: amounts and things for what is due.
         next_up: a sentence about what comes next, when nothing is due.
-        machines: how many there are.
     """
 
     stands: list[Stand]
-    now: list[Stop]
     later: list[Stop]
     soon: list[Task]
     unknown: list[Stop]
-    take: list[tuple[str, str]]
     next_up: str
-    machines: int = 0
-
-    @property
-    def alone(self) -> bool:
-        """Whether there is one machine only."""
-        return self.machines == 1
 
     @property
     def not_known(self) -> str:
         """How much nobody knows, in words; empty where all is known."""
         return not_known_words(sum(len(stop.tasks) for stop in self.unknown))
-
-    @property
-    def first(self) -> Task | None:
-        """The first thing to do."""
-        return self.now[0].tasks[0] if self.now else None
-
-    @property
-    def next_guided(self) -> Task | None:
-        """The first thing that a procedure leads through."""
-        return next((task for stop in self.now for task in stop.tasks if task.guided), None)
-
-    @property
-    def count(self) -> int:
-        """How many things are to be done now."""
-        return sum(len(stop.tasks) for stop in self.now)
-
-    @property
-    def minutes(self) -> int:
-        """The keeper's minutes for what is due."""
-        return sum(stop.minutes for stop in self.now)
 
 
 def today_model(
@@ -158,18 +122,14 @@ def today_model(
     dues = [(view, due) for view in views for due in view.status.dues if not due.covered_by]
     dues.sort(key=lambda pair: pair[1].urgency)
     by_id = {view.row.id: view for view in views}
-    pressing = [task_of(*pair) for pair in dues if pair[1].pressing]
     soon = [pair for pair in dues if pair[1].status is Status.SOON]
     later = [task_of(*pair) for pair in soon if pair[1].likely == today]
     unknown = [task_of(*pair) for pair in dues if pair[1].status is Status.UNKNOWN]
     return TodayModel(
         stands=stands(views) if drawn else [],
-        now=_stops(pressing, by_id),
         later=[replace(stop, together=()) for stop in _stops(later, by_id)],
         soon=[task_of(*pair) for pair in [pair for pair in soon if pair[1].likely != today][:MOST_SOON]],
         unknown=_stops(unknown, {}),
-        machines=len(views),
-        take=_take(pressing, by_id),
         next_up=_next_up(dues, today),
     )
 
@@ -233,13 +193,6 @@ def stands(views: Sequence[MachineView]) -> list[Stand]:
 def _drawn(kind: Kind, height: int, name: str) -> Markup:
     """The drawing of a kind, made once."""
     return cutaway(kind, height=height, name=name)
-
-
-def _take(tasks: Sequence[Task], views: dict[int, MachineView]) -> list[tuple[str, str]]:
-    """What to carry for all of it: what is used up added together, each tool once."""
-    lines = [line for task in tasks for line in views[task.machine_id].needs(task.due)]
-    serving = {product.key: product for view in views.values() for product in view.serving.values()}
-    return [(line.amount, line.thing) for line in added_up(lines, serving)]
 
 
 def _next_up(dues: Sequence[tuple[MachineView, Due]], today: date) -> str:

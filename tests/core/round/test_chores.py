@@ -72,7 +72,7 @@ class Belongs(unittest.TestCase):
                 self.assertEqual(ranks(at(now, then=[then] if then else None)).get("oil"), rank)
 
     def test_what_is_planned(self):
-        """In its own time it belongs into the round, due or not; before that it waits, but for what is asked for."""
+        """In its own time it belongs into the round, due or not; before that it waits, but for what stops it."""
         now, later = MONDAY, MONDAY + timedelta(days=3)
         asked = replace(ASKED, slot=now)
         asked_for = due("oil", trigger=Prompted())
@@ -84,10 +84,11 @@ class Belongs(unittest.TestCase):
             (due("oil", Status.CLEAR), later, None),
             (due("oil", Status.SOON), later, None),
             (due("oil", Status.UNKNOWN, hygiene=True), now, Rank.HEALTH),
-            (asked_for, later, Rank.DUE),
         ):
             with self.subTest(status=one.status, planned=planned):
                 self.assertEqual(ranks(at(one, planned={"oil": planned}), asked).get("oil"), rank)
+        self.assertEqual(ranks(at(asked_for, planned={"oil": later}), asked), {})
+        self.assertEqual(ranks(at(asked_for, planned={"oil": later}, stopped=True), asked), {"oil": Rank.HEALTH})
         waits = chores_at(at(due("oil"), planned={"oil": later}), asked)
         self.assertEqual([one.why for one in waits.waiting], ["Planned Thu 26 Nov, 06:00."])
         self.assertEqual(waits.chores, ())
@@ -105,11 +106,11 @@ class Belongs(unittest.TestCase):
         self.assertEqual(chore.ready_s, 0)
 
     def test_a_machine_that_is_stopped(self):
-        """What it asks for itself while it gives no drinks comes with health; while it gives some it does not."""
+        """What it asks for itself while it gives no drinks comes with health; while it gives some, as a limit."""
         asked_for = due("descale", trigger=Prompted())
         asked_for = replace(asked_for, item=replace(asked_for.item, triggers=(Prompted(),)))
         self.assertIs(ranks(at(asked_for, stopped=True))["descale"], Rank.HEALTH)
-        self.assertIs(ranks(at(asked_for))["descale"], Rank.DUE)
+        self.assertIs(ranks(at(asked_for))["descale"], Rank.LIMIT)
 
     def test_along(self):
         """What is best done with it is offered; not what another does for it, nor what comes at a later hour."""
