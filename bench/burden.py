@@ -269,6 +269,8 @@ def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], a
     touched: set[int] = set()
     seen: RoundView = round_view(site, views, at, None)
     for waiting in seen.not_done:
+        if waiting.why.startswith("Planned "):
+            continue  # it does not stand in this round
         key = (waiting.machine, waiting.share.item)
         found.left[key] += 1
         found.put_off += found.left[key] == 3
