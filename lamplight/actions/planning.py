@@ -30,7 +30,9 @@ KEPT_ANNOUNCEMENTS = 60
 
 def asked_of(problem: PlanProblem) -> str:
     """Names what a plan answers: every term as it stands, every slot, what was chosen."""
-    tasks = [(task.key, task.minutes, task.span, task.opening, task.uses, task.now) for task in problem.tasks]
+    tasks = [
+        (task.key, task.minutes, task.span, task.asked, task.opening, task.uses, task.now) for task in problem.tasks
+    ]
     slots = [(slot.start.isoformat(), slot.end.isoformat(), slot.keeper) for slot in problem.slots]
     pinned = sorted((key, sorted(own)) for key, own in problem.pinned.items())
     # Of a slot that goes on less is left each minute: that alone asks for no other plan.

@@ -287,6 +287,7 @@ def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term |
         after,
         item.asks,
         view.span_minutes(due) + WAY_BESIDE,
+        due.prompted,
     )
 
 

@@ -175,7 +175,7 @@ class Building(BrowserTest):
         self.page.goto(f"/machines/new?kind={key}")
         self.page.fill("#name", "By the window")
         self.page.locator("main").get_by_role("button", name=re.compile("Add")).first.click()
-        self.page.wait_for_selector("text=By the window is added")
+        self.page.wait_for_selector("main .home, main .worktop-split")
         with database.connection_context():
             number = max(row.id for row in machines(the_site().id))
         self.page.goto(f"/lamps/{number}")

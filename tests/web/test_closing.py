@@ -6,8 +6,8 @@ import re
 import unittest
 from datetime import timedelta
 
-from lamplight.actions.care import note_prompt
 from lamplight.actions.closing import close_machine
+from lamplight.actions.hours import add_slots
 from lamplight.actions.runs import begin_run
 from lamplight.actions.sites import save_keeper
 from lamplight.actions.stock import move_stock
@@ -17,7 +17,7 @@ from lamplight.sight.closing import closings, left_to_close
 from lamplight.sight.cupboard import stock_held
 from lamplight.store.logbook import closes_since, ever_done
 from lamplight.store.models import CareDone, Entry
-from lamplight.store.sites import machine
+from lamplight.store.sites import machine, the_site
 from lamplight.web.closing.model import closing_model
 from tests.base import NOW, WebTest
 
@@ -169,7 +169,7 @@ class Evening(WebTest):
         hall = self.used_machine(
             name="Hall", done={"brew-tablet": 20, "grounds-drawer": 5, "wipe-down": 0, "wand-purge": 0}
         )
-        note_prompt(machine(self.site.id, hall), "brew-tablet", self.clock.moment, Actor(self.clock.moment))
+        add_slots(the_site(), range(5), 18 * 60, 22 * 60, None, Actor(NOW))  # time enough for both
         page = re.search(rf'id="stop-{hall}".*?</article>', self.get("/"), re.S)[0]
         self.shows(page, "Grounds drawer, with it")
         self.assertNotRegex(page, "Close: [^<]*drawer")

@@ -32,12 +32,13 @@ def _placed(problem: PlanProblem, hygiene_first: bool) -> Plan:
         return hygiene_first and term.latest is None, not (first and _has_one_day(term)), term.best_before
 
     waiting: list[tuple[tuple[bool, bool, date], int, int, int | None, Term]] = [
-        (rank(task.now, True), n, 0, None, task.now) for n, task in enumerate(problem.tasks)
+        (rank(task.now, True), n - len(problem.tasks) * task.asked, 0, None, task.now)
+        for n, task in enumerate(problem.tasks)
     ]
     heapq.heapify(waiting)
     while waiting:
         (_, _, best), n, turn, before, term = heapq.heappop(waiting)
-        task = problem.tasks[n]
+        task = problem.tasks[n]  # what is asked for stands before what is due with it, under a number below 0
         pins = [slot for slot in problem.pinned.get(task.key, ()) if before is None or slot > before]
         if best >= problem.end and not pins:
             continue

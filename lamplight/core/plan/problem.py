@@ -14,6 +14,8 @@ from lamplight.core.words import day_words
 
 # So much of a slot can be taken before it is crowded. Ours, no source.
 EVEN_SHARE = 0.8
+# A day on which a lit lamp waits counts as so many. Ours, no source.
+ASKED_COUNTS = 4.0
 # A machine and an item of it.
 TaskKey = tuple[int, str]
 
@@ -59,6 +61,7 @@ class Task:
         now: its term as it stands.
         lamp: whether the machine itself asks for it.
         span: minutes from its first touch until its machine is free again; 0 where that is its own minutes.
+        asked: whether the machine asks for it now: each day that it waits counts several times.
         after: its term if it were done in a slot; None where it is not due again within reach.
     """
 
@@ -73,6 +76,7 @@ class Task:
     after: Callable[[int], Term | None] = field(default=lambda _slot: None, compare=False)
     lamp: bool = False
     span: int = 0
+    asked: bool = False
 
     @property
     def key(self) -> TaskKey:
@@ -316,7 +320,8 @@ def turn_cost(task: Task, term: Term, day: date, costs: Costs) -> float:
     late = max(0, (day - term.best_before).days)
     past = max(0, (day - term.latest).days) if term.latest is not None else 0
     worth = task.minutes + (costs.product if task.uses else 0.0)
-    return worth * early / term.days + costs.late * late + costs.limit * past
+    waits = costs.late * (ASKED_COUNTS if task.asked and term.due else 1.0)
+    return worth * early / term.days + waits * late + costs.limit * past
 
 
 def plan_faults(plan: Plan, problem: PlanProblem) -> list[str]:
