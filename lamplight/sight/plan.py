@@ -157,8 +157,7 @@ def agenda_of(site: SiteRow, now: datetime) -> Agenda:
 
 def _agenda(site: SiteRow, now: datetime) -> Agenda:
     known, slots, rows = announced(site.id), site_slots(site, now), machines(site.id)
-    told = {machine for machine, _, _ in known.visits} if known is not None else set()
-    if len(rows) > MOST_TOGETHER or all(row.id in told for row in rows):
+    if len(rows) > MOST_TOGETHER or (known is not None and {row.id for row in rows} <= known.machines):
         return announced_agenda(known, slots, now)
     seen = plan_view(site, machine_views(site, now), now)
     turns: dict[TaskKey, list[Turn]] = {}

@@ -191,10 +191,14 @@ def _kept_chores(view: MachineView, then: MachineView, site: SiteRow, wanted: As
     """What a machine needs, worked out once as long as it stands as it does."""
     asked, agenda = wanted.asked, wanted.agenda
     around = (asked.now, asked.until, asked.next_slot, frozenset(asked.skipped), asked.slot)
-    rests_on = (view, then.rests_on, site, around, agenda.made_at, agenda.slots, wanted.before)
+    planned = agenda.planned(view)
+    # What lies ahead stays as it is from minute to minute, as long as nothing is written.
+    ahead = (then.row, view.status.work, then.run, then.setup, then.left_inside, then.deferrals, view.stopped)
+    stands = view if then is view else ahead
+    rests_on = (stands, written_in(), site, around, planned, wanted.before, agenda.slots[:1])
 
     def work() -> MachineChores:
-        at = at_machine(then, site, asked, agenda.planned(view), _elsewhere(view, site, wanted))
+        at = at_machine(then, site, asked, planned, _elsewhere(view, site, wanted))
         return chores_at(at, asked)
 
     return kept(("chores", view.row.id), rests_on, work)

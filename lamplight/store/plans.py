@@ -43,6 +43,12 @@ class Announced:
     number: int = 0
     appointments: tuple[Appointment, ...] = ()
 
+    @property
+    def machines(self) -> frozenset[int]:
+        """The machines that were told of in it, be it with their daily work alone."""
+        daily = (int(item) for one in self.appointments if one.machine == EVERYWHERE for item in one.items)
+        return frozenset((*(machine for machine, _, _ in self.visits), *daily))
+
     def at(self, machines: Collection[int]) -> Announced:
         """The same without the visits of machines that have gone since: retired, moved away, or undone."""
         left = [n for n, (machine, _, _) in enumerate(self.visits) if machine in machines]

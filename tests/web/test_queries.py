@@ -74,7 +74,9 @@ class Queries(WebTest):
 
     def counts(self):
         """Every page, once the weeks are planned."""
-        with mock.patch("lamplight.core.plan.exact.EFFORT", 0.01):  # how good the plan is matters nothing here
+        with mock.patch.multiple(
+            "lamplight.core.plan.exact", EFFORT=0.01, LIMIT_EFFORT=0.01
+        ):  # how good the plan is matters nothing here
             announce(the_site(), machine_views(the_site(), NOW), NOW)
         return {path: self.asked(path.format(id=self.hall, run=self.run_id)) for path in PAGES}
 
