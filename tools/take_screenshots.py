@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import tempfile
 import threading
 from collections.abc import Callable
@@ -115,7 +116,7 @@ def _closing(page: Page) -> None:
 
 def _round(page: Page) -> None:
     page.goto("/")
-    page.get_by_role("button", name="Set out").click()
+    page.get_by_role("button", name=re.compile("^(Set out|Do it now)")).click()
     page.wait_for_selector("text=Next of")
 
 

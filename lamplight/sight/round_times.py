@@ -19,8 +19,8 @@ from lamplight.store.sites import SiteRow
 
 # How long a round may take where nobody said, and the longest that is planned. Ours, no source.
 USUAL_TIME, LONGEST_TIME = timedelta(hours=2), timedelta(hours=10)
-# How long after its end a round still is that of its time. How much a panel says that stops drinks.
-LATE_HOME, STOPS = timedelta(hours=1), 2
+# How long after its end a round still is that of its time.
+LATE_HOME = timedelta(hours=1)
 
 
 def time_for_it(site: SiteRow, now: datetime, keeper_id: int | None, minutes: int | None = None) -> datetime:
@@ -77,7 +77,7 @@ def asked_round(
 ) -> AskedRound:
     """For which round Today asks: as `round_view` has it.
 
-    Who has no time now is shown the next one, unless something cannot wait: cleaner inside, a run, a lamp that stops.
+    Who has no time now is shown the next one, unless something cannot wait: cleaner inside, or a run.
 
     Raises:
         InvalidInput: as `time_for_it` does.
@@ -85,7 +85,7 @@ def asked_round(
     wanted = asked_now(site, agenda_of(site, now), now, keeper_id, minutes)
     upcoming = _own_slot(wanted.agenda, minute(now), keeper_id)
     waits = wanted.row is None and minutes is None and upcoming is not None and upcoming.start > minute(now)
-    if not waits or any(view.run or view.left_inside or view.how_lit == STOPS for view in views):
+    if not waits or any(view.run or view.left_inside for view in views):
         return wanted
     assert upcoming is not None
     return asked_in(site, wanted.agenda, upcoming, now, keeper_id)

@@ -192,14 +192,15 @@ def _kept_chores(view: MachineView, then: MachineView, site: SiteRow, wanted: As
     asked, agenda = wanted.asked, wanted.agenda
     around = (asked.now, asked.until, asked.next_slot, frozenset(asked.skipped), asked.slot)
     planned = agenda.planned(view)
-    # What lies ahead stays as it is from minute to minute, as long as nothing is written.
-    ahead = (then.row, view.status.work, then.run, then.setup, then.left_inside, then.deferrals, view.stopped)
+    # What lies ahead stays as it is from minute to minute, as long as nothing is written and no reason is another.
+    said = {} if then is view else {due.item.key: due.reasons[0] for due in view.status.dues}
+    ahead = (then.row, view.status.work, then.run, then.setup, then.left_inside, then.deferrals, view.stopped, said)
     stands = view if then is view else ahead
     rests_on = (stands, written_in(), site, around, planned, wanted.before, agenda.slots[:1])
 
     def work() -> MachineChores:
         at = at_machine(then, site, asked, planned, _elsewhere(view, site, wanted))
-        return chores_at(at, asked)
+        return chores_at(replace(at, said=said), asked)
 
     return kept(("chores", view.row.id), rests_on, work)
 

@@ -245,7 +245,7 @@ class Round(OnAPhone):
 
     def test_round_and_cards(self):
         """The page and the cards of its jobs come from the phone; what is touched is kept, and counts at its time."""
-        self.page.get_by_role("button", name=re.compile("^Set out")).first.click()
+        self.page.get_by_role("button", name=re.compile("^(Set out|Do it now)")).first.click()
         self.page.wait_for_url("**/round")
         self.page.reload()
         cards = self.page.eval_on_selector_all("[data-keep]", "all => all.map(one => one.dataset.keep)")

@@ -87,6 +87,10 @@ class OneAgenda(DataTest):
         minutes = {task.key: task.minutes for task in plan.problem.tasks}
         waits = {(one.machine, one.share.item): one.why for one in seen.waiting}
         in_round = {(job.machine, share.item) for job in (*seen.plan.done, *seen.plan.left_out) for share in job.shares}
+        said = {(view.row.id, due.item.key): due.reasons[0] for view in views for due in view.status.dues}
+        for job in (*seen.plan.done, *seen.plan.left_out) if seen.ahead else ():
+            for share in job.shares:  # a round that lies ahead is told in the words of the day on which it is looked at
+                self.assertEqual(share.why, said.get((job.machine, share.item), share.why))
         for view in views:
             planned = agenda.planned(view)
             sheet = {one.due.item.key: one.planned for one in handover(view, plan.today, agenda).coming}

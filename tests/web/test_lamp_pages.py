@@ -23,6 +23,15 @@ class Pages(WebTest):
         self.hall = self.used_machine(name="Hall", done={"brew-tablet": 2, "descale": 30})
         self.tower = self.used_machine(name="Tower", kind="office-tower", done={"brew-tablet": 2})
 
+    def test_a_lamp_that_stops(self):
+        """It is said before the next round, which keeps its time; looking at it from now on is a choice."""
+        self.post(f"/lamps/{self.hall}", {"lamp-drawer": "steady red"})
+        self.assertTrue(self.view(self.hall).stopped)
+        page = self.get("/")
+        self.shows(page, "Next round 18:00")
+        self.shows(page, "Hall gives no drinks: Drawer or tray is out.")
+        self.shows(page, "Do it now")
+
     def test_setting_a_panel(self):
         """A lamp is stepped without being written down; then it is."""
         path = f"/lamps/{self.hall}"

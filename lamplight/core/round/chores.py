@@ -106,6 +106,7 @@ class AtMachine:
         at_closing: keys of the items that the end of the day does in one run.
         planned: when the slot begins in which an item is done, by key; of what no plan of days holds nothing.
         elsewhere: keys of what somebody else does before.
+        said: why each is due as it is said on the day on which the round is looked at, where that lies ahead; by key.
     """
 
     machine: int
@@ -122,6 +123,7 @@ class AtMachine:
     at_closing: Collection[str] = ()
     planned: Mapping[str, datetime] = field(default_factory=dict)
     elsewhere: Collection[str] = ()
+    said: Mapping[str, str] = field(default_factory=dict)
 
     def later(self, due: Due, asked: Asked) -> datetime | None:
         """The later time for which an item is planned, or None; what stops its machine waits for none."""
@@ -153,7 +155,7 @@ def chores_at(at: AtMachine, asked: Asked) -> MachineChores:
         rank = ranks.get(due.item.key)
         if rank is None or (at.run is not None and at.run[0] == due.item.key):
             continue
-        share = _share(due, rank)
+        share = _share(due, rank, at.said)
         why = why_not(at, due, asked)
         if why is None:
             chore, packing = _chore(at, due, share, asked)
@@ -236,9 +238,9 @@ def _comes_later(due: Due, until: datetime) -> bool:
     return due.first is not None and due.first.due_at is not None and due.first.due_at > until
 
 
-def _share(due: Due, rank: Rank) -> Share:
+def _share(due: Due, rank: Rank, said: Mapping[str, str]) -> Share:
     ticked = due.item.quick or not due.item.procedure
-    return Share(due.item.key, due.item.title, due.item.circuit, due.reasons[0], rank, ticked)
+    return Share(due.item.key, due.item.title, due.item.circuit, said.get(due.item.key, due.reasons[0]), rank, ticked)
 
 
 def why_not(at: AtMachine, due: Due, asked: Asked) -> str | None:

@@ -25,6 +25,8 @@ from lamplight.web.lamps.model import lit_lamps
 
 # The score is drawn to the next whole five minutes, and never shorter than half an hour.
 LEAST_SCORE_S, SCORE_STEP_S = 1800, 300
+# How much a panel says that stops drinks, and of how many machines that is said.
+STOPS, MOST_STOPPED = 2, 3
 TIMES = ((20, "20 min"), (45, "45 min"), (60, "1 h"), (120, "2 h"), (240, "4 h"))
 
 
@@ -198,8 +200,13 @@ def moment_words(view: RoundView, moment: datetime) -> str:
     return f"{day}{local:%H:%M}"
 
 
+def _stopped(view: RoundView) -> list[MachineView]:
+    """The machines whose panel stops drinks, a few at most; it is said before the round, whenever that begins."""
+    return [own for own in view.views.values() if own.how_lit == STOPS][:MOST_STOPPED]
+
+
 def _said(view: RoundView) -> tuple[str, ...]:
-    said = []
+    said = [f"{own.row.name} gives no drinks: {own.drinks_wait.words}" for own in _stopped(view) if own.drinks_wait]
     waits = view.stops[0].start_s if view.stops else 0
     if waits > 300:
         said.append(f"It begins at {clock(view, view.at(waits))}.")
