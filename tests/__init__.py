@@ -4,7 +4,7 @@ from argon2 import PasswordHasher
 from hypothesis import HealthCheck, settings
 
 from lamplight.actions import passphrases
-from lamplight.core.plan import exact
+from lamplight.core.plan import search as plan_search
 from lamplight.core.round import search
 from tests.draw import LONG
 
@@ -19,15 +19,16 @@ SHIPPED_HASHER = passphrases.HASHER
 passphrases.HASHER = PasswordHasher(time_cost=1, memory_cost=8, parallelism=1)
 
 # So is planning well. What is tested of the plans themselves asks for what ships; see `shipped_effort`.
-SHIPPED_EFFORT = (exact.EFFORT, search.STRETCHES_TRIED)
-exact.EFFORT, search.STRETCHES_TRIED = 0.02, 3_000
+SHIPPED_EFFORT = (plan_search.MOVES, search.STRETCHES_TRIED)
+SPARED_EFFORT = (1, 3_000)
+plan_search.MOVES, search.STRETCHES_TRIED = SPARED_EFFORT
 
 
 def shipped_effort() -> None:
     """Plan as what ships does, until `spared_effort`: for `setUpModule` and `tearDownModule`."""
-    exact.EFFORT, search.STRETCHES_TRIED = SHIPPED_EFFORT
+    plan_search.MOVES, search.STRETCHES_TRIED = SHIPPED_EFFORT
 
 
 def spared_effort() -> None:
     """Plan at once again."""
-    exact.EFFORT, search.STRETCHES_TRIED = 0.02, 3_000
+    plan_search.MOVES, search.STRETCHES_TRIED = SPARED_EFFORT

@@ -23,8 +23,8 @@ from lamplight.core.lamps.intervals import Seen
 from lamplight.core.lamps.own_interval import learn_interval
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
-from lamplight.core.plan.exact import exact_plan
 from lamplight.core.plan.problem import PlanProblem, Task, plan_cost, plan_faults
+from lamplight.core.plan.search import best_plan
 from lamplight.core.plan.terms import Term
 from lamplight.core.round.fold import Chore
 from lamplight.core.round.planning import plan_round

@@ -8,11 +8,11 @@ from datetime import date, datetime, timedelta
 
 from lamplight.core.agenda.placing import Turn
 from lamplight.core.agenda.put_off import times_missed, what_gives
-from lamplight.core.plan.exact import exact_plan, known_plan
 from lamplight.core.plan.lived import Way, lived
 from lamplight.core.plan.many import plan_in_parts, with_what_is_left
 from lamplight.core.plan.moves import Moved, moves
 from lamplight.core.plan.problem import Plan, PlanProblem, TaskKey, held_plan
+from lamplight.core.plan.search import best_plan, known_plan
 from lamplight.sight.agenda import Agenda, announced_agenda, site_slots
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.looking import look_into
@@ -140,7 +140,7 @@ def _planned(problem: PlanProblem, views: Sequence[MachineView], well: bool, kno
     if known and not well:
         return with_what_is_left(problem, held_plan(problem))
     if len(views) <= MOST_TOGETHER:
-        return exact_plan(problem) if well else known_plan(problem)
+        return best_plan(problem) if well else known_plan(problem)
     places = {view.row.id: view.row.place for view in views}
     return plan_in_parts(problem, places) if well else plan_in_parts(problem, places, 0)
 

@@ -9,9 +9,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 
-from lamplight.core.plan.exact import PASSES, chosen_anew, known_plan, with_limits_kept
-from lamplight.core.plan.greedy import greedy_plan
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem, Task, gives_way, left_over, plan_cost, slot_minutes
+from lamplight.core.plan.search import bettered, fresh_plan, known_plan
 
 # So many machines are chosen anew one by one, those that weigh most.
 MOST_BETTERED = 24
@@ -118,7 +117,7 @@ def plan_in_parts(problem: PlanProblem, places: Mapping[int, str], most: int = M
     parts = [part for part in parts_of(problem, places) if part.machines and part.slots]
     each = -(-most // len(parts)) if parts else 0
     planned = tuple(one for part in parts for one in _planned(problem, part, each))
-    return replace(with_what_is_left(problem, _together(problem, planned)), exact=True)
+    return with_what_is_left(problem, _together(problem, planned))
 
 
 def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
@@ -140,9 +139,7 @@ def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
     best = known_plan(own)
     weights = weight_by_machine(best, own)
     heaviest = sorted(weights, key=lambda one: (-weights[one], one))[:most]
-    for _ in range(PASSES if most >= len(weights) else 1):
-        best = chosen_anew(own, best, [(machine,) for machine in heaviest])
-    best = with_limits_kept(own, best) if most else best
+    best = bettered(own, best, machines=heaviest) if heaviest else best
     return [replace(one, task=tasks[one.key], slot=part.slots[one.slot]) for one in best.planned]
 
 
@@ -183,7 +180,7 @@ def with_what_is_left(problem: PlanProblem, plan: Plan) -> Plan:
         busy=_held(problem, kept),
         announced={},
     )
-    found = _together(problem, (*kept, *greedy_plan(rest).planned))
+    found = _together(problem, (*kept, *fresh_plan(rest).planned))
     return found if elsewhere or found.cost < plan.cost else plan
 
 

@@ -7,6 +7,9 @@ from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property, partial
 
+import numpy as np
+from numpy.typing import NDArray
+
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.plan.terms import Term
 from lamplight.core.site.slots import Slot
@@ -193,13 +196,11 @@ class Plan:
         planned: in order of time.
         broken: limits that could not be kept, in sentences.
         cost: its weight in minutes.
-        exact: whether it was searched thoroughly.
     """
 
     planned: tuple[Planned, ...]
     broken: tuple[str, ...] = ()
     cost: float = 0.0
-    exact: bool = False
 
     def visits(self) -> dict[tuple[int, int], list[Planned]]:
         """What is done at each machine in each slot."""
@@ -230,7 +231,7 @@ def held_plan(problem: PlanProblem) -> Plan:
             planned.append(Planned(task, turn, slot, term))
             before = slot
     ordered = tuple(sorted(planned, key=lambda one: (one.slot, one.task.machine, one.task.item)))
-    return Plan(ordered, gives_way(ordered, problem), plan_cost(ordered, problem), True)
+    return Plan(ordered, gives_way(ordered, problem), plan_cost(ordered, problem))
 
 
 def plan_cost(planned: Sequence[Planned], problem: PlanProblem) -> float:
@@ -316,12 +317,30 @@ def first_day(problem: PlanProblem) -> date:
 
 def turn_cost(task: Task, term: Term, day: date, costs: Costs) -> float:
     """What a turn weighs on a date: days thrown away before its best date, days of risk after it."""
-    early = max(0, (term.best_before - day).days)
-    late = max(0, (day - term.best_before).days)
-    past = max(0, (day - term.latest).days) if term.latest is not None else 0
+    return float(turn_costs(task, [term], np.array([day.toordinal()]), costs)[0, 0])
+
+
+def turn_costs(task: Task, terms: Sequence[Term], days: NDArray[np.int_], costs: Costs) -> NDArray[np.float64]:
+    """The same for several terms on many dates, each by its number in the calendar: a row for each term."""
+    best, latest, last, waits = (
+        np.array(column).reshape(-1, 1)
+        for column in zip(
+            *(
+                (
+                    term.best_before.toordinal(),
+                    (term.latest or date.max).toordinal(),
+                    term.days,
+                    costs.late * (ASKED_COUNTS if task.asked and term.due else 1.0),
+                )
+                for term in terms
+            ),
+            strict=True,
+        )
+    )
     worth = task.minutes + (costs.product if task.uses else 0.0)
-    waits = costs.late * (ASKED_COUNTS if task.asked and term.due else 1.0)
-    return worth * early / term.days + waits * late + costs.limit * past
+    early, late, past = (np.maximum(apart, 0) for apart in (best - days, days - best, days - latest))
+    weights: NDArray[np.float64] = worth * early / last + waits * late + costs.limit * past
+    return weights
 
 
 def plan_faults(plan: Plan, problem: PlanProblem) -> list[str]:
