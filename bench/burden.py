@@ -25,6 +25,7 @@ from pathlib import Path
 from lamplight.actions.care import mark_done, note_prompt
 from lamplight.actions.hours import add_slots, save_ways
 from lamplight.actions.machines import LastDoneAnswer, MachineFields, NewMachine, add_machine, declare_done
+from lamplight.actions.planning import announce
 from lamplight.actions.readings import take_readings
 from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.actions.sites import save_site
@@ -229,6 +230,7 @@ def live(site: SiteRow, truths: dict[int, Truth]) -> Sum:
             typed = [TypedReading(n, truth.count(at), at, "as-typed") for n, truth in truths.items()]
             take_readings(typed, site.calendar_of, Actor(at))
             found.touches += len(truths) + 1
+        announce(site, machine_views(site, at), at)  # as it happens by itself within ten minutes
         walk(site, truths, rows, at, found)
     return found
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 import re
 import unittest
 from collections import Counter
-from datetime import timedelta
+from datetime import date, timedelta
 from html import unescape
 from urllib.parse import quote, unquote
 
 from lamplight.actions.hours import add_absence, add_slots
-from lamplight.actions.sites import save_keeper
+from lamplight.actions.sites import add_closure, save_keeper
 from lamplight.actions.stock import move_stock
 from lamplight.core.plan.problem import plan_faults
 from lamplight.core.stock.stock import Move
@@ -20,6 +20,7 @@ from lamplight.sight.feeds import feed_events
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.plan import plan_view
 from lamplight.sight.shelves import left_empty, shelves
+from lamplight.sight.weeks import weeks_ahead
 from lamplight.store.models import AnnouncedPlan, Entry, PlanPin
 from lamplight.store.plans import announced, pins, plan_wishes
 from lamplight.store.sites import the_site
@@ -139,7 +140,7 @@ class Plan(WebTest):
         for days in range(7):
             for hours in (-7, 0, 9):
                 now = NOW + timedelta(days=days, hours=hours)
-                seen = plan_view(site, machine_views(site, now), now)
+                seen = weeks_ahead(site, machine_views(site, now), now, None)
                 planned = {item for _, item in (task.key for task in seen.problem.tasks)}
                 daily |= {item for _, item in seen.every}
                 with self.subTest(now=now):
@@ -284,8 +285,9 @@ class Plan(WebTest):
 
     def test_the_year(self):
         """What lasts long, month by month; a closure stands among it."""
+        add_closure(self.site.id, date(2027, 1, 3), date(2027, 1, 8), "Works holiday", Actor(NOW))
         page = self.get("/plan/year")
-        for words in ("The year ahead", "Hall", "Descale", "closed, away"):
+        for words in ("The year ahead", "Hall", "Descale", "Works holiday, Sun 3 Jan 2027 to Fri 8 Jan 2027"):
             self.shows(page, words)
 
     def test_what_it_saves(self):

@@ -11,6 +11,7 @@ from lamplight.actions.undo import undo
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.errors import InvalidInput
 from lamplight.core.machine.kind import Kind
+from lamplight.drawing.cutaway import cutaway
 from lamplight.sight.building import kept_as_written
 from lamplight.sight.kinds import KINDS, kind_of, kinds
 from lamplight.store.definitions import machines_of_kind
@@ -47,8 +48,8 @@ def _new():  # noqa: ANN202
             return see_other("kinds.build", key=key, at="body")
     like = form.get("like", request.args.get("like", ""))
     return render(
-        "kinds/build_new.html", "worktop", 422 if notice else 200, known=kinds().values(), like=like, form=form,
-        notice=notice,
+        "kinds/build_new.html", "worktop", 422 if notice else 200, like=like, form=form, notice=notice,
+        known=[(kind, cutaway(kind, height=150)) for kind in kinds().values()],
     )  # fmt: skip
 
 

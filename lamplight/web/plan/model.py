@@ -160,6 +160,19 @@ class OneDay:
     before: date | None
     after: date | None
 
+    @property
+    def by_time(self) -> list[tuple[datetime, list[str], list[VisitLine]]]:
+        """Each time of the day, with its daily work and its visits."""
+        starts = sorted({slot.start for slot, _ in self.daily} | {visit.slot.start for visit in self.visits})
+        return [
+            (
+                start,
+                [words for slot, words in self.daily if slot.start == start],
+                [visit for visit in self.visits if visit.slot.start == start],
+            )
+            for start in starts
+        ]
+
 
 def one_day(model: PlanModel, every: Sequence[VisitLine], wished: date | None) -> OneDay | None:
     """The day that is wished for, else the first on which something is done; None where nothing is.

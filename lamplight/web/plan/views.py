@@ -2,23 +2,27 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from datetime import date, datetime, timedelta
 
 from flask import Blueprint, flash, request, url_for
+from markupsafe import Markup
 from werkzeug.utils import redirect
 
 from lamplight.actions.planning import RISKS, SHARES, announce, pin_visit, wish_of_plan
 from lamplight.core.agenda.last_hours import nobody_at_closing, wants_a_rinse
 from lamplight.core.errors import InvalidInput
 from lamplight.core.moment import read_moment
-from lamplight.core.plan.lived import saved
+from lamplight.core.plan.lived import Spread, Way, saved
 from lamplight.core.words import plural
+from lamplight.drawing.ways_bar import ways_bar
+from lamplight.drawing.year_wires import Sign, Wire, year_wires
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import ALL_LOOKED_INTO, machine_views
 from lamplight.sight.plan import PlanView, plan_stands, plan_view, weeks_lived
 from lamplight.sight.shelves import MOST_MACHINES, SOON_DAYS, lacking_soon, left_empty, shelves
-from lamplight.sight.year import RunsOut, YearMark, arrivals, runs_out, year_ahead
+from lamplight.sight.year import YearMark, arrivals, runs_out, year_ahead
 from lamplight.store.plans import announced, plan_wishes
 from lamplight.store.rounds import week_slots
 from lamplight.store.sites import SiteRow, closures, keepers, machine
@@ -133,21 +137,34 @@ def year():  # noqa: ANN201
     today = site().calendar.today(now())
     firsts = [date(today.year + (today.month - 1 + n) // 12, (today.month - 1 + n) % 12 + 1, 1) for n in range(13)]
     marks = year_ahead(site(), views, now())
-    cells: dict[tuple[int, int], list[YearMark]] = {}
-    for mark in marks:
-        month = (mark.day.year - today.year) * 12 + mark.day.month - today.month
-        cells.setdefault((mark.machine, month), []).append(mark)
-    empty: dict[int, list[RunsOut]] = {}
-    for one in [*runs_out(site(), views, marks, now()), *arrivals(site())]:
-        empty.setdefault((one.day.year - today.year) * 12 + one.day.month - today.month, []).append(one)
-    shut = _spans(site(), views)
-    off = [
-        [span for span in shut if span[0] < firsts[n + 1] and span[1] >= first] for n, first in enumerate(firsts[:12])
+    bought = [*runs_out(site(), views, marks, now()), *arrivals(site())]
+    orders = [
+        Sign(one.day, None, f"{one.title}: {'comes' if one.arrives else 'used up'} {one.day:%-d %b}")
+        for one in sorted(bought, key=lambda one: one.day)
     ]
-    own = [view for view in views if any(machine == view.row.id for machine, _ in cells)]
+    wires = [_wire(view, [mark for mark in marks if mark.machine == view.row.id]) for view in views]
+    wires = [wire for wire in (*wires, Wire("to buy", url_for("supplies.page"), orders)) if wire.signs]
+    spans = [span for span in _spans(site(), views) if span[0] < firsts[-1]]
     return render(
-        "plan/year.html", "worktop", months=firsts[:12], cells=cells, rows=own, off=off, count=len(marks), empty=empty
-    )
+        "plan/year.html", "worktop", count=len(marks), spans=spans, listed=_by_month(wires, firsts[:12]),
+        circuits=list(dict.fromkeys(mark.item.circuit for mark in marks)),
+        drawing=year_wires(wires, firsts, spans) if wires else "",
+    )  # fmt: skip
+
+
+def _wire(view: MachineView, marks: Sequence[YearMark]) -> Wire:
+    """A machine's year."""
+    signs = [
+        Sign(mark.day, mark.item.circuit, f"{mark.item.title} at {view.row.name}, {mark.day:%-d %b}") for mark in marks
+    ]
+    return Wire(view.row.name, url_for("machines.machine", machine_id=view.row.id), signs)
+
+
+def _by_month(wires: Sequence[Wire], firsts: Sequence[date]) -> list[tuple[date, list[Sign]]]:
+    """Everything that is on the wires, month by month."""
+    signs = sorted((sign for wire in wires for sign in wire.signs), key=lambda sign: (sign.day, sign.title))
+    found = [(first, [one for one in signs if one.day.replace(day=1) == first]) for first in firsts]
+    return [(first, own) for first, own in found if own]
 
 
 def _spans(here: SiteRow, views: list[MachineView]) -> list[tuple[date, date, str]]:
@@ -160,12 +177,24 @@ def _spans(here: SiteRow, views: list[MachineView]) -> list[tuple[date, date, st
 
 
 ROWS = (
-    ("openings", "openings", 0),
-    ("minutes of yours", "minutes", 0),
-    ("products used", "products", 0),
-    ("lamps that surprised", "surprises", 0),
-    ("days past limits of hygiene", "past_days", 0),
+    ("openings", "openings"),
+    ("minutes of yours", "minutes"),
+    ("products used", "products"),
+    ("lamps that surprised", "surprises"),
+    ("days past limits of hygiene", "past_days"),
 )
+
+
+def _bars(ways: Sequence[Way]) -> list[tuple[str, list[tuple[Spread, Markup]]]]:
+    """For each figure its means of the ways lived, as bars of one scale."""
+    found = []
+    for title, name in ROWS:
+        told: list[Spread] = [getattr(way, name) for way in ways]
+        most = max(one.high for one in told)
+        tones = ("by-lamp", "by-calendar", "by-plan")
+        bars = [ways_bar(one.low, one.mean, one.high, most, tone) for one, tone in zip(told, tones, strict=True)]
+        found.append((title, list(zip(told, bars, strict=True))))
+    return found
 
 
 @blueprint.get("/plan/saves")
@@ -183,7 +212,8 @@ def saves():  # noqa: ANN201
         headline = "Here planning spares little."
     count = len(views)
     return render(
-        "plan/saves.html", "worktop", ways=ways, rows=ROWS, headline=headline, lived=min(count, MOST_LIVED), count=count
+        "plan/saves.html", "worktop", ways=ways, rows=_bars(ways), headline=headline, lived=min(count, MOST_LIVED),
+        count=count,
     )  # fmt: skip
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from itertools import combinations
 
 from flask import Blueprint, flash, request
@@ -11,6 +11,7 @@ from lamplight.actions.hours import add_keeper_absence, add_slots, remove_slot, 
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS
 from lamplight.core.site.slots import WeekSlot, slots_on
+from lamplight.drawing.week_hours import week_hours
 from lamplight.store.rights import keeper_names
 from lamplight.store.rounds import keeper_absences, ways, week_slots
 from lamplight.store.sites import machines
@@ -36,13 +37,22 @@ def _show(code: int = 200, errors: Mapping[str, str] | None = None):  # noqa: AN
     today = here.calendar.today(now())
     usual = slots_on(here.calendar.open_day_from(today), here.calendar, ())
     places = sorted({row.place for row in machines(here.id) if row.place})
-    known = ways(here.id)
+    known, names = ways(here.id), keeper_names(here.id)
     pairs = [(one, other, _minutes(known.seconds, one, other)) for one, other in _pairs(known.home, places)]
     return render(
-        "rounds/hours.html", "worktop", code, said=said, usual=usual, weekdays=WEEKDAYS, places=places, home=known.home,
-        pairs=pairs, errors=errors or {}, form=request.form, names=keeper_names(site().id),
+        "rounds/hours.html", "worktop", code, said=said, drawing=week_hours(said, names) if said else "",
+        alike=_alike(said), usual=usual, weekdays=WEEKDAYS, places=places, home=known.home,
+        pairs=pairs, errors=errors or {}, form=request.form, names=names,
         away=[row for row in keeper_absences(here.id) if row.away.last >= today],
     )  # fmt: skip
+
+
+def _alike(said: Sequence[WeekSlot]) -> list[list[WeekSlot]]:
+    """The same hours of the same keeper on several days, together."""
+    found: dict[tuple[int, int, int | None], list[WeekSlot]] = {}
+    for slot in said:
+        found.setdefault((slot.start_minute, slot.end_minute, slot.keeper), []).append(slot)
+    return list(found.values())
 
 
 def _pairs(home: str, places: list[str]) -> list[tuple[str, str]]:
