@@ -55,8 +55,9 @@ class Views(BrowserTest):
             if path == "/plan":  # it plans well by itself, and goes on to what came of it
                 page.wait_for_timeout(400)
                 page.wait_for_load_state("networkidle")
-            if path in looked_at:
-                with self.subTest(view=path):
+            with self.subTest(view=path):
+                self.assertEqual(page.locator("h1, [role=heading][aria-level='1']").count(), 1)
+                if path in looked_at:
                     self.assertEqual(self.violations(page), [])
             for width, height in SIZES:
                 page.set_viewport_size({"width": width, "height": height})

@@ -18,6 +18,7 @@ from lamplight.core.words import clock_words
 from lamplight.library.catalogue import kinds
 from lamplight.sight.actor import Actor
 from lamplight.sight.feeds import feed_events
+from lamplight.sight.guests import standing_of
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.notes import Reader, morning_note
 from lamplight.sight.plan import agenda_of, plan_view
@@ -26,6 +27,7 @@ from lamplight.sight.rounds import round_view
 from lamplight.sight.weeks import weeks_ahead
 from lamplight.store.sites import machine, the_site
 from lamplight.web.machines.handover import handover
+from lamplight.web.plan.screen import shown
 from lamplight.web.today.model import task_of
 from tests.base import NOW, DataTest
 from tests.draw import LONG, SEED
@@ -92,6 +94,7 @@ class OneAgenda(DataTest):
             for share in job.shares:  # a round that lies ahead is told in the words of the day on which it is looked at
                 self.assertEqual(share.why, said.get((job.machine, share.item), share.why))
         for view in views:
+            self.compare_guests(view, agenda, now)
             planned = agenda.planned(view)
             sheet = {one.due.item.key: one.planned for one in handover(view, plan.today, agenda).coming}
             for due in view.status.dues:
@@ -120,6 +123,14 @@ class OneAgenda(DataTest):
             self.assertEqual([line.words for line in told.lines], stops)
             self.assertEqual(told.lines[0].when, f"{site.calendar.local(seen.at(seen.stops[0].start_s)):%H:%M}")
         return compared
+
+    def compare_guests(self, view, agenda, now):
+        """Screen and sticker of a machine that gives no drinks: somebody comes when something of it is planned."""
+        sticker, screen = standing_of(view, now, (), agenda), shown(view, now, agenda, False)
+        self.assertEqual(sticker.seen_to, screen.seen_to)
+        if sticker.seen_to is not None:
+            times = {slot.start for slot in agenda.planned(view).values()} | {agenda.slots[0].start}
+            self.assertIn(sticker.seen_to, times)
 
     def test_the_calendar_holds_the_daily_work(self):
         """One event a slot for the daily work, the visits after it, one after another, where the plan has them."""
