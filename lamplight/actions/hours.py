@@ -9,7 +9,7 @@ from lamplight.actions.entries import write_entry
 from lamplight.core.errors import InvalidInput
 from lamplight.core.site.absence import Absence
 from lamplight.core.site.calendar import WEEKDAYS
-from lamplight.core.site.slots import WeekSlot
+from lamplight.core.site.slots import LEAST_MINUTES, WeekSlot, at_the_end, minutes_at_the_end
 from lamplight.core.words import optional
 from lamplight.library.catalogue import countries
 from lamplight.sight.actor import Actor
@@ -20,7 +20,7 @@ from lamplight.store.rights import keeper_names
 from lamplight.store.rounds import ways, week_slots
 from lamplight.store.sites import MachineRow, SiteRow
 
-MOST_SLOTS, LONGEST_WAY_MIN, LONGEST_AWAY_DAYS = 100, 120, 366
+MOST_SLOTS, LONGEST_WAY_MIN, LONGEST_AWAY_DAYS, MOST_MINUTES = 100, 120, 366, 240
 
 
 def add_slots(site: SiteRow, days: Sequence[int], start: int, end: int, keeper: int | None, actor: Actor) -> None:
@@ -55,6 +55,25 @@ def add_slots(site: SiteRow, days: Sequence[int], start: int, end: int, keeper: 
         who = names.get(keeper or 0, "anybody")
         on = ", ".join(WEEKDAYS[day] for day in sorted(days))
         _write(site, [*known, *fresh], f"Hours for the machines, {who}: {on} {_clock(start)} to {_clock(end)}", actor)
+
+
+def say_minutes(site: SiteRow, minutes: int, actor: Actor) -> None:
+    """Say how many minutes a day somebody has for the machines, at the end of it; in place of what was said before.
+
+    Args:
+        minutes: 5 to 240.
+
+    Raises:
+        InvalidInput: for other minutes, and where keepers have hours of their own.
+    """
+    if not LEAST_MINUTES <= minutes <= MOST_MINUTES:
+        raise InvalidInput(f"{LEAST_MINUTES} to {MOST_MINUTES} minutes a day can be said.")
+    with database.atomic():
+        known = week_slots(site.id)
+        if known and minutes_at_the_end(known, site.calendar.hours) is None:
+            raise InvalidInput("There are hours for the machines already. Change them under Hours.")
+        slots = at_the_end(site.calendar.hours, minutes)
+        _write(site, slots, f"{minutes} minutes a day for the machines", actor)
 
 
 def remove_slot(site: SiteRow, slot: WeekSlot, actor: Actor) -> None:

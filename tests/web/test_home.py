@@ -16,6 +16,7 @@ from lamplight.sight.actor import Actor
 from lamplight.sight.machine_views import machine_views
 from lamplight.store.changes import changes_so_far
 from lamplight.store.database import database
+from lamplight.store.rounds import week_slots
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, WebTest, flat
 
@@ -57,6 +58,22 @@ class FirstMinute(WebTest):
         self.assertRegex(flat(pages[-1]), r"<h1>[^<]*(drawer|jug|milk)[^<]*, \d+ minutes\.</h1>")
         self.shows(pages[-1], "Nobody knows when this machine was last cared for")
         self.shows(pages[-1], "it is in hand")
+
+    def test_minutes_a_day(self):
+        """Said by one touch, at the end of each open day; said again they are others, and what is none is refused."""
+        self.post("/start", {"name": "Home", "zone": "Europe/Berlin", "open0": "1", "from0": "07:00", "to0": "18:00"})
+        self.post("/machines/new", {"kind": "jug-compact", "name": "Kitchen", "guess": "6"})
+        for minutes in ("60", "15"):
+            self.post("/hours/minutes", {"minutes": minutes})
+            said = week_slots(the_site().id)
+            self.assertEqual([slot.end_minute - slot.start_minute for slot in said], [int(minutes)])
+            self.assertRegex(self.get("/"), rf'value="{minutes}" aria-pressed="true"')
+        for odd in ("4", "241", "x", ""):
+            self.post("/hours/minutes", {"minutes": odd}, 422)
+        self.post("/hours", {"days": ["1"], "from": "05:00", "to": "06:00", "keeper": ""})
+        page = self.post("/hours/minutes", {"minutes": "30"}, 422).get_data(as_text=True)
+        self.shows(page, "There are hours for the machines already.")
+        self.hides(self.get("/"), "minutes a day")
 
     def test_what_stands_behind_more(self):
         """What somebody knows besides is taken as before, and refused as before, with the form kept."""

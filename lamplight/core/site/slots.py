@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime, timedelta
 
 from lamplight.core.errors import InvalidInput
-from lamplight.core.site.calendar import SiteCalendar
+from lamplight.core.site.calendar import SiteCalendar, Week
 
 BEFORE_OPENING, AFTER_CLOSING = timedelta(minutes=45), timedelta(minutes=60)
 LEAST_MINUTES = 5
@@ -43,6 +43,29 @@ class WeekSlot:
             raise InvalidInput("A time for the machines lies within a day of the week.")
         if not self.start_minute + LEAST_MINUTES <= self.end_minute <= DAY_MINUTES:
             raise InvalidInput("A time for the machines ends at least five minutes after it begins, on the same day.")
+
+
+def at_the_end(hours: Week, minutes: int) -> tuple[WeekSlot, ...]:
+    """So many minutes for the machines at the end of each open day of a week, within that day.
+
+    Args:
+        hours: seven entries, Monday first; None is a weekday off.
+        minutes: 5 to 1440.
+    """
+    return tuple(
+        WeekSlot(weekday, start, start + minutes)
+        for weekday, span in enumerate(hours)
+        if span is not None
+        for start in (min(span.closes_minute, DAY_MINUTES - minutes),)
+    )
+
+
+def minutes_at_the_end(said: Sequence[WeekSlot], hours: Week) -> int | None:
+    """How many minutes a day somebody has, where that is all that was said; else None."""
+    if not said:
+        return None
+    minutes = said[0].end_minute - said[0].start_minute
+    return minutes if tuple(said) == at_the_end(hours, minutes) else None
 
 
 @dataclass(frozen=True)

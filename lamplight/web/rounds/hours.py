@@ -7,7 +7,7 @@ from itertools import combinations
 
 from flask import Blueprint, flash, request
 
-from lamplight.actions.hours import add_keeper_absence, add_slots, remove_slot, save_ways
+from lamplight.actions.hours import add_keeper_absence, add_slots, remove_slot, save_ways, say_minutes
 from lamplight.core.errors import InvalidInput, about
 from lamplight.core.site.calendar import WEEKDAYS
 from lamplight.core.site.slots import WeekSlot, slots_on
@@ -77,6 +77,16 @@ def add():  # noqa: ANN201
         return _show(422, forms.placed(problem, ("days", "from", "keeper"), "from"))
     flash("The hours are noted. Rounds and plan go by them.")
     return see_other("hours.page")
+
+
+@blueprint.post("/hours/minutes")
+def minutes():  # noqa: ANN201
+    """How many minutes a day there are, said on the page of the only machine."""
+    try:
+        say_minutes(site(), forms.row_number(request.form.get("minutes", "")) or 0, actor())
+    except InvalidInput as problem:
+        return _show(422, {"slot": str(problem)})
+    return see_other("today.page")
 
 
 @blueprint.post("/hours/remove")

@@ -9,7 +9,7 @@ from datetime import date, datetime, timedelta
 from lamplight.core.care.beginning import chance_past, not_known
 from lamplight.core.care.item import Due
 from lamplight.core.care.looks import Look, looks_offered
-from lamplight.core.site.slots import Slot
+from lamplight.core.site.slots import Slot, WeekSlot, minutes_at_the_end
 from lamplight.core.words import day_words, listed, plural
 from lamplight.sight.agenda import Agenda
 from lamplight.sight.machine_view import MachineView
@@ -42,6 +42,7 @@ class HomeModel:
         begins: whether much of it is not known yet.
         looks: what can be looked at in place of dates.
         read: what a reading of its counter would tell; empty where it would move nothing.
+        minutes_a_day: how many minutes a day were said; 0 where nothing was, None where hours were.
     """
 
     sentence: str
@@ -50,14 +51,18 @@ class HomeModel:
     begins: bool
     looks: tuple[Look, ...]
     read: str
+    minutes_a_day: int | None = None
 
 
-def home_model(view: MachineView, agenda: Agenda, seen: RoundView, moment: datetime) -> HomeModel:
+def home_model(
+    view: MachineView, agenda: Agenda, seen: RoundView, moment: datetime, said: Sequence[WeekSlot] = ()
+) -> HomeModel:
     """Build the page of the only machine.
 
     Args:
         seen: its next round.
         moment: now.
+        said: the hours that somebody said.
     """
     today = view.status.context.today
     slots = agenda.planned(view)
@@ -71,6 +76,7 @@ def home_model(view: MachineView, agenda: Agenda, seen: RoundView, moment: datet
         bool(unknown),
         looks_offered(view.status.dues),
         reading_words(view, moment),
+        minutes_at_the_end(said, view.status.context.calendar.hours) if said else 0,
     )
 
 
@@ -178,7 +184,7 @@ def reading_words(view: MachineView, moment: datetime) -> str:
     if width < WORTH_READING or passage.early is None or passage.late is None:
         return ""
     early, late = day_words(max(passage.early, today), today), day_words(passage.late, today)
-    return f"Read its counter: {due.item.in_a_row} is due between {early} and {late}, and a reading tells when."
+    return f"Read its counter: {due.item.in_a_row} is due between {early} and {late}."
 
 
 # A counter is asked for where it was not read for a day, and where it moves a date by more than so much.

@@ -13,6 +13,7 @@ from lamplight.sight.machine_views import machine_view, machine_views, still_to_
 from lamplight.sight.plan import agenda_of
 from lamplight.sight.rounds import round_view
 from lamplight.sight.shelves import SOON_DAYS, lacking_soon
+from lamplight.store.rounds import week_slots
 from lamplight.store.sites import MachineRow, machine
 from lamplight.store.whereabouts import site_of_machine, site_then
 from lamplight.web import forms
@@ -50,7 +51,7 @@ def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "")
     round_ = round_model(seen, given["to_close"])
     if len(views) == 1:
         model = today_model(views, here.calendar, now())
-        home = home_model(views[0], agenda_of(here, now()), seen, now())
+        home = home_model(views[0], agenda_of(here, now()), seen, now(), week_slots(here.id))
         given |= {"round": round_, "line": round_.first, "minutes": minutes, "stand": model.stands[0], "home": home}
         return render("today/home.html", "worktop", code, model=model, picture=look_picture, **given)
     given["model"] = today_model(views[:MOST_LISTED], here.calendar, now(), drawn=not round_.lines)
