@@ -31,6 +31,7 @@ from lamplight.core.timeline import Timeline
 from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.expected_reading import ExpectedReading, expected_reading
 from lamplight.core.usage.meters import Meter
+from lamplight.core.usage.passage import Passage
 from lamplight.core.usage.usage import Usage
 from lamplight.core.water.at_machine import WaterAtMachine
 
@@ -65,6 +66,10 @@ class MachineStatus:
             expected = lamp_expected(due.item, interval, meter, done.at)
             lamps += [expected] if expected else []
         return tuple(sorted(lamps, key=lambda lamp: lamp.passage.likely or date.max))
+
+    def lamp_passage(self, key: str) -> Passage | None:
+        """When the lamp of an item is expected by the machine's own past; None where that taught nothing."""
+        return next((lamp.passage for lamp in self.lamps_expected if lamp.item.key == key), None)
 
     @property
     def usage(self) -> Usage:

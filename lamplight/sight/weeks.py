@@ -33,6 +33,8 @@ DAYS_ASKED, LONGEST_WEEKEND = 3, 6
 
 # So much of a slot the daily work leaves to what is planned, where nobody falls ill of it; and the way to a machine.
 LEFT_SHARE, WAY_MIN = 0.5, 1.0
+# So much of a slot stays free at a machine whose end of the day is done in it. Ours, no source.
+SPARE_SHARE = 0.1
 
 
 @dataclass(frozen=True)
@@ -127,19 +129,19 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
         announced=held,
         rooms=_rooms(slots, daily, now),
         lasts=tuple(minutes_left(slot, now) for slot in slots),
-        busy=_busy(daily),
+        busy=_busy(daily, slots),
         settled=frozenset(settled) - set(pinned),
     )  # fmt: skip
     return Weeks(problem, tuple(daily))
 
 
-def _busy(daily: Sequence[Daily]) -> dict[tuple[int, int], float]:
+def _busy(daily: Sequence[Daily], slots: Sequence[Slot]) -> dict[tuple[int, int], float]:
     """For how long the end of the day holds each machine, by slot and machine: that cannot be done at another time."""
     found: dict[tuple[int, int], float] = {}
     for one in daily:
         for slot in one.slots if one.hygiene and one.evening else ():
             found[slot, one.machine] = found.get((slot, one.machine), 0.0) + one.span
-    return found
+    return {place: held + SPARE_SHARE * slots[place[0]].minutes for place, held in found.items()}
 
 
 def _rooms(slots: Sequence[Slot], daily: Sequence[Daily], now: datetime) -> tuple[float, ...]:
@@ -198,7 +200,8 @@ def _tasks(
     for due in view.status.dues:
         if due.covered_by or due.instead or view.status.work is None:
             continue
-        term = term_now(due, today, *wishes) or _to_begin(view, due, today, wishes)
+        lamp = view.status.lamp_passage(due.item.key)
+        term = term_now(due, today, *wishes, lamp) or _to_begin(view, due, today, wishes)
         if term is None:
             continue
         after = _after(view, due.item, slots, term, wishes)

@@ -184,11 +184,12 @@ def ranks_at(at: AtMachine, asked: Asked) -> dict[str, Rank]:
         planned = asked.slot is not None and due.item.key in at.planned
         if due.to_do:
             health = due.item.hygiene or (due.prompted and at.stopped)
-            ranks[due.item.key] = Rank.HEALTH if health else Rank.LIMIT if passes else Rank.DUE
+            here = Rank.PLANNED if planned and not at.later(due, asked) else Rank.LIMIT if passes else Rank.DUE
+            ranks[due.item.key] = Rank.HEALTH if health else here
         elif planned:
             if not at.later(due, asked) and not due.instead:
                 unsafe = due.item.hygiene and not_known(due)
-                ranks[due.item.key] = Rank.HEALTH if unsafe else Rank.LIMIT if passes else Rank.DUE
+                ranks[due.item.key] = Rank.HEALTH if unsafe else Rank.PLANNED
         elif _nobody_comes_later(due, asked):
             ranks[due.item.key] = Rank.LIMIT
         elif due.item.role is ItemRole.DRAWER:

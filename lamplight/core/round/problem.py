@@ -15,18 +15,24 @@ BESIDE_S, UNKNOWN_WALK_S = 15, 90
 
 
 class Rank(IntEnum):
-    """How much it matters that a job is done in this round; the first matters most, whatever the others cost."""
+    """How much it matters that a job is done in this round; the first matters most, whatever the others cost.
+
+    What the weeks have planned for this very time comes before daily work of which nobody falls ill: the plan leaves
+    it that room, and what loses it once would lose it every day.
+    """
 
     HEALTH = 0
-    LIMIT = 1
-    DUE = 2
-    ALONG = 3
+    PLANNED = 1
+    LIMIT = 2
+    DUE = 3
+    ALONG = 4
 
 
 # What leaving one item out weighs against seconds: a rank outweighs all of those below it, and due ones any time; what
 # is only taken along is worth half an hour at most.
 WEIGHT: Mapping[Rank, int] = {
-    Rank.HEALTH: 4_000_000_000,
+    Rank.HEALTH: 800_000_000_000,
+    Rank.PLANNED: 4_000_000_000,
     Rank.LIMIT: 20_000_000,
     Rank.DUE: 100_000,
     Rank.ALONG: 2_000,

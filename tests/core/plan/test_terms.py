@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from datetime import date, timedelta
 
+from lamplight.actions.care import mark_done, note_prompt
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
 from lamplight.core.care.status import Status
@@ -13,6 +15,8 @@ from lamplight.core.plan.moves import Price, moves, price, visit_price
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem, gives_way
 from lamplight.core.plan.terms import Term, has_routine, term_after, term_now, waiting
 from lamplight.core.usage.passage import Passage
+from lamplight.sight.actor import Actor
+from lamplight.store.sites import machine
 from tests.base import NOW, DataTest
 from tests.core.plan.sites import TODAY, day, slot, task, term
 
@@ -91,6 +95,21 @@ class Deciding(unittest.TestCase):
             found = term_now(due, TODAY)
             self.assertEqual((found.passage, found.best_before), (narrow, wide.quantile(0.1)))
 
+    def test_a_lamp_that_comes_sooner(self):
+        """What the machine's own past taught of its lamp counts as a limit does; a later one changes nothing."""
+        limit = Passage(day(19), day(20), day(22))
+        rule = TriggerDue(DaysSince(30), 1.0, 10.0, "days", False, limit, Status.CLEAR, "why")
+        job = CareItem("oil", "Oil", Circuit.BREW, "group", (DaysSince(30),), 5)
+        due = Due(job, Status.CLEAR, rule, (rule,), LastDone(NOW - timedelta(days=10)), ("why",))
+        alone = term_now(due, TODAY)
+        sooner, later = (Passage(day(n - 2), day(n), day(n + 2)) for n in (6, 30))
+        found = term_now(due, TODAY, lamp=sooner)
+        self.assertEqual((found.passage, found.best_before, found.latest), (sooner, sooner.quantile(0.1), None))
+        self.assertEqual(found.earliest, day(1))  # 0.7 of 16 days from ten days ago on
+        self.assertEqual(term_now(due, TODAY, lamp=later), alone)
+        hygiene = replace(due, item=replace(job, hygiene=True))
+        self.assertEqual(term_now(hygiene, TODAY, lamp=sooner).latest, day(20))
+
     def test_what_a_keeper_chose(self):
         """Past its limit by a day that is pinned: theirs, and not told as given way."""
         wash = task(1, "wash", term(0, 3, 3))
@@ -133,6 +152,25 @@ class ByTheRules(DataTest):
         open_days = self.calendar.open_days_between(date(2026, 11, 27), ahead.passage.likely)
         self.assertAlmostEqual(open_days, limit / 40, delta=1)
         self.assertFalse(has_routine(ahead))
+
+    def test_done_before_a_lamp_that_is_known(self):
+        """Asked for five times after three days of forty drinks, of 200: done today, it is due in as many."""
+        number = self.used_machine(per_day=40, days=40, done={"brew-tablet": 22})
+        row = machine(self.site.id, number)
+        for back in (19, 14, 11, 6, 1):
+            at = NOW - timedelta(days=back)
+            note_prompt(row, "brew-tablet", at, Actor(NOW))
+            mark_done([(row, "brew-tablet")], at + timedelta(minutes=30), Actor(NOW))
+        status = self.view(number).status
+        item = next(due.item for due in status.dues if due.item.key == "brew-tablet")
+        interval, _ = status.work.lamp_intervals["brew-tablet"]
+        self.assertAlmostEqual(interval.count, 120, delta=15)
+        today = self.calendar.today(NOW)
+        ahead = term_after(status.work, item, NOW)
+        self.assertLessEqual(self.calendar.open_days_between(today, ahead.best_before), 4)
+        self.assertEqual(ahead.why, "its lamp is expected about then")
+        now = term_now(status.due("brew-tablet"), today, lamp=status.lamp_passage("brew-tablet"))
+        self.assertLess(now.best_before, term_now(status.due("brew-tablet"), today).best_before)
 
 
 if __name__ == "__main__":

@@ -50,7 +50,7 @@ def any_problem(seed, most_jobs=6, rushes=True):
         parts = [chance.randint(1, 8)]
         for _ in range(chance.choice((0, 0, 1, 1, 2))):
             parts += [chance.randint(4, 20), chance.randint(1, 5)]
-        machine, rank = chance.choice(list(machines)), chance.choice(list(Rank))
+        machine, rank = chance.choice(list(machines)), any_rank(chance, f"{seed} {n}")
         most = chance.choice((None, 25, 40))
         jobs.append(one_job(f"job {n}", machine, *parts, rank=rank, most=most))
     taken = {}
@@ -59,6 +59,13 @@ def any_problem(seed, most_jobs=6, rushes=True):
         taken[chance.choice(list(machines))] = (Span(start, start + 60 * chance.randint(5, 30), "the rush"),)
     until = 60 * chance.choice((30, 60, 120, 300))
     return RoundProblem(tuple(jobs), Walks({m: places[m] for m in machines}, known, "home"), until, taken)
+
+
+def any_rank(chance, name):
+    """How much a job matters; some of those that are due are planned for this very time."""
+    drawn = chance.choice((Rank.HEALTH, Rank.LIMIT, Rank.DUE, Rank.ALONG))
+    planned = drawn in (Rank.LIMIT, Rank.DUE) and random.Random(name).random() < 0.3
+    return Rank.PLANNED if planned else drawn
 
 
 def any_chores(seed):
@@ -75,7 +82,7 @@ def any_chores(seed):
                 parts = [Work(item, 240, 600, 1500), Work("back", 120)]
             others = frozenset(chance.sample(items, min(len(items), chance.randint(0, 2)))) - {item}
             chores.append(
-                Chore(machine, share(item, chance.choice(list(Rank)), ticked), tuple(parts), place,
+                Chore(machine, share(item, any_rank(chance, f"{seed} {item}"), ticked), tuple(parts), place,
                       "" if ticked else chance.choice(openings), others)
             )  # fmt: skip
     return chores

@@ -78,8 +78,9 @@ class Belongs(unittest.TestCase):
         asked_for = due("oil", trigger=Prompted())
         asked_for = replace(asked_for, item=replace(asked_for.item, triggers=(Prompted(),)))
         for one, planned, rank in (
-            (due("oil"), now, Rank.DUE),
-            (due("oil", Status.CLEAR), now, Rank.DUE),
+            (due("oil"), now, Rank.PLANNED),
+            (due("oil", Status.CLEAR), now, Rank.PLANNED),
+            (due("oil", hygiene=True), now, Rank.HEALTH),
             (due("oil", Status.CLEAR, instead="deep"), now, None),
             (due("oil", Status.CLEAR), later, None),
             (due("oil", Status.SOON), later, None),
