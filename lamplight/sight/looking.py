@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 from functools import partial
 
@@ -15,6 +15,7 @@ from lamplight.core.job.needs import need_lines
 from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.book import MachineBook
 from lamplight.core.machine.kind import Kind
+from lamplight.core.run.clock import RUNS_TO_LEARN
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.stock.stock import Holding, enough
 from lamplight.core.words import write_in, written_in
@@ -28,11 +29,7 @@ from lamplight.store.books import books
 from lamplight.store.changes import Edition, edition
 from lamplight.store.database import database
 from lamplight.store.plans import deferred_until
-from lamplight.store.runs import (
-    RunRow,
-    left_inside,
-    open_runs,
-)
+from lamplight.store.runs import RunRow, left_inside, often_ended, open_runs
 from lamplight.store.sightings import tried_causes
 from lamplight.store.sites import MachineRow, SiteRow
 from lamplight.store.waters import Setup, setups
@@ -48,6 +45,7 @@ class Surroundings:
         setups, deferrals, left_inside, tried: by machine.
         products: every product by key.
         held: what there is of each that was ever counted.
+        led_often: the jobs that were led at each machine often enough to teach their times.
     """
 
     edition: Edition | None
@@ -58,6 +56,7 @@ class Surroundings:
     deferrals: Mapping[int, Mapping[str, datetime]]
     tried: Mapping[int, tuple[Tried, ...]]
     held: Mapping[str, Holding]
+    led_often: Mapping[int, Mapping[str, int]] = field(default_factory=dict)
 
 
 def surroundings(site: SiteRow, now: datetime) -> Surroundings:
@@ -74,6 +73,7 @@ def surroundings(site: SiteRow, now: datetime) -> Surroundings:
             deferred_until(now),
             tried_causes(),
             stock_held(site.id),
+            often_ended(RUNS_TO_LEARN),
         )
 
     return kept(("surroundings", site.id), state and (state.whole, minute(now)), read)
@@ -157,6 +157,7 @@ def with_surroundings(
         around.tried.get(row.id, ()),
         standing,
         lit,
+        around.led_often.get(row.id, {}),
     )
 
 

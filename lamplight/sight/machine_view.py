@@ -23,16 +23,13 @@ from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.kind import Kind
 from lamplight.core.round.works import span_s, works_of
 from lamplight.core.run.advice import advised_answers
-from lamplight.core.run.clock import keeper_seconds
+from lamplight.core.run.clock import NO_TIMES, OwnTimes, keeper_seconds, own_times, with_learned
 from lamplight.core.run.state import RunState
 from lamplight.sight.cache import kept
 from lamplight.sight.causes import known_causes
 from lamplight.sight.kinds import equipped_kind
 from lamplight.sight.procedures import END_OF_DAY, procedure_for
-from lamplight.store.runs import (
-    RunRow,
-    ended_runs,
-)
+from lamplight.store.runs import RunRow, ended_runs, finished_runs_by_item
 from lamplight.store.sightings import confirmations_given
 from lamplight.store.sites import MachineRow
 from lamplight.store.waters import Setup
@@ -60,6 +57,7 @@ class MachineView:
         left_inside: cleaners that an earlier run left inside.
         deferrals: until when items were left for later, by key.
         tried: causes that were tried here, oldest first.
+        led_often: the jobs that were led here often enough to teach their times, with the latest run of each.
     """
 
     row: MachineRow
@@ -72,6 +70,7 @@ class MachineView:
     tried: tuple[Tried, ...] = ()
     standing: tuple[Status, bool] | None = field(default=None, compare=False)
     lit: int | None = field(default=None, compare=False)
+    led_often: Mapping[str, int] = field(default_factory=dict)
 
     @cached_property
     def looked(self) -> Looked:
@@ -162,15 +161,27 @@ class MachineView:
         return 60 * due.item.minutes if procedure is None else self._hands_s(due.item.key, procedure)
 
     def span_minutes(self, due: Due) -> int:
-        """Minutes from the first touch of a job until its machine is free again, rounded up."""
+        """Minutes from the first touch of a job until its machine is free again, rounded up; from three runs on those
+        that its runs took here."""
         procedure = self.procedure(due)
         if procedure is None:
             return due.item.minutes
         key = ("span", due.item.key)
         if key not in self._jobs:
             answers = advised_answers(procedure, self.status.context.calendar, self.status.context.now)
-            self._jobs[key] = ceil(span_s(works_of(procedure, answers)) / 60)
+            timed = with_learned(procedure, self._past(due.item.key).steps)
+            whole = self._past(due.item.key).whole
+            self._jobs[key] = ceil((whole.median_s if whole else span_s(works_of(timed, answers))) / 60)
         return int(self._jobs[key])
+
+    def _past(self, job: str) -> OwnTimes:
+        """What the runs of a job have taught of its times here."""
+        if job not in self.led_often:
+            return NO_TIMES
+        if ("past",) not in self._jobs:
+            runs = finished_runs_by_item(self.row.id, self.led_often)
+            self._jobs["past",] = {item: own_times(states) for item, states in runs.items()}
+        return self._jobs["past",].get(job, NO_TIMES)  # type: ignore[no-any-return]
 
     @cached_property
     def closing_seconds(self) -> int:
@@ -181,13 +192,13 @@ class MachineView:
         answers = advised_answers(procedure, self.status.context.calendar, self.status.context.now)
         key = (job, *answers.values())
         if key not in self._jobs:
-            self._jobs[key] = keeper_seconds(procedure, answers)
+            self._jobs[key] = keeper_seconds(with_learned(procedure, self._past(job).steps), answers)
         return self._jobs[key]
 
     @cached_property
     def _jobs(self) -> dict[tuple[str, ...], Any]:
         """What its jobs take, worked out once while its kind and its products stay."""
-        return kept(("jobs", self.row.id), (self.kind, self.serving), dict)
+        return kept(("jobs", self.row.id), (self.kind, self.serving, self.led_often), dict)
 
     def needs(self, due: Due) -> tuple[NeedLine, ...]:
         """What a job takes here: by its procedure, else by the item itself."""

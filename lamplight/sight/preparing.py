@@ -20,16 +20,7 @@ from lamplight.core.job.traits import traits_of
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.advice import advised_answers
 from lamplight.core.run.cleaners import offered_ml, vessels_of
-from lamplight.core.run.clock import (
-    Learned,
-    idle_seconds,
-    keeper_seconds,
-    learned,
-    learned_steps,
-    seconds_taken,
-    total_seconds,
-    with_learned,
-)
+from lamplight.core.run.clock import Learned, idle_seconds, keeper_seconds, own_times, total_seconds, with_learned
 from lamplight.core.run.finish import pours_of
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import Outcome, RunContext
@@ -182,7 +173,8 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
     listen = wishes.listen and bool(can_listen(procedure_key))
     by_hand = by_hand and _can_by_hand(kind, procedure_key) and not listen
     fitted = _listening(kind, procedure_key, chosen) if listen else procedure_for(kind, procedure_key, chosen, by_hand)
-    procedure = in_site_unit(with_learned(fitted, learned_steps(finished)), site.degrees)
+    past_times = own_times(finished)
+    procedure = in_site_unit(with_learned(fitted, past_times.steps), site.degrees)
     sizes = {
         stand.key: wishes.vessels.get(stand.key) or last.vessels.get(stand.key) or offered_ml(procedure, stand)
         for stand in procedure.stands
@@ -200,8 +192,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         listens=listen,
     )
     total, idle = total_seconds(procedure, answers), idle_seconds(procedure, answers)
-    taken = [seconds for run in finished if (seconds := seconds_taken(run)) is not None]
-    own = learned(taken)
+    own = past_times.whole
     total = own.median_s if own else total
     held = stock_held(site.id)
     return Preparation(

@@ -156,18 +156,39 @@ def ended_runs(machine_id: int, limit: int = LEARNED_FROM, item: str | None = No
     return ended_runs_of([machine_id], limit, item)
 
 
-def ended_runs_of(machine_ids: Collection[int], limit: int, item: str | None = None) -> list[RunRow]:
-    """The latest runs of several machines that have ended and hold, newest first; of one item, or of all."""
+def ended_runs_of(machine_ids: Collection[int], limit: int, item: str | Collection[str] | None = None) -> list[RunRow]:
+    """The latest runs of several machines that have ended and hold, newest first; of one item, of several or of all."""
     ended = _ended(EventKind.FINISH, EventKind.ABANDON)
     rows = _live_runs().where(Run.machine.in_(list(machine_ids)), Run.id.in_(ended))
     if item is not None:
-        rows = rows.where(Run.item == item)
+        rows = rows.where(Run.item.in_([item] if isinstance(item, str) else list(item)))
     return _rows(list(rows.order_by(Run.id.desc()).limit(limit)))
 
 
 def finished_runs(machine_id: int, item: str) -> list[RunState]:
     """The latest runs of one item that were finished: what a machine's own times are learned from."""
     return [row.state for row in ended_runs(machine_id, item=item) if row.state.outcome is Outcome.FINISHED]
+
+
+def often_ended(least: int) -> dict[int, dict[str, int]]:
+    """The latest run of each item that so many runs or more have ended for at a machine, by machine and item."""
+    ended = _ended(EventKind.FINISH, EventKind.ABANDON)
+    rows = Run.select(Run.machine, Run.item, fn.MAX(Run.id)).join(Entry)
+    own = rows.where(Entry.undone_at.is_null(), Run.id.in_(ended)).group_by(Run.machine, Run.item)
+    found: dict[int, dict[str, int]] = {}
+    for machine_id, item, newest in own.having(fn.COUNT(Run.id) >= least).tuples():
+        found.setdefault(machine_id, {})[item] = newest
+    return found
+
+
+def finished_runs_by_item(machine_id: int, items: Collection[str]) -> dict[str, list[RunState]]:
+    """The same for several items of a machine, read at once."""
+    found: dict[str, list[RunState]] = {}
+    for row in ended_runs_of([machine_id], LEARNED_FROM * len(items), items):
+        own = found.setdefault(row.item, [])
+        if row.state.outcome is Outcome.FINISHED and len(own) < LEARNED_FROM:
+            own.append(row.state)
+    return found
 
 
 def left_inside(machine_ids: Collection[int] | None = None) -> dict[int, tuple[Inside, ...]]:

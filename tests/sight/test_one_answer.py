@@ -8,12 +8,15 @@ from math import ceil
 from random import Random
 
 from lamplight.actions.machines import LastDoneAnswer, declare_done
+from lamplight.actions.runs import Finish, answer_step, begin_run, finish_run
 from lamplight.core.care.triggers import EndOfService
 from lamplight.core.errors import InvalidInput
 from lamplight.core.plan.moves import price
 from lamplight.core.plan.terms import term_now
+from lamplight.core.run.state import EventKind
 from lamplight.library.catalogue import kinds
 from lamplight.sight.actor import Actor
+from lamplight.sight.agenda import WAY_BESIDE
 from lamplight.sight.costs import machine_costs, out_of_use_minutes
 from lamplight.sight.dose import mixes_of
 from lamplight.sight.machine_views import machine_views
@@ -21,10 +24,12 @@ from lamplight.sight.preparing import prepare
 from lamplight.sight.rhythms import times_here
 from lamplight.sight.shelves import HORIZON_DAYS, uses_ahead
 from lamplight.sight.weeks import weeks_ahead
+from lamplight.store.runs import run_row
 from lamplight.store.sites import machine, the_site
 from lamplight.web.today.model import task_of
 from tests.base import NOW, DataTest
 from tests.draw import drawn
+from tests.pace import said_to
 
 
 class OneAnswer(DataTest):
@@ -67,6 +72,32 @@ class OneAnswer(DataTest):
                     self.assertEqual(ceil(ready.own_s / 60), minutes)
                     compared += key in planned and key in costs
         self.assertGreater(compared, 20)
+
+    def test_how_long_it_takes_here(self):
+        """Led three times at a slower machine: before the run and in the plan the same minutes, its own."""
+        number = self.used_machine(name="Slow", done={"brew-tablet": 30})
+        row = machine(self.site.id, number)
+        usual = machine_views(self.here, NOW)
+        (view,) = [one for one in usual if one.row.id == number]
+        before = view.span_minutes(view.status.due("brew-tablet"))
+        for back in (9, 6, 3):
+            at = NOW - timedelta(days=back)
+            run_id = begin_run(self.here, row, "brew-tablet", Actor(at))
+            led = run_row(run_id)
+            while led.state.step is not None:
+                waits = led.state.step.duration.high_s if led.state.step.duration else 40
+                at += timedelta(seconds=2 * waits)
+                led = answer_step(run_id, EventKind.ADVANCE, led.state.index, Actor(at), said_to(led.state))
+            finish_run(run_id, led.state.index, Finish(None, 1, lamp_out=True), self.here, Actor(at))
+        (view,) = [one for one in machine_views(self.here, NOW) if one.row.id == number]
+        due, ready = view.status.due("brew-tablet"), prepare(view, "brew-tablet", self.here, NOW)
+        self.assertIsNotNone(ready.learned)
+        self.assertEqual(view.span_minutes(due), ceil(ready.total_s / 60))
+        self.assertEqual(view.own_minutes(due), ceil(ready.own_s / 60))
+        self.assertGreater(view.span_minutes(due), before)
+        tasks = weeks_ahead(self.here, [view], NOW, None).problem.tasks
+        (task,) = [one for one in tasks if one.item == "brew-tablet"]
+        self.assertEqual((task.minutes, task.span), (view.own_minutes(due), view.span_minutes(due) + WAY_BESIDE))
 
     def test_how_often_in_a_year(self):
         """At the dose bench and among the costs."""

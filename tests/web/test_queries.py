@@ -18,24 +18,24 @@ from tests.pace import said_to
 # Asked for the first time after something was written, and again while nothing is. A number that falls may be lowered
 # here; one that rises wants a reason.
 PAGES = {
-    "/": (63, 20),
-    "/machines": (37, 7),
-    "/machines/{id}": (50, 14),
-    "/machines/{id}/settings": (37, 9),
-    "/readings": (38, 8),
-    "/readings/{id}": (38, 10),
-    "/lamps": (39, 9),
-    "/lamps/{id}": (40, 9),
-    "/water": (40, 10),
-    "/supplies": (43, 13),
+    "/": (64, 20),
+    "/machines": (38, 7),
+    "/machines/{id}": (53, 14),
+    "/machines/{id}/settings": (40, 9),
+    "/readings": (39, 8),
+    "/readings/{id}": (39, 10),
+    "/lamps": (40, 9),
+    "/lamps/{id}": (41, 9),
+    "/water": (41, 10),
+    "/supplies": (44, 13),
     "/log": (20, 20),
     "/log/runs": (17, 17),
     "/site": (10, 10),
     "/people": (11, 8),
     "/kinds": (8, 8),
     "/procedures": (9, 9),
-    "/runs/ready/{id}/brew-tablet": (40, 12),
-    "/runs/{run}": (52, 22),
+    "/runs/ready/{id}/brew-tablet": (41, 12),
+    "/runs/{run}": (53, 22),
 }
 
 
@@ -49,6 +49,8 @@ class Queries(WebTest):
         super().setUp()
         self.hall = self.used_machine(done={"brew-tablet": 3})
         self.run_id = self.lead(self.hall)
+        for _ in range(2):  # from three on its own times are learned
+            self.lead(self.hall)
 
     def lead(self, machine_id):
         """A whole run; answers its number."""
