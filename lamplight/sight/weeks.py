@@ -212,7 +212,21 @@ def _tasks(
         if due.item.key in waits:
             term = waiting(term, *waits[due.item.key])
         tasks.append(_task(view, due, term, after))
-    return tasks, _each_once(view, every)
+    routine = _each_once(view, every)
+    return [replace(task, spares=_spares(view, task, routine)) for task in tasks], routine
+
+
+def _spares(view: MachineView, task: Task, routine: Sequence[Daily]) -> dict[int, float]:
+    """The minutes of the daily work of each slot that a job does along, or whose place it takes."""
+    due = view.status.due(task.item)
+    assert due is not None
+    procedure = view.procedure(due)
+    does = {*due.item.settles, *due.item.replaces, *(procedure.settles if procedure else ())}
+    found: dict[int, float] = {}
+    for one in routine:
+        for slot in one.slots if one.item in does else ():
+            found[slot] = min(float(task.minutes), found.get(slot, 0.0) + one.minutes)
+    return found
 
 
 def _each_once(view: MachineView, every: Sequence[Daily]) -> list[Daily]:

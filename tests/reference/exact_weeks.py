@@ -153,7 +153,9 @@ def _room(days: _Days, slot: int, here: list[tuple[Task, IntVar]], known: frozen
     used = days.variable(bool(known))
     if slot not in problem.shared:
         days.weigh(costs.day, used)
-    taken = [(chosen, int(task.minutes * SCALE), task.key in known) for task, chosen in here]
+    taken = [(chosen, round(task.takes(slot) * SCALE), task.key in known) for task, chosen in here]
+    for task, chosen in here:
+        days.weigh(-task.spares.get(slot, 0.0), chosen)
     for name, minutes, weight in (
         (_machine, costs.way, costs.visit + costs.stands), (_opening, 0.0, costs.opening)
     ):  # fmt: skip

@@ -26,7 +26,12 @@ def least_by_machine(problem: PlanProblem) -> dict[int, float]:
     own: dict[int, list[Task]] = {}
     for task in problem.tasks:
         own.setdefault(task.machine, []).append(task)
-    return {machine: _of_machine(problem, tasks, days) for machine, tasks in own.items()}
+    return {machine: _of_machine(problem, tasks, days) - _spared(tasks) for machine, tasks in own.items()}
+
+
+def _spared(tasks: list[Task]) -> float:
+    """No plan spares more of the daily work than if each task were done in every slot."""
+    return sum(sum(task.spares.values()) for task in tasks)
 
 
 def _last_slots(problem: PlanProblem) -> dict[date, int]:

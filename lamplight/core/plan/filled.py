@@ -84,6 +84,7 @@ class Filled:
         self.days = np.array([problem.day(slot).toordinal() for slot in every], dtype=int)
         self.pins = [tuple(sorted(problem.pinned.get(task.key, ()))) for task in tasks]
         self.stays = [self._announced(task) for task in tasks]
+        self.spares = [np.array([task.spares.get(slot, 0.0) for slot in every]) for task in tasks]
         self.minutes, self.used = np.zeros(slots), np.zeros(slots, dtype=int)
         self.visits, self.held = np.zeros((slots, len(machines)), dtype=int), np.zeros((slots, len(machines)))
         self.opened = np.zeros((slots, max(1, len(openings))), dtype=int)
@@ -109,7 +110,7 @@ class Filled:
             self.used[slot] += sign
             self.held[slot, machine] += sign * task.whole
             ways = self.problem.costs.way * (bool(self.visits[slot, machine]) - before)
-            self.minutes[slot] += sign * task.minutes + ways
+            self.minutes[slot] += sign * task.takes(slot) + ways
             if opening >= 0:
                 self.opened[slot, opening] += sign
 
@@ -126,7 +127,8 @@ class Filled:
         steps = self.steps(number)
         total, step = 0.0, steps.now
         for slot in way:
-            total += float(step.weights[slot - step.first]) - float(self.stays[number][slot])
+            own = float(self.stays[number][slot]) + float(self.spares[number][slot])
+            total += float(step.weights[slot - step.first]) - own
             step = steps.after[slot - steps.now.first]
         return total + step.end
 
@@ -178,11 +180,12 @@ class Filled:
         """
         costs, machine, opening = self.problem.costs, self.machine[number], self.opening[number]
         new = self.visits[:, machine] == 0
-        own = self.problem.tasks[number].minutes + costs.way * new
+        own = self.problem.tasks[number].minutes - self.spares[number] + costs.way * new
         filled = self.minutes + own
         weight: NDArray[np.float64] = (
             (costs.visit + costs.stands) * new + costs.day * ((self.used == 0) & self.alone) - self.stays[number]
         )
+        weight -= self.spares[number]
         if opening >= 0:
             weight += costs.opening * (self.opened[:, opening] == 0)
         if costs.crowded:

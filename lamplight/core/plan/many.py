@@ -128,7 +128,7 @@ def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
     own = replace(
         problem,
         slots=tuple(problem.slots[slot] for slot in part.slots),
-        tasks=tuple(_in_part(task, part.slots) for task in tasks.values()),
+        tasks=tuple(_in_part(task, part.slots, number) for task in tasks.values()),
         pinned=_renumbered(problem.pinned, number, tasks),
         announced=_renumbered(problem.announced, number, tasks),
         rooms=tuple(problem.room(slot) for slot in part.slots),
@@ -143,8 +143,9 @@ def _planned(problem: PlanProblem, part: SitePart, most: int) -> list[Planned]:
     return [replace(one, task=tasks[one.key], slot=part.slots[one.slot]) for one in best.planned]
 
 
-def _in_part(task: Task, slots: tuple[int, ...]) -> Task:
-    return replace(task, after=lambda slot: task.after(slots[slot]))
+def _in_part(task: Task, slots: tuple[int, ...], number: Mapping[int, int]) -> Task:
+    spares = {number[slot]: minutes for slot, minutes in task.spares.items() if slot in number}
+    return replace(task, after=lambda slot: task.after(slots[slot]), spares=spares)
 
 
 def _renumbered(

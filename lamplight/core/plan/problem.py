@@ -65,6 +65,7 @@ class Task:
         lamp: whether the machine itself asks for it.
         span: minutes from its first touch until its machine is free again; 0 where that is its own minutes.
         asked: whether the machine asks for it now: each day that it waits counts several times.
+        spares: the keeper's minutes of the daily work of a slot that is not done besides, by slot.
         after: its term if it were done in a slot; None where it is not due again within reach.
     """
 
@@ -80,6 +81,11 @@ class Task:
     lamp: bool = False
     span: int = 0
     asked: bool = False
+    spares: Mapping[int, float] = field(default_factory=dict, compare=False)
+
+    def takes(self, slot: int) -> float:
+        """The keeper's minutes that it takes in a slot besides its daily work; less than 0 where it spares more."""
+        return self.minutes - self.spares.get(slot, 0.0)
 
     @property
     def key(self) -> TaskKey:
@@ -243,6 +249,7 @@ def plan_cost(planned: Sequence[Planned], problem: PlanProblem) -> float:
         {(one.slot, one.task.machine, one.task.opening) for one in planned if one.task.opening}
     )
     total += sum(turn_cost(one.task, one.term, problem.day(one.slot), costs) for one in planned)
+    total -= sum(one.task.spares.get(one.slot, 0.0) for one in planned)
     taken = {(one.key, one.slot) for one in planned}
     if costs.crowded:
         total += crowding(problem, slot_minutes(planned, problem))
@@ -307,7 +314,7 @@ def gives_way(planned: Sequence[Planned], problem: PlanProblem) -> tuple[str, ..
 
 def _has_room(problem: PlanProblem, task: Task, slot: int) -> bool:
     """Whether a slot would hold a task if nothing else were planned in it."""
-    return task.minutes + problem.costs.way <= problem.room(slot) and problem.fits(task, slot)
+    return task.takes(slot) + problem.costs.way <= problem.room(slot) and problem.fits(task, slot)
 
 
 def first_day(problem: PlanProblem) -> date:
@@ -397,7 +404,11 @@ def slot_minutes(planned: Sequence[Planned], problem: PlanProblem) -> dict[int, 
     by_slot: dict[int, list[Planned]] = {}
     for one in planned:
         by_slot.setdefault(one.slot, []).append(one)
-    return {slot: visit_minutes([one.task for one in here], problem.costs) for slot, here in sorted(by_slot.items())}
+    return {
+        slot: visit_minutes([one.task for one in here], problem.costs)
+        - sum(one.task.spares.get(slot, 0.0) for one in here)
+        for slot, here in sorted(by_slot.items())
+    }
 
 
 def visit_minutes(tasks: Iterable[Task], costs: Costs) -> float:

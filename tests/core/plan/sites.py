@@ -72,6 +72,12 @@ def any_site(seed, most_tasks=8):
         )  # fmt: skip
     held = random.Random(f"held {seed}")  # some take long by themselves, and daily work holds a machine now and then
     tasks = [replace(one, span=held.choice((0, 0, 0, 25, 50))) for one in tasks]
+    spared = random.Random(f"spared {seed}")  # and some take the place of daily work in some of the times
+    tasks = [
+        replace(one, spares={n: float(min(one.minutes, 8)) for n in range(len(slots)) if spared.random() < 0.3})
+        if spared.random() < 0.25 else one
+        for one in tasks
+    ]  # fmt: skip
     busy = {
         (n, machine): held.choice((5.0, 15.0))
         for n in range(len(slots))

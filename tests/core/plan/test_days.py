@@ -149,6 +149,15 @@ class Laws(unittest.TestCase):
         for alone in (1, 2):
             self.assertEqual(bettered(problem, start, machines=[alone]).planned, start.planned)
 
+    def test_what_takes_the_place_of_daily_work(self):
+        """A wash in place of the evening’s lies in the evening, though the morning would be as good."""
+        slots = (slot(0), slot(0, 60), slot(1))
+        deep = replace(task(1, "deep wash", term(0, 1), minutes=12), spares={1: 9.0})
+        problem = PlanProblem(TODAY, day(3), slots, (deep,))
+        plan = best_plan(problem)
+        self.assertEqual([one.slot for one in plan.planned], [1])
+        self.assertEqual(plan.minutes(problem), 12 - 9 + problem.costs.way)
+
     def test_what_shares_an_opening_is_done_together(self):
         """Two items of one door, a few days apart, are one opening."""
         slots = tuple(slot(n) for n in range(10))
