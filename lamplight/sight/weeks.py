@@ -11,7 +11,7 @@ from lamplight.core.agenda.daily import Routine, daily_slots, shared_out, withou
 from lamplight.core.agenda.placing import minutes_left
 from lamplight.core.care.beginning import not_known
 from lamplight.core.care.item import CareItem, Due, ItemRole
-from lamplight.core.plan.problem import PlanProblem, Task, TaskKey
+from lamplight.core.plan.problem import Costs, PlanProblem, Task, TaskKey
 from lamplight.core.plan.terms import ROUTINE_DAYS, Term, has_routine, term_after, term_now, term_to_begin, waiting
 from lamplight.core.round.chores import ends_service
 from lamplight.core.site.calendar import SiteCalendar
@@ -32,7 +32,7 @@ DAYS_ASKED, LONGEST_WEEKEND = 3, 6
 
 
 # So much of a slot the daily work leaves to what is planned, where nobody falls ill of it; and the way to a machine.
-LEFT_SHARE, WAY_MIN = 0.5, 1.0
+LEFT_SHARE, WAY_MIN = 0.5, Costs.way
 # So much of a slot stays free at a machine whose end of the day is done in it. Ours, no source.
 SPARE_SHARE = 0.1
 
@@ -146,18 +146,26 @@ def _busy(daily: Sequence[Daily], slots: Sequence[Slot]) -> dict[tuple[int, int]
 
 def _rooms(slots: Sequence[Slot], daily: Sequence[Daily], now: datetime) -> tuple[float, ...]:
     """Minutes of each slot that the daily work leaves; what nobody falls ill of takes no more than half of them."""
-    whole, safe = [0.0] * len(slots), [0.0] * len(slots)
+    whole, safe = _minutes_taken(daily), _minutes_taken([one for one in daily if one.hygiene])
+    rooms = []
+    for number, slot in enumerate(slots):
+        left = minutes_left(slot, now)
+        spare = SPARE_SHARE * left if number in whole else 0.0
+        least = max(safe.get(number, 0.0) + spare, (1 - LEFT_SHARE) * left)
+        rooms.append(max(0.0, left - min(whole.get(number, 0.0) + spare, least)))
+    return tuple(rooms)
+
+
+def _minutes_taken(daily: Sequence[Daily]) -> dict[int, float]:
+    """The keeper's minutes that daily work takes in each slot, with a way to each machine."""
+    found: dict[int, float] = {}
     there: set[tuple[int, int]] = set()
     for one in daily:
         for slot in one.slots:
-            minutes = one.minutes + (WAY_MIN if (slot, one.machine) not in there else 0.0)
+            way = WAY_MIN if (slot, one.machine) not in there else 0.0
             there.add((slot, one.machine))
-            whole[slot] += minutes
-            safe[slot] += minutes if one.hygiene else 0.0
-    return tuple(
-        max(0.0, left - min(all_of_it, max(hygiene, (1 - LEFT_SHARE) * left)))
-        for left, all_of_it, hygiene in zip((minutes_left(slot, now) for slot in slots), whole, safe, strict=True)
-    )
+            found[slot] = found.get(slot, 0.0) + one.minutes + way
+    return found
 
 
 def _waits(

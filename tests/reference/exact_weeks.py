@@ -22,6 +22,7 @@ from lamplight.core.plan.problem import (
     even_room,
     gives_way,
     plan_cost,
+    slot_cost,
     slot_minutes,
     turn_cost,
 )
@@ -101,7 +102,7 @@ def _way(days: _Days, task: Task, known: Sequence[int]) -> None:
             reached.setdefault(slot, []).append(arc)
             leaving.setdefault(before, []).append(arc)
             assert term is not None
-            days.weigh(turn_cost(task, term, problem.day(slot), problem.costs), arc)
+            days.weigh(slot_cost(task, term, problem, slot), arc)
             if slot not in seen:
                 seen.add(slot)
                 open_.append(slot)

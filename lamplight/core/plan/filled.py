@@ -81,7 +81,7 @@ class Filled:
                 self.free[slot, machines[machine]] -= minutes
         self.alone = np.array([slot not in problem.shared for slot in every], dtype=bool)
         self.needs = [min(task.whole, problem.longest(task.machine)) for task in tasks]
-        self.days = np.array([problem.day(slot).toordinal() for slot in every], dtype=int)
+        self.moments = np.array([problem.moment(slot) for slot in every], dtype=float)
         self.pins = [tuple(sorted(problem.pinned.get(task.key, ()))) for task in tasks]
         self.stays = [self._announced(task) for task in tasks]
         self.spares = [np.array([task.spares.get(slot, 0.0) for slot in every]) for task in tasks]
@@ -139,7 +139,7 @@ class Filled:
         """
         if number not in self._steps:
             (now,) = self._following(number, [None])
-            after = self._following(number, range(now.first, len(self.days)))
+            after = self._following(number, range(now.first, len(self.moments)))
             leading = tuple((now.first + n, step) for n, step in enumerate(after) if len(step.weights))
             self._steps[number] = Steps(now, after, np.array([step.end for step in after]), leading)
         return self._steps[number]
@@ -153,10 +153,10 @@ class Filled:
             return tuple(Step(first, NOWHERE, 0.0) for first, _ in following)
         closed = self.free[:, self.machine[number]] < self.needs[number]
         closed[list(pins)] = False
-        weights = turn_costs(task, terms, self.days, problem.costs)
+        weights = turn_costs(task, terms, self.moments, problem.costs)
         weights[:, closed] = inf
-        worth_from = np.searchsorted(self.days, [term.earliest.toordinal() for term in terms])
-        ends = turn_costs(task, terms, np.array([problem.end.toordinal()]), problem.costs)[:, 0]
+        worth_from = np.searchsorted(self.moments, [term.earliest.toordinal() for term in terms])
+        ends = turn_costs(task, terms, np.array([float(problem.end.toordinal())]), problem.costs)[:, 0]
         rows = iter(zip(terms, weights, worth_from, ends, strict=True))
         steps = []
         for first, any_term in following:

@@ -165,6 +165,11 @@ class PlanProblem:
         """The date of a slot on the wall clock that it was made with."""
         return self.slots[slot].start.date()
 
+    def moment(self, slot: int) -> float:
+        """The number of a slot's date in the calendar, with what is over of that day when it begins."""
+        start = self.slots[slot].start
+        return start.toordinal() + (60 * start.hour + start.minute) / 1440
+
     def term(self, task: Task, before: int | None) -> Term | None:
         """The term of a task's next turn, when the one before is done in a slot, or as things stand."""
         return task.now if before is None else task.after(before)
@@ -248,7 +253,7 @@ def plan_cost(planned: Sequence[Planned], problem: PlanProblem) -> float:
     total += costs.opening * len(
         {(one.slot, one.task.machine, one.task.opening) for one in planned if one.task.opening}
     )
-    total += sum(turn_cost(one.task, one.term, problem.day(one.slot), costs) for one in planned)
+    total += sum(slot_cost(one.task, one.term, problem, one.slot) for one in planned)
     total -= sum(one.task.spares.get(one.slot, 0.0) for one in planned)
     taken = {(one.key, one.slot) for one in planned}
     if costs.crowded:
@@ -324,12 +329,22 @@ def first_day(problem: PlanProblem) -> date:
 
 def turn_cost(task: Task, term: Term, day: date, costs: Costs) -> float:
     """What a turn weighs on a date: days thrown away before its best date, days of risk after it."""
-    return float(turn_costs(task, [term], np.array([day.toordinal()]), costs)[0, 0])
+    return float(turn_costs(task, [term], np.array([float(day.toordinal())]), costs)[0, 0])
 
 
-def turn_costs(task: Task, terms: Sequence[Term], days: NDArray[np.int_], costs: Costs) -> NDArray[np.float64]:
-    """The same for several terms on many dates, each by its number in the calendar: a row for each term."""
-    best, latest, last, waits = (
+def slot_cost(task: Task, term: Term, problem: PlanProblem, slot: int) -> float:
+    """The same in a slot: what is due already waits on until then, also on the same day."""
+    return float(turn_costs(task, [term], np.array([problem.moment(slot)]), problem.costs)[0, 0])
+
+
+def turn_costs(task: Task, terms: Sequence[Term], moments: NDArray[np.float64], costs: Costs) -> NDArray[np.float64]:
+    """The same for several terms at many moments, a row for each term.
+
+    Args:
+        moments: each as the number of its date in the calendar, with what is over of that day.
+    """
+    days = np.floor(moments)
+    best, latest, last, waits, due = (
         np.array(column).reshape(-1, 1)
         for column in zip(
             *(
@@ -338,6 +353,7 @@ def turn_costs(task: Task, terms: Sequence[Term], days: NDArray[np.int_], costs:
                     (term.latest or date.max).toordinal(),
                     term.days,
                     costs.late * (ASKED_COUNTS if task.asked and term.due else 1.0),
+                    term.due,
                 )
                 for term in terms
             ),
@@ -345,7 +361,8 @@ def turn_costs(task: Task, terms: Sequence[Term], days: NDArray[np.int_], costs:
         )
     )
     worth = task.minutes + (costs.product if task.uses else 0.0)
-    early, late, past = (np.maximum(apart, 0) for apart in (best - days, days - best, days - latest))
+    until = np.where(due, moments, days)
+    early, late, past = (np.maximum(apart, 0) for apart in (best - days, until - best, days - latest))
     weights: NDArray[np.float64] = worth * early / last + waits * late + costs.limit * past
     return weights
 

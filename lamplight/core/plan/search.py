@@ -8,17 +8,22 @@ fixed seed and counted, never timed: equal input, equal plan.
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Sequence
+from math import inf
 from random import Random
+
+import numpy as np
 
 from lamplight.core.plan.filled import Filled, Way, filled_with
 from lamplight.core.plan.problem import Plan, PlanProblem, Task, gives_way, held_plan, plan_cost, plan_faults
 
 SEED, SWEEPS = 1, 4
 # So many moves are tried for each machine, and as many as for a few of them where there are fewer.
-MOVES, A_FEW = 30, 5
+MOVES, A_FEW = 40, 5
 # Which share of them closes a visit, and which puts anew what a machine has about one: so many slots before and after
 # it, half of these with the machine opened in a slot nearby. The rest does so with all of two machines. By trying.
 CLOSED, ABOUT, WINDOW, SHIFT, TOGETHER = 0.1, 0.8, 4, 3, 2
+# And so many, where anything is late, make room for it first.
+MADE_ROOM = 0.1
 LEAST_GAIN = 0.01
 
 
@@ -54,7 +59,7 @@ def _in_order(filled: Filled, hygiene_first: bool) -> list[int]:
     def rank(number: int) -> tuple[object, ...]:
         task, now = tasks[number], tasks[number].now
         later = hygiene_first and not _of_hygiene(task)
-        return not filled.pins[number], not task.asked, later, not _has_one_day(task), now.best_before, number
+        return not filled.pins[number], later, not task.asked, not _has_one_day(task), now.best_before, number
 
     return sorted(range(len(tasks)), key=rank)
 
@@ -123,6 +128,8 @@ class _Search:
 
     def move(self) -> None:
         """Try one more: close a visit, put what lies about one anew, or with what another machine has about then."""
+        if self.random.random() < MADE_ROOM and self._make_room():
+            return
         drawn, machine = self.random.random(), self.random.choice(self.machines)
         visited = [int(slot) for slot in self.filled.visits[:, machine].nonzero()[0]]
         if not visited:
@@ -138,6 +145,36 @@ class _Search:
             self._try(self._shuffled(self._about(machine, slot)), opened_at=opened, at_once=True)
         else:
             self._try(self._shuffled(self._near(slot, machine)), at_once=True)
+
+    def _make_room(self) -> bool:
+        """Put one of those that are late into a slot that weighs less, and what lies there anew after it."""
+        late = [number for own in self.own.values() for number in own if self._late(number)]
+        if not late:
+            return False
+        filled, number = self.filled, self.random.choice(late)
+        step = filled.steps(number).now
+        lighter = [step.first + int(n) for n in np.flatnonzero(step.weights < self._first_weight(number) - LEAST_GAIN)]
+        slot = self.random.choice(lighter)
+        there = [
+            other
+            for own in self.own.values()
+            for other in own
+            if other != number and slot in filled.ways[other] and slot not in filled.pins[other]
+        ]
+        self._try([number, *self._shuffled(there)], at_once=True)
+        return True
+
+    def _first_weight(self, number: int) -> float:
+        """What the first turn of a task weighs where it lies, or that there is none."""
+        step, way = self.filled.steps(number).now, self.filled.ways[number]
+        return float(step.weights[way[0] - step.first]) if way else step.end
+
+    def _late(self, number: int) -> bool:
+        """Whether the first turn of a task would weigh less in another slot, by a day of risk or more."""
+        weights = self.filled.steps(number).now.weights
+        least = float(weights.min()) if len(weights) else inf
+        more = max(self.filled.problem.costs.late, 2 * LEAST_GAIN)
+        return not self.filled.pins[number] and self._first_weight(number) >= least + more
 
     def _about(self, machine: int, slot: int) -> list[int]:
         """The tasks of a machine that have a turn about then."""

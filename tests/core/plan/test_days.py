@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from dataclasses import replace
+from datetime import timedelta
 
 from lamplight.core.plan.bound import least_weight
 from lamplight.core.plan.problem import Costs, Plan, Planned, PlanProblem, held_plan, plan_cost, plan_faults
@@ -148,6 +149,17 @@ class Laws(unittest.TestCase):
         self.assertEqual({one.task.item: one.slot for one in bettered(problem, start).planned}, {"wash": 0, "oil": 1})
         for alone in (1, 2):
             self.assertEqual(bettered(problem, start, machines=[alone]).planned, start.planned)
+
+    def test_what_is_due_does_not_wait_for_the_evening(self):
+        """Where morning and evening of a day are alike, what is due already has the morning."""
+        evening = slot(0)
+        evening = replace(evening, start=evening.start + timedelta(hours=9), end=evening.end + timedelta(hours=9))
+        due = task(1, "wash", term(0, 0, 0, due=True), minutes=20)
+        later = task(2, "grease", term(0, 0), minutes=20)
+        room = replace(slot(0), end=slot(0).start + timedelta(minutes=30))
+        problem = PlanProblem(TODAY, day(3), (room, evening), (later, due))
+        placed = {one.task.item: one.slot for one in best_plan(problem).planned}
+        self.assertEqual(placed, {"wash": 0, "grease": 1})
 
     def test_what_takes_the_place_of_daily_work(self):
         """A wash in place of the evening’s lies in the evening, though the morning would be as good."""
