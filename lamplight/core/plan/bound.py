@@ -26,12 +26,21 @@ def least_by_machine(problem: PlanProblem) -> dict[int, float]:
     own: dict[int, list[Task]] = {}
     for task in problem.tasks:
         own.setdefault(task.machine, []).append(task)
-    return {machine: _of_machine(problem, tasks, days) - _spared(tasks) for machine, tasks in own.items()}
+    return {machine: _of_machine(problem, tasks, days) - _spared(problem, tasks) for machine, tasks in own.items()}
 
 
-def _spared(tasks: list[Task]) -> float:
-    """No plan spares more of the daily work than if each task were done in every slot."""
-    return sum(sum(task.spares.values()) for task in tasks)
+def _spared(problem: PlanProblem, tasks: list[Task]) -> float:
+    """No plan spares more of the daily work than each task in as many turns as the weeks hold, where it spares most."""
+    return sum(sum(sorted(task.spares.values())[-_most_turns(problem, task) :]) for task in tasks if task.spares)
+
+
+def _most_turns(problem: PlanProblem, task: Task) -> int:
+    """How often a task may be done in the weeks, at most: as often as its rules ever find it worth it again."""
+    following = [(problem.day(slot), problem.term(task, slot)) for slot in range(len(problem.slots))]
+    gaps = [(term.earliest - day).days for day, term in following if term is not None]
+    if not gaps:
+        return 1 + len(problem.pinned.get(task.key, ()))
+    return 1 + (problem.end - problem.today).days // max(1, min(gaps)) + len(problem.pinned.get(task.key, ()))
 
 
 def _last_slots(problem: PlanProblem) -> dict[date, int]:
