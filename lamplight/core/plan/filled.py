@@ -6,14 +6,14 @@ already: the lightest way of a single task is a shortest path over the slots.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from math import inf
 
 import numpy as np
 from numpy.typing import NDArray
 
-from lamplight.core.plan.problem import Planned, PlanProblem, Task, even_room, turn_costs
+from lamplight.core.plan.problem import Planned, PlanProblem, Task, even_room, turn_cost, turn_costs
 
 # The slots of a task's turns, in order.
 Way = tuple[int, ...]
@@ -34,23 +34,6 @@ class Step:
     first: int
     weights: NDArray[np.float64]
     end: float
-
-
-@dataclass(frozen=True)
-class Steps:
-    """What may follow on each slot in which a turn of a task may lie.
-
-    Attributes:
-        now: on things as they stand.
-        after: on each slot from the first one on.
-        ends: what it weighs that none follows on each of these.
-        leading: those of them that anything follows on.
-    """
-
-    now: Step
-    after: tuple[Step, ...]
-    ends: NDArray[np.float64]
-    leading: tuple[tuple[int, Step], ...]
 
 
 class Filled:
@@ -89,7 +72,7 @@ class Filled:
         self.visits, self.held = np.zeros((slots, len(machines)), dtype=int), np.zeros((slots, len(machines)))
         self.opened = np.zeros((slots, max(1, len(openings))), dtype=int)
         self.ways: list[Way] = [()] * len(tasks)
-        self._steps: dict[int, Steps] = {}
+        self._steps: dict[tuple[int, int | None], Step] = {}
 
     def _announced(self, task: Task) -> NDArray[np.float64]:
         stays = np.zeros(len(self.problem.slots))
@@ -124,52 +107,40 @@ class Filled:
         return float(total) + sum(map(self._own_weight, range(len(self.ways)), self.ways))
 
     def _own_weight(self, number: int, way: Way) -> float:
-        steps = self.steps(number)
-        total, step = 0.0, steps.now
+        total, step = 0.0, self.step(number, None)
         for slot in way:
             own = float(self.stays[number][slot]) + float(self.spares[number][slot])
             total += float(step.weights[slot - step.first]) - own
-            step = steps.after[slot - steps.now.first]
+            step = self.step(number, slot)
         return total + step.end
 
-    def steps(self, number: int) -> Steps:
-        """Where the turns of a task may lie.
+    def step(self, number: int, before: int | None) -> Step:
+        """Where the next turn of a task may lie, after a slot or as things stand; worked out where it is asked for.
 
-        None before it is worth it; a pinned slot lies where the keeper put it, and nothing leads past it.
+        Not before it is worth it; a pinned slot lies where the keeper put it, and nothing leads past it.
         """
-        if number not in self._steps:
-            (now,) = self._following(number, [None])
-            after = self._following(number, range(now.first, len(self.moments)))
-            leading = tuple((now.first + n, step) for n, step in enumerate(after) if len(step.weights))
-            self._steps[number] = Steps(now, after, np.array([step.end for step in after]), leading)
-        return self._steps[number]
+        found = self._steps.get((number, before))
+        if found is None:
+            found = self._steps[number, before] = self._step(number, before)
+        return found
 
-    def _following(self, number: int, before: Iterable[int | None]) -> tuple[Step, ...]:
-        """What may follow on each of some slots, or on things as they stand."""
+    def _step(self, number: int, before: int | None) -> Step:
         problem, task, pins = self.problem, self.problem.tasks[number], self.pins[number]
-        following = [(0 if slot is None else slot + 1, problem.term(task, slot)) for slot in before]
-        terms = [term for _, term in following if term is not None]
-        if not terms:
-            return tuple(Step(first, NOWHERE, 0.0) for first, _ in following)
-        closed = self.free[:, self.machine[number]] < self.needs[number]
-        closed[list(pins)] = False
-        weights = turn_costs(task, terms, self.moments, problem.costs)
-        weights[:, closed] = inf
-        worth_from = np.searchsorted(self.moments, [term.earliest.toordinal() for term in terms])
-        ends = turn_costs(task, terms, np.array([float(problem.end.toordinal())]), problem.costs)[:, 0]
-        rows = iter(zip(terms, weights, worth_from, ends, strict=True))
-        steps = []
-        for first, any_term in following:
-            if any_term is None:
-                steps.append(Step(first, NOWHERE, 0.0))
-                continue
-            term, row, worth, end = next(rows)
-            start, pin = max(first, int(worth)), next((pin for pin in pins if pin >= first), None)
-            if pin is None:
-                steps.append(Step(start, row[start:], float(end) if term.best_before < problem.end else 0.0))
-            else:
-                steps.append(Step(min(start, pin), row[min(start, pin) : pin + 1], inf))
-        return tuple(steps)
+        first, term = 0 if before is None else before + 1, problem.term(task, before)
+        if term is None:
+            return Step(first, NOWHERE, 0.0)
+        pin = next((pin for pin in pins if pin >= first), None)
+        stop = len(self.moments) if pin is None else pin + 1
+        start = max(first, int(np.searchsorted(self.moments, term.earliest.toordinal())))
+        start = start if pin is None else min(start, pin)
+        weights = turn_costs(task, [term], self.moments[start:stop], problem.costs)[0]
+        closed = self.free[start:stop, self.machine[number]] < self.needs[number]
+        closed[[slot - start for slot in pins if start <= slot < stop]] = False
+        weights[closed] = inf
+        if pin is not None:
+            return Step(start, weights, inf)
+        late = term.best_before < problem.end
+        return Step(start, weights, turn_cost(task, term, problem.end, problem.costs) if late else 0.0)
 
     def adds(self, number: int, opened_at: int | None = None, closed_at: int | None = None) -> NDArray[np.float64]:
         """What a turn of a task that has none adds to each slot, beside its own date; infinite where it finds no room.
@@ -201,25 +172,41 @@ class Filled:
 
     def lightest(self, number: int, opened_at: int | None = None, closed_at: int | None = None) -> Way:
         """The lightest way of a task that has none, while all others stay (shortest path); arguments as `adds`."""
-        steps, adds = self.steps(number), self.adds(number, opened_at, closed_at)
+        adds, now = self.adds(number, opened_at, closed_at), self.step(number, None)
+        most = self._at_most(number, adds) + float((self.stays[number] + self.spares[number]).sum())
         reached, before = np.full(len(adds), inf), np.full(len(adds), -1)
-        first = steps.now.first
-        reached[first : first + len(steps.now.weights)] = steps.now.weights
+        reached[now.first : now.first + len(now.weights)] = now.weights
         reached += adds
-        for slot, step in steps.leading:
-            if reached[slot] < inf:
+        least, last = now.end, -1
+        for slot in range(now.first, len(adds)):
+            if reached[slot] > most or reached[slot] == inf:
+                continue  # another way is lighter, whatever follows here
+            step = self.step(number, slot)
+            if reached[slot] + step.end < least - LEAST_GAIN:
+                least, last = reached[slot] + step.end, slot
+            if len(step.weights):
                 here = slice(step.first, step.first + len(step.weights))
                 found = reached[slot] + step.weights + adds[here]
                 lighter = found < reached[here] - LEAST_GAIN
                 reached[here][lighter] = found[lighter]
                 before[here][lighter] = slot
-        ends = reached[first:] + steps.ends
-        last = first + int(ends.argmin()) if len(ends) and ends.min() < steps.now.end - LEAST_GAIN else -1
         way: list[int] = []
         while last >= 0:
             way.append(last)
             last = int(before[last])
         return tuple(way[::-1])
+
+    def _at_most(self, number: int, adds: NDArray[np.float64]) -> float:
+        """What the lightest way weighs at most: that of the lightest next turn, one after another."""
+        total, step = 0.0, self.step(number, None)
+        while len(step.weights):
+            found = step.weights + adds[step.first : step.first + len(step.weights)]
+            place = int(found.argmin())
+            if found[place] >= step.end:
+                break
+            total += float(found[place])
+            step = self.step(number, step.first + place)
+        return total + step.end
 
     def planned(self) -> tuple[Planned, ...]:
         """The turns, in order of time."""

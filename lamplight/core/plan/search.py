@@ -152,7 +152,7 @@ class _Search:
         if not late:
             return False
         filled, number = self.filled, self.random.choice(late)
-        step = filled.steps(number).now
+        step = filled.step(number, None)
         lighter = [step.first + int(n) for n in np.flatnonzero(step.weights < self._first_weight(number) - LEAST_GAIN)]
         slot = self.random.choice(lighter)
         there = [
@@ -166,12 +166,12 @@ class _Search:
 
     def _first_weight(self, number: int) -> float:
         """What the first turn of a task weighs where it lies, or that there is none."""
-        step, way = self.filled.steps(number).now, self.filled.ways[number]
+        step, way = self.filled.step(number, None), self.filled.ways[number]
         return float(step.weights[way[0] - step.first]) if way else step.end
 
     def _late(self, number: int) -> bool:
         """Whether the first turn of a task would weigh less in another slot, by a day of risk or more."""
-        weights = self.filled.steps(number).now.weights
+        weights = self.filled.step(number, None).weights
         least = float(weights.min()) if len(weights) else inf
         more = max(self.filled.problem.costs.late, 2 * LEAST_GAIN)
         return not self.filled.pins[number] and self._first_weight(number) >= least + more
