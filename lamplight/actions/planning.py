@@ -31,8 +31,12 @@ KEPT_ANNOUNCEMENTS = 60
 def asked_of(problem: PlanProblem) -> str:
     """Names what a plan answers: every term as it stands, every slot, what was chosen."""
     tasks = [
-        (task.key, task.minutes, task.span, task.asked, task.opening, task.uses, task.now) for task in problem.tasks
-    ]
+        (
+            task.key, task.minutes, task.span, task.asked, task.opening, task.uses, task.now,
+            sorted(task.spares.items()),
+        )
+        for task in problem.tasks
+    ]  # fmt: skip
     slots = [(slot.start.isoformat(), slot.end.isoformat(), slot.keeper) for slot in problem.slots]
     pinned = sorted((key, sorted(own)) for key, own in problem.pinned.items())
     # Of a slot that goes on less is left each minute: that alone asks for no other plan.

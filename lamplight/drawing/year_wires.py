@@ -107,7 +107,7 @@ def _wire(wire: Wire, places: Sequence[tuple[float, int]], y: float) -> Markup:
         shapes.append(
             group(
                 el("title", sign.title), group(shape, transform=f"translate({x - 8:.1f} {top:.1f})"), number,
-                cls="wires-sign", role="img", tabindex=0, aria_label=sign.title,
+                cls="wires-sign", role="img", aria_label=sign.title,
             )
         )  # fmt: skip
     return group(*shapes)

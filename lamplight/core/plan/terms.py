@@ -34,6 +34,7 @@ class Term:
         why: the deciding rule, in a sentence.
         due: whether it is due already.
         waits: what it waits for, in words, or empty.
+        lamp: whether it is its lamp that decides, as the machine's own past foretells it.
     """
 
     earliest: date
@@ -44,6 +45,7 @@ class Term:
     why: str = ""
     due: bool = False
     waits: str = ""
+    lamp: bool = False
 
     @property
     def days(self) -> int:
@@ -118,7 +120,8 @@ def _term(
     earliest, best = max(earliest, today), max(best, today)
     latest = likely if due.item.hygiene else None
     if lamp is not None and lamp.likely is not None and lamp.likely < likely:
-        return Term(min(earliest, best), best, latest, lamp, since, "its lamp is expected about then")
+        why = "its lamp is expected about then"
+        return Term(min(earliest, best), best, latest, lamp, since, why, lamp=True)
     return Term(min(earliest, best), best, latest, first.passage, since, first.sentence)
 
 

@@ -258,7 +258,8 @@ def _reason(one: Planned, view: PlanView) -> str:
         return f"It waits for {term.waits}."
     if term.due:
         return f"It is due: {term.why}."
-    risk = f"from {day_words(term.best_before + timedelta(days=1), view.today)} on its limit may come first"
+    what = "lamp" if term.lamp else "limit"
+    risk = f"from {day_words(term.best_before + timedelta(days=1), view.today)} on its {what} may come first"
     if term.latest is not None:
         risk = f"not later than {day_words(term.latest, view.today)}"
     return f"Worth it from {day_words(term.earliest, view.today)}, {risk}." + (
