@@ -23,7 +23,7 @@ from lamplight.core.lamps.causes import Tried
 from lamplight.core.machine.kind import Kind
 from lamplight.core.round.works import span_s, works_of
 from lamplight.core.run.advice import advised_answers
-from lamplight.core.run.clock import NO_TIMES, OwnTimes, keeper_seconds, own_times, with_learned
+from lamplight.core.run.clock import Learned, keeper_seconds, whole_time
 from lamplight.core.run.state import RunState
 from lamplight.sight.cache import kept
 from lamplight.sight.causes import known_causes
@@ -169,19 +169,18 @@ class MachineView:
         key = ("span", due.item.key)
         if key not in self._jobs:
             answers = advised_answers(procedure, self.status.context.calendar, self.status.context.now)
-            timed = with_learned(procedure, self._past(due.item.key).steps)
-            whole = self._past(due.item.key).whole
-            self._jobs[key] = ceil((whole.median_s if whole else span_s(works_of(timed, answers))) / 60)
+            whole = self._taken(due.item.key)
+            self._jobs[key] = ceil((whole.median_s if whole else span_s(works_of(procedure, answers))) / 60)
         return int(self._jobs[key])
 
-    def _past(self, job: str) -> OwnTimes:
-        """What the runs of a job have taught of its times here."""
+    def _taken(self, job: str) -> Learned | None:
+        """What the runs of a job took here; None where too few were led to an end."""
         if job not in self.led_often:
-            return NO_TIMES
-        if ("past",) not in self._jobs:
+            return None
+        if ("taken",) not in self._jobs:
             runs = finished_runs_by_item(self.row.id, self.led_often)
-            self._jobs["past",] = {item: own_times(states) for item, states in runs.items()}
-        return self._jobs["past",].get(job, NO_TIMES)  # type: ignore[no-any-return]
+            self._jobs["taken",] = {item: whole_time(states) for item, states in runs.items()}
+        return self._jobs["taken",].get(job)  # type: ignore[no-any-return]
 
     @cached_property
     def closing_seconds(self) -> int:
@@ -192,7 +191,7 @@ class MachineView:
         answers = advised_answers(procedure, self.status.context.calendar, self.status.context.now)
         key = (job, *answers.values())
         if key not in self._jobs:
-            self._jobs[key] = keeper_seconds(with_learned(procedure, self._past(job).steps), answers)
+            self._jobs[key] = keeper_seconds(procedure, answers)
         return self._jobs[key]
 
     @cached_property

@@ -20,7 +20,15 @@ from lamplight.core.job.traits import traits_of
 from lamplight.core.machine.kind import Kind
 from lamplight.core.run.advice import advised_answers
 from lamplight.core.run.cleaners import offered_ml, vessels_of
-from lamplight.core.run.clock import Learned, idle_seconds, keeper_seconds, own_times, total_seconds, with_learned
+from lamplight.core.run.clock import (
+    Learned,
+    idle_seconds,
+    keeper_seconds,
+    learned_steps,
+    total_seconds,
+    whole_time,
+    with_learned,
+)
 from lamplight.core.run.finish import pours_of
 from lamplight.core.run.precheck import precheck
 from lamplight.core.run.state import Outcome, RunContext
@@ -173,8 +181,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
     listen = wishes.listen and bool(can_listen(procedure_key))
     by_hand = by_hand and _can_by_hand(kind, procedure_key) and not listen
     fitted = _listening(kind, procedure_key, chosen) if listen else procedure_for(kind, procedure_key, chosen, by_hand)
-    past_times = own_times(finished)
-    procedure = in_site_unit(with_learned(fitted, past_times.steps), site.degrees)
+    procedure = in_site_unit(with_learned(fitted, learned_steps(finished)), site.degrees)
     sizes = {
         stand.key: wishes.vessels.get(stand.key) or last.vessels.get(stand.key) or offered_ml(procedure, stand)
         for stand in procedure.stands
@@ -192,7 +199,7 @@ def prepare(view: MachineView, key: str, site: SiteRow, now: datetime, wishes: W
         listens=listen,
     )
     total, idle = total_seconds(procedure, answers), idle_seconds(procedure, answers)
-    own = past_times.whole
+    own = whole_time(finished)
     total = own.median_s if own else total
     held = stock_held(site.id)
     return Preparation(

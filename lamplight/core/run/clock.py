@@ -197,28 +197,10 @@ def with_learned(procedure: Procedure, own: Mapping[StepName, Duration]) -> Proc
     return replace(procedure, steps=steps)
 
 
-@dataclass(frozen=True)
-class OwnTimes:
-    """What the runs of a job have taught of its times at a machine.
-
-    Attributes:
-        steps: of its timed steps, by name.
-        whole: from beginning to end; None where too few went through it.
-    """
-
-    steps: Mapping[StepName, Duration]
-    whole: Learned | None = None
-
-
-NO_TIMES = OwnTimes({})
-
-
-def own_times(runs: Sequence[RunState]) -> OwnTimes:
-    """The times of a job by its finished runs."""
+def whole_time(runs: Iterable[RunState]) -> Learned | None:
+    """What the finished runs of a job took from beginning to end; None where too few were finished."""
     finished = [run for run in runs if run.outcome is Outcome.FINISHED]
-    return OwnTimes(
-        learned_steps(finished), learned([took for run in finished if (took := seconds_taken(run)) is not None])
-    )
+    return learned([took for run in finished if (took := seconds_taken(run)) is not None])
 
 
 @dataclass(frozen=True)

@@ -170,6 +170,15 @@ class Laws(unittest.TestCase):
         self.assertEqual([one.slot for one in plan.planned], [1])
         self.assertEqual(plan.minutes(problem), 12 - 9 + problem.costs.way)
 
+    def test_what_is_late_is_given_room(self):
+        """Far from where its own machine is visited: another's work makes room for it, which it cannot do by itself."""
+        slots = (slot(0, 40), *(slot(n, 5) for n in range(1, 6)), slot(6, 40))
+        oil, wash = task(1, "oil", term(0, 0), minutes=30), task(2, "wash", term(0, 0, 0), minutes=30)
+        problem = PlanProblem(TODAY, day(9), slots, (oil, wash))
+        planned = (Planned(oil, 0, 0, oil.now), Planned(wash, 0, 6, wash.now))
+        found = bettered(problem, Plan(planned, (), plan_cost(planned, problem)))
+        self.assertEqual({one.task.item: one.slot for one in found.planned}, {"wash": 0, "oil": 6})
+
     def test_what_shares_an_opening_is_done_together(self):
         """Two items of one door, a few days apart, are one opening."""
         slots = tuple(slot(n) for n in range(10))

@@ -11,9 +11,9 @@ from dataclasses import replace
 from itertools import combinations
 
 from lamplight.core.plan.filled import Filled, filled_with
-from lamplight.core.plan.problem import plan_cost
+from lamplight.core.plan.problem import PlanProblem, plan_cost
 from lamplight.core.plan.search import best_plan, fresh_plan
-from tests.core.plan.sites import any_site
+from tests.core.plan.sites import FREE, TODAY, any_site, day, slot, task, term
 
 FEW_SLOTS = 9
 
@@ -46,12 +46,13 @@ def few_slots(problem):
 def lawful(filled, number, way):
     """Whether each turn lies where the one before lets it, and where there is room for it."""
     adds, step = filled.adds(number), filled.step(number, None)
-    for slot in way:
-        if not step.first <= slot < step.first + len(step.weights) or step.weights[slot - step.first] == float("inf"):
+    for place in way:
+        weights = step.weights
+        if not step.first <= place < step.first + len(weights) or weights[place - step.first] == float("inf"):
             return False
-        if adds[slot] == float("inf"):
+        if adds[place] == float("inf"):
             return False
-        step = filled.step(number, slot)
+        step = filled.step(number, place)
     return step.end < float("inf")
 
 
@@ -107,6 +108,14 @@ class Lightest(unittest.TestCase):
         weight = filled.weight()
         filled.put(number, ())
         return weight
+
+    def test_a_dearer_beginning_that_leads_to_what_was_announced(self):
+        """A day late, and then where it was announced: lighter than at once, after which nothing follows."""
+        slots = tuple(slot(n) for n in range(3))
+        oil = task(1, "oil", term(0, 0), lambda number: term(2, 2) if number == 1 else None)
+        costs = replace(FREE, late=1, move=12)
+        problem = PlanProblem(TODAY, day(3), slots, (oil,), costs, announced={oil.key: frozenset({2})})
+        self.assertEqual(Filled(problem).lightest(0), (1, 2))
 
     def test_a_pinned_slot_is_passed_through(self):
         """Wherever a keeper put it, the way leads there."""

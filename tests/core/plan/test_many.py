@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import unittest
 from dataclasses import replace
+from datetime import timedelta
 
 from lamplight.core.plan.bound import least_by_machine, least_weight
 from lamplight.core.plan.many import parts_of, plan_in_parts, weight_by_machine
-from lamplight.core.plan.problem import crowding, plan_cost, plan_faults, slot_minutes
+from lamplight.core.plan.problem import Costs, PlanProblem, crowding, plan_cost, plan_faults, slot_minutes
 from lamplight.core.plan.search import fresh_plan
 from tests import shipped_effort, spared_effort
-from tests.core.plan.sites import FREE, any_site, every_choice, firm, single, task, term
+from tests.core.plan.sites import FREE, TODAY, any_site, day, every_choice, firm, single, slot, task, term
 
 setUpModule, tearDownModule = shipped_effort, spared_effort
 
@@ -82,6 +83,21 @@ class Parts(unittest.TestCase):
         plan = plan_in_parts(pinned, places, 0)
         self.assertEqual(plan_faults(plan, pinned), [])
         self.assertIn(other, [placed.slot for placed in plan.planned if placed.key == one.key])
+
+    def test_what_is_spared_in_ones_own_hours(self):
+        """Of two keepers each in their own hours: a job lies where it spares the most of the daily work there."""
+        start = slot(0).start
+        slots = tuple(
+            replace(slot(n // 2, 60), start=start + timedelta(days=n // 2), keeper=1 + n % 2) for n in range(8)
+        )
+        tasks = tuple(
+            replace(task(machine, "wash", term(0, 3), minutes=12), spares={place: 9.0})
+            for machine, place in ((1, 4), (2, 5))
+        )
+        held = {(1, "wash"): frozenset({0}), (2, "wash"): frozenset({1})}
+        problem = PlanProblem(TODAY, day(6), slots, tasks, replace(Costs(), move=0.1), announced=held)
+        plan = plan_in_parts(problem, {1: "a", 2: "b"})
+        self.assertEqual({one.task.machine: one.slot for one in plan.planned}, {1: 4, 2: 5})
 
     def test_weights_add_up(self):
         """What the machines weigh, and the days that they share, is what the plan weighs."""
