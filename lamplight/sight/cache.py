@@ -10,6 +10,8 @@ from datetime import datetime
 from threading import RLock
 from typing import Any, TypeVar
 
+from lamplight.store.prepared import forget_fetched
+
 Answer = TypeVar("Answer")
 _KEPT: dict[Hashable, tuple[object, Any]] = {}
 _WORKING: dict[Hashable, RLock] = {}
@@ -22,6 +24,7 @@ def forget() -> None:
     """Drop everything, as at the start of the program."""
     _KEPT.clear()
     _WORKING.clear()
+    forget_fetched()
 
 
 def minute(now: datetime) -> datetime:

@@ -77,6 +77,11 @@ def fetched_once(name: Hashable, build: Build) -> list[Any]:
     return list(known.rows[name])
 
 
+def forget_fetched() -> None:
+    """Drop what this thread remembers, as at the start of the program."""
+    _REMEMBERED.rows = {}
+
+
 def fetched_of(name: Hashable, build: Build, machine_ids: Collection[int] | None, bare: bool = False) -> list[Any]:
     """The rows of some machines, or of all where none are given; `build` takes a list of ids, or None."""
     if machine_ids is None:
