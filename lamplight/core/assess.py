@@ -8,7 +8,7 @@ from datetime import date, datetime, timedelta
 from functools import cached_property, partial
 from typing import Any
 
-from lamplight.core.care.context import Evaluated, EvaluationContext
+from lamplight.core.care.context import EvaluationContext, LampAhead
 from lamplight.core.care.evaluate import evaluate_all, evaluate_item
 from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone, Start
 from lamplight.core.care.last_done import last_done
@@ -16,6 +16,7 @@ from lamplight.core.care.own_items import own_items
 from lamplight.core.care.rhythm import Rhythm, rhythm_of
 from lamplight.core.care.status import Status
 from lamplight.core.care.trigger_base import Trigger
+from lamplight.core.care.triggers import LampForetold
 from lamplight.core.errors import MissingReading
 from lamplight.core.lamps.intervals import rounds_of
 from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
@@ -31,7 +32,6 @@ from lamplight.core.timeline import Timeline
 from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.expected_reading import ExpectedReading, expected_reading
 from lamplight.core.usage.meters import Meter
-from lamplight.core.usage.passage import Passage
 from lamplight.core.usage.usage import Usage
 from lamplight.core.water.at_machine import WaterAtMachine
 
@@ -57,19 +57,14 @@ class MachineStatus:
     @cached_property
     def lamps_expected(self) -> tuple[LampExpected, ...]:
         """When each lamp is expected that the machine's own past has taught, the nearest first."""
-        lamps = []
-        for key, (interval, meter) in (self.work.lamp_intervals if self.work else {}).items():
-            due, lit = self.due(key), self.context.prompts.get(key)
-            done = Evaluated(due.item, due.last, self.context).deed if due else None
-            if due is None or done is None or (lit is not None and lit > done):
-                continue
-            expected = lamp_expected(due.item, interval, meter, done.at)
-            lamps += [expected] if expected else []
+        intervals = self.work.lamp_intervals if self.work else {}
+        lamps = [
+            LampExpected(due.item, intervals[due.item.key][0], state.passage, state.unit)
+            for due in self.dues
+            for state in due.triggers
+            if isinstance(state.trigger, LampForetold)
+        ]
         return tuple(sorted(lamps, key=lambda lamp: lamp.passage.likely or date.max))
-
-    def lamp_passage(self, key: str) -> Passage | None:
-        """When the lamp of an item is expected by the machine's own past; None where that taught nothing."""
-        return next((lamp.passage for lamp in self.lamps_expected if lamp.item.key == key), None)
 
     @property
     def usage(self) -> Usage:
@@ -169,6 +164,16 @@ class DayBasis:
                 continue
         return intervals
 
+    def foretells(self, item_key: str, done_at: datetime) -> LampAhead | None:
+        """When the lamp of an item is expected that was done at a moment; None where its past taught nothing.
+
+        Nor where it was lit since: then it is lit, or went out and nobody knows what was done.
+        """
+        known = self.lamp_intervals.get(item_key)
+        if known is None or any(one.item == item_key and one.begun.at > done_at for one in self.asked):
+            return None
+        return lamp_expected(*known, done_at)
+
 
 def day_basis(
     book: MachineBook,
@@ -227,7 +232,7 @@ def status_at(work: DayBasis, now: datetime, lacking: Collection[str] = ()) -> M
     context = EvaluationContext(
         work.meters, work.calendar, now, work.done, work.away, prompts, book.events, work.waters.now, work.tank_l,
         work.waters.earlier, found_on(book.looked_at, book.trials, [item.key for item in work.items], now),
-        work.by_day,
+        work.by_day, work.foretells,
     )  # fmt: skip
     return MachineStatus(context, evaluate_all(work.items, work.done, context, lacking), book, work.told, work)
 
@@ -250,7 +255,7 @@ def due_after(work: DayBasis, item: CareItem, done_at: datetime) -> Due:
     done = {**work.done, item.key: LastDone(at=done_at)}
     context = EvaluationContext(
         work.meters, work.calendar, done_at, done, work.away, {}, work.book.events, water, work.tank_l,
-        work.waters.earlier,
+        work.waters.earlier, foretells=work.foretells,
     )  # fmt: skip
     return evaluate_item(item, LastDone(at=done_at), context)
 

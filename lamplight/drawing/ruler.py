@@ -15,7 +15,7 @@ from markupsafe import Markup
 
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import Due, TriggerDue
-from lamplight.core.care.triggers import EndOfService
+from lamplight.core.care.triggers import EndOfService, LampForetold
 from lamplight.core.lamps.own_interval import LampExpected
 from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.usage.usage import Usage
@@ -115,6 +115,8 @@ def marks_of(dues: Sequence[Due], first: date, last: date) -> list[Mark]:
             likely = state.passage.likely
             if likely is None or likely > last or due.covered_by or _often(state, shortest):
                 continue
+            if isinstance(state.trigger, LampForetold):
+                continue  # see `lamp_marks`
             losing = state is not due.first
             marks.append(_mark(due, state, likely, losing, first))
     return marks

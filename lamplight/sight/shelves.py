@@ -77,7 +77,7 @@ def _uses_of(view: MachineView, calendar: SiteCalendar, today: date) -> dict[str
 
 def _dates(view: MachineView, due: Due, calendar: SiteCalendar, today: date, end: date) -> list[DateSpread]:
     """When a job comes round: first as it stands, then in its rhythm; what is daily, on every open day of it."""
-    term = term_now(due, today, lamp=view.status.lamp_passage(due.item.key))
+    term = term_now(due, today)
     if term is None:
         return []
     begin = max(term.passage.likely or today, today)

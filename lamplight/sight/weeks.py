@@ -208,8 +208,7 @@ def _tasks(
     for due in view.status.dues:
         if due.covered_by or due.instead or view.status.work is None:
             continue
-        lamp = view.status.lamp_passage(due.item.key)
-        term = term_now(due, today, *wishes, lamp) or _to_begin(view, due, today, wishes)
+        term = term_now(due, today, *wishes) or _to_begin(view, due, today, wishes)
         if term is None:
             continue
         after = _after(view, due.item, slots, term, wishes)

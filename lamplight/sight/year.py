@@ -47,7 +47,7 @@ def _year_of(view: MachineView, calendar: SiteCalendar, today: date, end: date) 
     marks: list[YearMark] = []
     work = view.status.work
     for due in view.status.dues if work is not None else ():
-        term = term_now(due, today, lamp=view.status.lamp_passage(due.item.key))
+        term = term_now(due, today)
         if term is None or due.covered_by or (not term.due and term.days < RARE_DAYS):
             continue
         turns: list[YearMark] = []

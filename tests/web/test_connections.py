@@ -7,7 +7,7 @@ import sqlite3
 from lamplight.store.database import data_file, database
 from tests.base import WebTest
 from tests.draw import drawn
-from tests.made_demo import copied_demo
+from tests.made_demo import copied_demo, demo_folder
 
 
 class LookingBack(WebTest):
@@ -17,6 +17,7 @@ class LookingBack(WebTest):
 
     def setUp(self):
         """The demo in the place of the empty file."""
+        demo_folder()  # making it opens a file of its own, so it comes before ours
         super().setUp()
         database.close()
         copied_demo(self.folder)

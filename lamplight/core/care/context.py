@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from datetime import date, datetime
 from functools import cached_property
@@ -18,6 +18,7 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.timeline import Timeline
 from lamplight.core.usage.cumulative import CumulativeCount
 from lamplight.core.usage.meters import Meter
+from lamplight.core.usage.passage import Passage
 from lamplight.core.usage.usage import Usage
 from lamplight.core.water.at_machine import WaterAtMachine
 from lamplight.core.water.through import WaterThrough, water_now, water_through
@@ -43,6 +44,26 @@ class EventSeen:
 
 
 @dataclass(frozen=True)
+class LampAhead:
+    """When a lamp is expected by the machine's own past.
+
+    Attributes:
+        passage: early, likely and late date.
+        count: after how much since the item was done it lights, in the meter's unit.
+        meter: what it counts.
+    """
+
+    passage: Passage
+    count: float
+    meter: Meter
+
+
+def nothing_learned(item_key: str, done_at: datetime) -> LampAhead | None:
+    """Where no lamp was ever seen."""
+    return None
+
+
+@dataclass(frozen=True)
 class EvaluationContext:
     """What the triggers of one machine are evaluated by.
 
@@ -60,6 +81,7 @@ class EvaluationContext:
         found: what inspections found, by the item that it brings.
         by_day: where rules of an item, and with None the whole item, stand on a date until it ends, as far as that is
             known already; shared by contexts that rest on the same.
+        foretells: when the lamp of an item is expected, by its key, if it was done at a moment.
     """
 
     meters: Mapping[str, Meter]
@@ -74,6 +96,7 @@ class EvaluationContext:
     earlier_water: tuple[tuple[datetime, WaterAtMachine], ...] = ()
     found: Mapping[str, Found] = field(default_factory=dict)
     by_day: dict[tuple[date, str, Trigger | None], Any] = field(default_factory=dict, compare=False, repr=False)
+    foretells: Callable[[str, datetime], LampAhead | None] = field(default=nothing_learned, compare=False, repr=False)
 
     @property
     def waters(self) -> Timeline[WaterAtMachine, datetime]:

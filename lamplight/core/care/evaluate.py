@@ -9,6 +9,7 @@ from typing import Any
 
 from lamplight.core.care import by_calendar, by_count, by_event, by_scale
 from lamplight.core.care.context import Evaluated, EvaluationContext
+from lamplight.core.care.foretold import lamp_due
 from lamplight.core.care.item import CareItem, Day, Due, LastDone, Start, TriggerDue
 from lamplight.core.care.status import Status
 from lamplight.core.care.trigger_base import Trigger
@@ -96,6 +97,7 @@ def _judged(item: CareItem, last: LastDone | None, context: EvaluationContext) -
     about = Evaluated(item, last, context)
     states = (
         *_found(about),
+        *lamp_due(about),
         *(_owed(trigger, about) or evaluate_trigger(trigger, about) for trigger in item.triggers),
     )
     known = [state for state in states if state.known]

@@ -247,6 +247,18 @@ class FoundDirty(Trigger, counts_on=False, comes_round=False):
 
 
 @dataclass(frozen=True)
+class LampForetold(Trigger, counts_on=True):
+    """Due when its lamp is about to light, as the machine's own past foretells it; it stands in no file."""
+
+    descaling_basis: str = ""
+    key: ClassVar[str] = "lamp"
+
+    def in_words(self) -> str:
+        """Of which past."""
+        return "before its lamp, as it came before"
+
+
+@dataclass(frozen=True)
 class FilterSpent(Trigger, counts_on=True):
     """Due when the fitted cartridge has taken up all it can, by the water's hardness."""
 

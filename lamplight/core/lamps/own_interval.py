@@ -19,6 +19,7 @@ from datetime import datetime
 
 import numpy as np
 
+from lamplight.core.care.context import LampAhead
 from lamplight.core.care.item import CareItem
 from lamplight.core.care.triggers import CountSince, LitresByHardness, ScaleBudget
 from lamplight.core.errors import InvalidInput, MissingReading
@@ -219,7 +220,7 @@ class LampExpected:
     unit: str
 
 
-def lamp_expected(item: CareItem, interval: LampInterval, meter: Meter, since: datetime) -> LampExpected | None:
+def lamp_expected(interval: LampInterval, meter: Meter, since: datetime) -> LampAhead | None:
     """The dates on which a learned interval runs out, counted from the last time the item was done.
 
     Early takes the early interval, late the late one, so that both doubts are in the span; None
@@ -232,7 +233,8 @@ def lamp_expected(item: CareItem, interval: LampInterval, meter: Meter, since: d
     early, likely, late = (
         meter.forecast(count - used, begin) for count in (interval.early, interval.count, interval.late)
     )
-    return LampExpected(item, interval, Passage(early.early, likely.likely, late.late, likely.reached), meter.unit)
+    passage = Passage(early.early, likely.likely, late.late, likely.reached)
+    return LampAhead(passage, interval.count, meter)
 
 
 # What a lamp is expected at where neither hardness nor a table says it; corrected by its first sightings.

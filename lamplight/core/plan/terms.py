@@ -6,6 +6,7 @@ rules say when they are asked at that moment.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 
@@ -13,8 +14,7 @@ from lamplight.core.assess import DayBasis, due_after
 from lamplight.core.care.beginning import begin_within, not_known
 from lamplight.core.care.item import CareItem, Due, TriggerDue
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import BeforeAbsence, Prompted
-from lamplight.core.lamps.own_interval import lamp_expected
+from lamplight.core.care.triggers import BeforeAbsence, LampForetold, Prompted
 from lamplight.core.usage.passage import Passage
 
 # From which share of a limit on it is worth it, and which risk is taken that the lamp comes first. Defaults of ours.
@@ -54,28 +54,23 @@ class Term:
         return max(1, (likely - self.since).days) if self.since else max(1, (likely - self.earliest).days)
 
 
-def term_now(
-    due: Due, today: date, risk: float = ACCEPTED_RISK, worth: float = WORTH_SHARE, lamp: Passage | None = None
-) -> Term | None:
+def term_now(due: Due, today: date, risk: float = ACCEPTED_RISK, worth: float = WORTH_SHARE) -> Term | None:
     """The term of an item as it stands; None where it is never due, or nobody knows.
 
     Args:
         risk: which chance is accepted that its lamp comes first, above 0 and below 1.
         worth: from which share of its limit on it is worth it, 0 to 1.
-        lamp: when its lamp is expected by the machine's own past; None where that taught nothing.
     """
     since = due.last.at.date() if due.last is not None and due.last.at is not None else None
-    return _term(due, since, today, risk, worth, lamp)
+    return _term(due, since, today, risk, worth)
 
 
 def term_after(
     work: DayBasis, item: CareItem, done_at: datetime, risk: float = ACCEPTED_RISK, worth: float = WORTH_SHARE
 ) -> Term | None:
     """The term of an item if it were done at a moment ahead; arguments as above."""
-    day, known = work.calendar.today(done_at), work.lamp_intervals.get(item.key)
-    expected = lamp_expected(item, *known, done_at) if known is not None else None
-    lamp = expected.passage if expected is not None else None
-    return _term(due_after(work, item, done_at), day, day, risk, worth, lamp)
+    day = work.calendar.today(done_at)
+    return _term(due_after(work, item, done_at), day, day, risk, worth)
 
 
 def term_to_begin(due: Due, after: Term | None, today: date, since: date | None = None) -> Term | None:
@@ -93,36 +88,39 @@ def term_to_begin(due: Due, after: Term | None, today: date, since: date | None 
     return Term(earliest, by, by if due.item.hygiene else None, Passage(by, by, by), None, why)
 
 
-def _term(
-    due: Due, since: date | None, today: date, risk: float, worth: float, lamp: Passage | None = None
-) -> Term | None:
+def _term(due: Due, since: date | None, today: date, risk: float, worth: float) -> Term | None:
     states = [state for state in due.triggers if state.known and not isinstance(state.trigger, Prompted)]
     dated = [state for state in states if state.passage.likely is not None]
+    latest = _latest(due, dated, today)
+    lamp = due.first is not None and isinstance(due.first.trigger, LampForetold)
     if due.status >= Status.DUE:
         passage = due.first.passage if due.first else Passage(today, today, today, True)
         why = due.reasons[0] if due.reasons else ""
-        return Term(today, today, today if due.item.hygiene else None, passage, since, why, due=True)
+        return Term(today, today, latest, passage, since, why, due=True, lamp=lamp)
     if not dated or due.status is Status.UNKNOWN:
         return None
     first = min(dated, key=lambda state: state.passage.likely or date.max)
     likely = first.passage.likely
     assert likely is not None
-    passages = [state.passage for state in dated] + ([lamp] if lamp is not None else [])
-    best = min(day for passage in passages if (day := passage.quantile(risk)) is not None)
+    best = min(day for state in dated if (day := state.passage.quantile(risk)) is not None)
     if isinstance(first.trigger, BeforeAbsence):
         earliest = likely
     elif since is None:
         earliest = today
     else:
         earliest = max(since + timedelta(days=1), _worth_from(first, since, today, worth))
-        if lamp is not None and lamp.likely is not None and lamp.likely < likely:
-            earliest = min(earliest, since + timedelta(days=max(1, round(worth * (lamp.likely - since).days))))
     earliest, best = max(earliest, today), max(best, today)
-    latest = likely if due.item.hygiene else None
-    if lamp is not None and lamp.likely is not None and lamp.likely < likely:
-        why = "its lamp is expected about then"
-        return Term(min(earliest, best), best, latest, lamp, since, why, lamp=True)
-    return Term(min(earliest, best), best, latest, first.passage, since, first.sentence)
+    return Term(min(earliest, best), best, latest, first.passage, since, first.sentence, lamp=lamp)
+
+
+def _latest(due: Due, dated: Sequence[TriggerDue], today: date) -> date | None:
+    """Past which date an item must not be done: of hygiene by its rules alone, since nobody falls ill of a lamp."""
+    if not due.item.hygiene:
+        return None
+    rules = [state for state in dated if not isinstance(state.trigger, LampForetold)]
+    if due.status >= Status.DUE and (not rules or any(state.status >= Status.DUE for state in rules)):
+        return today
+    return min((state.passage.likely for state in rules if state.passage.likely is not None), default=None)
 
 
 def _worth_from(first: TriggerDue, since: date, today: date, worth: float) -> date:

@@ -19,7 +19,7 @@ from lamplight.core.care.last_done import asks_last_done
 from lamplight.core.care.own_items import LimitChange, OwnChoices, own_items
 from lamplight.core.care.status import Status
 from lamplight.core.care.trigger_base import Limited, Trigger, Written
-from lamplight.core.care.triggers import AllOf, DaysSince, FoundDirty
+from lamplight.core.care.triggers import AllOf, DaysSince, FoundDirty, LampForetold
 from lamplight.core.errors import InvalidInput
 from lamplight.drawing.ruler import marks_of
 from lamplight.library.triggers import TriggerFile, trigger_file
@@ -124,12 +124,12 @@ class Forgotten(unittest.TestCase):
             type("Mute", (Limited,), {})
 
     def test_by_the_table(self):
-        """Every kind has its judge, but for what is put together and what is found; without one it is refused."""
+        """Every kind has its judge, but for what is put together, found or foretold; without one it is refused."""
         known, waiting = set(), [Trigger]
         while waiting:
             below = [one for one in waiting.pop().__subclasses__() if one.__module__.startswith("lamplight.")]
             known, waiting = known | set(below), waiting + below
-        self.assertEqual(known - {Limited, AllOf, FoundDirty}, set(JUDGES) - {OpeningsSince})
+        self.assertEqual(known - {Limited, AllOf, FoundDirty, LampForetold}, set(JUDGES) - {OpeningsSince})
         with self.assertRaisesRegex(InvalidInput, "Nothing judges the trigger OpeningsSince"):
             evaluate_trigger(OpeningsSince(40), Evaluated(item(OpeningsSince(40)), None, mock.Mock()))
 

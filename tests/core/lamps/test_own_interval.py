@@ -131,12 +131,12 @@ class Belief(unittest.TestCase):
         meter = meters_of(book(56, 40), kind(item(CountSince(150))), OFFICE, MONDAY)["drinks"]
         interval = LampInterval(200, 120, 280, 1, 0, None)
         done = MONDAY - timedelta(days=3)  # a Friday: 40 drinks since
-        passage = lamp_expected(item(CountSince(150)), interval, meter, done).passage
+        passage = lamp_expected(interval, meter, done).passage
         self.assertEqual(passage.likely, meter.forecast(160, MONDAY).likely)
         self.assertEqual(passage.early, meter.forecast(80, MONDAY).early)
         self.assertEqual(passage.late, meter.forecast(240, MONDAY).late)
         self.assertTrue(passage.early < passage.likely < passage.late)
-        later = lamp_expected(item(CountSince(150)), interval, meter, MONDAY + timedelta(days=1)).passage
+        later = lamp_expected(interval, meter, MONDAY + timedelta(days=1)).passage
         self.assertEqual(later.likely, meter.forecast(200, MONDAY + timedelta(days=1)).likely)
 
     def test_what_it_counts(self):

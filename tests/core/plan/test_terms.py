@@ -10,7 +10,7 @@ from lamplight.actions.care import mark_done, note_prompt
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.item import CareItem, Due, LastDone, TriggerDue
 from lamplight.core.care.status import Status
-from lamplight.core.care.triggers import DaysSince
+from lamplight.core.care.triggers import DaysSince, LampForetold
 from lamplight.core.plan.moves import Price, moves, price, visit_price
 from lamplight.core.plan.problem import Plan, Planned, PlanProblem, gives_way
 from lamplight.core.plan.terms import Term, has_routine, term_after, term_now, waiting
@@ -98,18 +98,32 @@ class Deciding(unittest.TestCase):
     def test_a_lamp_that_comes_sooner(self):
         """What the machine's own past taught of its lamp counts as a limit does; a later one changes nothing."""
         limit = Passage(day(19), day(20), day(22))
-        rule = TriggerDue(DaysSince(30), 1.0, 10.0, "days", False, limit, Status.CLEAR, "why")
+        rule = TriggerDue(DaysSince(30), 10.0, 30.0, "days", False, limit, Status.CLEAR, "why")
         job = CareItem("oil", "Oil", Circuit.BREW, "group", (DaysSince(30),), 5)
-        due = Due(job, Status.CLEAR, rule, (rule,), LastDone(NOW - timedelta(days=10)), ("why",))
-        alone = term_now(due, TODAY)
-        sooner, later = (Passage(day(n - 2), day(n), day(n + 2)) for n in (6, 30))
-        found = term_now(due, TODAY, lamp=sooner)
-        self.assertEqual((found.passage, found.best_before, found.latest), (sooner, sooner.quantile(0.1), None))
-        self.assertEqual(found.earliest, day(1))  # 0.7 of 16 days from ten days ago on
-        self.assertEqual(term_now(due, TODAY, lamp=later), alone)
-        self.assertEqual([one.lamp for one in (alone, found)], [False, True])
-        hygiene = replace(due, item=replace(job, hygiene=True))
-        self.assertEqual(term_now(hygiene, TODAY, lamp=sooner).latest, day(20))
+
+        def found(*lamps, hygiene=False, status=Status.CLEAR):
+            states = (rule, *lamps)
+            first = min(states, key=lambda state: state.passage.likely)
+            own = replace(job, hygiene=hygiene)
+            due = Due(own, status, first, states, LastDone(NOW - timedelta(days=10)), ("why",))
+            return term_now(due, TODAY)
+
+        sooner, later = (
+            TriggerDue(
+                LampForetold(), 10.0, 16.0, "drinks", True, Passage(day(n - 2), day(n), day(n + 2)), status, "so"
+            )
+            for n, status in ((6, Status.CLEAR), (30, Status.CLEAR))
+        )
+        alone, with_it = found(), found(sooner)
+        self.assertEqual((with_it.passage, with_it.latest), (sooner.passage, None))
+        self.assertEqual(with_it.best_before, sooner.passage.quantile(0.1))
+        self.assertEqual(with_it.earliest, day(1))  # of 16 drinks the 0.7 come a little later than the 10 of today
+        self.assertEqual(found(later), alone)
+        self.assertEqual([one.lamp for one in (alone, with_it)], [False, True])
+        self.assertEqual(found(sooner, hygiene=True).latest, day(20))
+        pressing = replace(sooner, status=Status.DUE)
+        self.assertEqual(found(pressing, hygiene=True, status=Status.DUE).latest, day(20))
+        self.assertTrue(found(pressing, status=Status.DUE).due)
 
     def test_what_a_keeper_chose(self):
         """Past its limit by a day that is pinned: theirs, and not told as given way."""
@@ -170,8 +184,10 @@ class ByTheRules(DataTest):
         ahead = term_after(status.work, item, NOW)
         self.assertLessEqual(self.calendar.open_days_between(today, ahead.best_before), 4)
         self.assertTrue(ahead.lamp)
-        now = term_now(status.due("brew-tablet"), today, lamp=status.lamp_passage("brew-tablet"))
-        self.assertLess(now.best_before, term_now(status.due("brew-tablet"), today).best_before)
+        due = status.due("brew-tablet")
+        rules = tuple(state for state in due.triggers if not isinstance(state.trigger, LampForetold))
+        alone = replace(due, triggers=rules, first=min(rules, key=lambda state: state.passage.likely or date.max))
+        self.assertLess(term_now(due, today).best_before, term_now(alone, today).best_before)
 
 
 if __name__ == "__main__":
