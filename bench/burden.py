@@ -39,9 +39,10 @@ from lamplight.core.site.slots import slots_on
 from lamplight.demo.story import HOURS, MACHINES, WAYS
 from lamplight.library import catalogue
 from lamplight.sight.actor import Actor
-from lamplight.sight.closing import closings
+from lamplight.sight.closing import closing_of
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_views
+from lamplight.sight.plan import agenda_of
 from lamplight.sight.readings import TypedReading
 from lamplight.sight.rounds import RoundView, round_view
 from lamplight.store.database import database
@@ -218,12 +219,15 @@ def live(site: SiteRow, truths: dict[int, Truth]) -> Sum:
     """Half a year."""
     found = Sum()
     read_in: set[tuple[int, int]] = set()
+    told = datetime.min.replace(tzinfo=UTC)
     for at in visits(site):
         rows = {row.id: row for row in machines(site.id)}
         look_at_hygiene(site, at, found)
-        found.touches += 1  # opening Today
         views = {view.row.id: view for view in machine_views(site, at)}
-        tell_lamps(site, truths, rows, views, at, found)
+        lit = tell_lamps(site, truths, rows, views, at, found)
+        if at < told and not lit:
+            continue  # Today said the last time that nothing is to be done before
+        found.touches += 1  # opening Today
         week = at.isocalendar()[:2]
         if week not in read_in and at.hour < 12:
             read_in.add(week)
@@ -231,7 +235,7 @@ def live(site: SiteRow, truths: dict[int, Truth]) -> Sum:
             take_readings(typed, site.calendar_of, Actor(at))
             found.touches += len(truths) + 1
         announce(site, machine_views(site, at), at)  # as it happens by itself within ten minutes
-        walk(site, truths, rows, at, found)
+        told = walk(site, truths, rows, at, found)
     return found
 
 
@@ -251,9 +255,10 @@ def look_at_hygiene(site: SiteRow, at: datetime, found: Sum) -> None:
 def tell_lamps(
     site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], views: dict[int, MachineView],
     at: datetime, found: Sum,
-) -> None:  # fmt: skip
+) -> bool:  # fmt: skip
     """What is lit is written down; what Today did not want by now is a surprise, but for each lamp's first time."""
-    for number, key in light(truths, at):
+    lit = light(truths, at)
+    for number, key in lit:
         due = views[number].status.due(key)
         foreseen = due is not None and due.status >= Status.DUE
         if key in truths[number].seen_before:
@@ -262,14 +267,22 @@ def tell_lamps(
         truths[number].seen_before.add(key)
         note_prompt(rows[number], key, at, Actor(at))
         found.touches += 2
+    return bool(lit)
 
 
-def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], at: datetime, found: Sum) -> None:
-    """One round as Today plans it, everything in it done."""
+def touched_at(site: SiteRow, seen: RoundView, machine: int, at: datetime) -> set[str]:
+    """What one touch writes down at a stop."""
+    among = {share.item for job in seen.plan.done if job.machine == machine and not job.begun for share in job.shares}
+    here = closing_of(site, agenda_of(site, at), seen.views[machine], at, None, among)
+    return {due.item.key for due in here.closing.dues} | here.closing.settled
+
+
+def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], at: datetime, found: Sum) -> datetime:
+    """One round as Today plans it, everything in it done; answers when the next one begins, as Today says then."""
     views = list(machine_views(site, at))
-    by_touch = {one.view.row.id: {due.item.key for due in one.closing.dues} for one in closings(site, views, at, None)}
-    touched: set[int] = set()
     seen: RoundView = round_view(site, views, at, None)
+    by_touch = {machine: touched_at(site, seen, machine, at) for machine in {job.machine for job in seen.plan.done}}
+    touched: set[int] = set()
     for waiting in seen.not_done:
         if waiting.why.startswith("Planned "):
             continue  # it does not stand in this round
@@ -277,8 +290,8 @@ def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], a
         found.left[key] += 1
         found.put_off += found.left[key] == 3
     if not seen.plan.done:
-        return
-    found.touches += 1  # set out
+        return at
+    found.touches += len(views) > 1  # set out; at home everything stands on Today
     number = set_out(site, seen.until, Actor(at))
     found.seconds += seen.plan.hands_s + seen.plan.walk_s
     found.walked += seen.plan.walk_s
@@ -308,6 +321,8 @@ def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], a
                 truth.lit.discard(settled)
     mark_done(jobs, ends, Actor(ends))
     note_in_round(number, RoundEvent.ENDED, Actor(ends))
+    after: RoundView = round_view(site, machine_views(site, ends), ends, None)
+    return after.now if after.ahead and after.plan.done else ends
 
 
 def main() -> None:

@@ -1,4 +1,4 @@
-"""Closing the day at a machine: all of it written down as done with one touch, with what it took."""
+"""One touch at a machine: the end of the day, or what a round does at its stop, written down with what it took."""
 
 from __future__ import annotations
 
@@ -20,13 +20,16 @@ from lamplight.store.sites import SiteRow
 from lamplight.store.stock import cupboards
 
 
-def close_machine(site: SiteRow, machine_id: int, wanted: Collection[str], actor: Actor) -> int | None:
+def close_machine(
+    site: SiteRow, machine_id: int, wanted: Collection[str], actor: Actor, at_stop: bool = False
+) -> int | None:
     """Write down that what was left of the day at a machine is done; answers the line of the log.
 
     None where none of it is left: somebody else closed it meanwhile, and it counts once.
 
     Args:
         wanted: keys of the items; what one touch may not stand for is not taken.
+        at_stop: whether it is what a round does there, whatever the hour.
 
     Raises:
         InvalidInput: where no item is named, or there is no such machine.
@@ -38,12 +41,15 @@ def close_machine(site: SiteRow, machine_id: int, wanted: Collection[str], actor
         view = machine_view(site, machine_id, actor.now)
         if view is None or view.row.retired:
             raise InvalidInput("That machine is no longer there. Load the page again.")
-        here = closing_of(site, agenda, view, actor.now, actor.keeper_id)
+        here = closing_of(site, agenda, view, actor.now, actor.keeper_id, wanted if at_stop else None)
         done = [due for due in here.closing.dues if due.item.key in wanted]
         if not done:
             return None
         titles = listed([due.item.in_a_row for due in done])
-        entry = write_entry("close", f"Closed for the day: {titles}", actor, machine_id)
+        if at_stop:
+            entry = write_entry("done", f"Done: {titles}", actor, machine_id)
+        else:
+            entry = write_entry("close", f"Closed for the day: {titles}", actor, machine_id)
         where = place(entry.id, machine_id, kind_of(view.row.kind))
         for due in done:
             write_deed(where, due.item, actor.now)

@@ -1,8 +1,8 @@
-"""Closing the day: what is left at each machine, what one touch would write down, and what was closed just now."""
+"""One touch: what is left of the day at each machine, what it would write down, and what was closed just now."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from math import ceil
@@ -18,7 +18,7 @@ from lamplight.sight.cupboard import products
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.plan import agenda_of
 from lamplight.sight.round_times import AskedRound, asked_now
-from lamplight.sight.rounds import at_machine
+from lamplight.sight.rounds import RoundView, at_machine
 from lamplight.store.changes import edition
 from lamplight.store.database import database
 from lamplight.store.logbook import CloseRow, closes_since, ever_done
@@ -108,18 +108,34 @@ def left_to_close(
     return kept(("to close", site.id, keeper_id), rests_on, left)
 
 
-def closing_of(site: SiteRow, agenda: Agenda, view: MachineView, now: datetime, keeper_id: int | None) -> ClosingHere:
-    """The end of the day at one machine."""
+def closing_of(
+    site: SiteRow, agenda: Agenda, view: MachineView, now: datetime, keeper_id: int | None,
+    among: Collection[str] | None = None,
+) -> ClosingHere:  # fmt: skip
+    """The end of the day at one machine; or, of what is named, what one touch may write down at a stop."""
     wanted = asked_now(site, agenda, now, keeper_id)
-    return ClosingHere(view, _closing(view, site, wanted), closes_since(now - EVENING).get(view.row.id))
+    closed = closes_since(now - EVENING).get(view.row.id)
+    return ClosingHere(view, _closing(view, site, wanted, among), closed)
 
 
-def _closing(view: MachineView, site: SiteRow, wanted: AskedRound) -> Closing:
-    due = any(due.to_do and closes(due.item, view.done_at_closing) for due in view.status.dues)
+def stop_touch(site: SiteRow, seen: RoundView, now: datetime, keeper_id: int | None) -> list[ClosingHere]:
+    """What one touch writes down at the first stop of a round that has begun or may begin now; none of one ahead."""
+    if seen.ahead or not seen.stops:
+        return []
+    machine = seen.stops[0].machine
+    jobs = [job for job in seen.plan.done if job.machine == machine and not job.begun]
+    among = {share.item for job in jobs for share in job.shares}
+    return [closing_of(site, agenda_of(site, now), seen.views[machine], now, keeper_id, among)]
+
+
+def _closing(
+    view: MachineView, site: SiteRow, wanted: AskedRound, among: Collection[str] | None = None
+) -> Closing:  # fmt: skip
+    due = among or any(due.to_do and closes(due.item, view.done_at_closing) for due in view.status.dues)
     if not due or view.run or view.left_inside:
         return Closing()
     at = at_machine(view, site, wanted.asked, wanted.agenda.planned(view))
-    return closing_at(at, wanted.asked, _known(view, wanted.keeper_id))
+    return closing_at(at, wanted.asked, _known(view, wanted.keeper_id), among)
 
 
 def _known(view: MachineView, keeper_id: int | None) -> Known:

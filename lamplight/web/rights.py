@@ -57,7 +57,7 @@ NEEDS: Mapping[str, tuple[Right, Right]] = {
     **dict.fromkeys(
         (
             "today.done", "runs.begin", "runs.step", "runs.finish", "runs.photo", "rounds.walk", "rounds.begin",
-            "rounds.note", "rounds.done", "closing.done",
+            "rounds.note", "rounds.done", "rounds.touch", "closing.done",
             "lamps.step", "lamps.cause", "lamps.grind", "simulated.machine",
             "guests.decide",
             "told.listen", "rounds.pack",

@@ -56,7 +56,7 @@ class Evening(WebTest):
     def test_one_touch_writes_down_all(self):
         """With what goes in; Today leads there and no longer asks for any of it."""
         move_stock("milk-liquid", Move.COUNTED, 500, Actor(self.clock.moment))
-        self.shows(self.get("/"), "Close the day")
+        self.shows(self.get("/"), f"/round/touch/{self.tower}")
         self.shows(self.line(), "milk wash with 50 ml")
         items = self.ring()
         self.assertLessEqual({"brew-flush", "milk-wash", "wipe-down"}, set(items))
@@ -66,7 +66,7 @@ class Evening(WebTest):
             self.assertEqual(self.last(item), self.clock.moment, item)
         self.assertAlmostEqual(stock_held(self.site.id)["milk-liquid"].amount, 450)
         self.shows(self.get("/close/"), "All closed. Good night.")
-        self.hides(self.get("/"), "Close the day")
+        self.hides(self.get("/"), "milk wash with 50 ml")
 
     def test_taken_back(self):
         """For a minute on the sheet, from the log ever after; what went in is back in the cupboard."""
@@ -114,7 +114,7 @@ class Evening(WebTest):
         self.clock.moment += timedelta(seconds=20)
         self.post(f"/close/{self.tower}", {"item": items})
         self.assertEqual(self.entry_count(), count)
-        self.shows(self.get("/close/"), "closed already")
+        self.shows(self.get("/close/"), "done already")
 
     def test_not_all_of_it(self):
         """What is left out stays due; nothing marked is refused in words, and the marks are kept."""
@@ -146,23 +146,62 @@ class Evening(WebTest):
         self.post(f"/close/{self.tower}", {"item": ["brew-flush"]})
         self.assertEqual(self.entry_count(), count)
 
+    def touch(self, page):
+        """What the touch of a page sends; none where there is no touch."""
+        form = re.search(rf'action="/round/touch/{self.tower}">(.*?)</form>', page, re.S)
+        return re.findall(r'type="hidden" name="item" value="([a-z-]+)"', form[1]) if form else []
+
     def test_on_the_round(self):
         """One touch at the stop writes down what the round does there, and leads on; no tick for each of it."""
         self.used_machine(name="Hall", done={"brew-tablet": 20})
         self.shows(self.get("/"), "Close: ")
         self.post("/round")
         page = self.get("/round")
-        form = re.search(rf'action="/close/{self.tower}">(.*?)</form>', page, re.S)[1]
-        items = re.findall(r'name="item" value="([a-z-]+)"', form)
+        items = self.touch(page)
         self.assertTrue(items)
         for item in items:
             self.assertNotIn(f'value="{self.tower}:{item}"', page)
-        answer = self.post(f"/close/{self.tower}", {"item": items, "next": "/round"})
-        self.assertEqual(answer.headers["Location"], "/round")
+        answer = self.post(f"/round/touch/{self.tower}", {"item": items})
+        self.assertRegex(answer.headers["Location"], r"^/round\?touched=\d+$")
         self.assertEqual(self.last(items[0]), self.clock.moment)
-        self.hides(self.get("/round"), f'action="/close/{self.tower}"')
-        elsewhere = self.post(f"/close/{self.tower}", {"item": items, "next": "https://elsewhere.example/"})
+        self.assertEqual(self.touch(self.get("/round")), [])
+        elsewhere = self.post(f"/close/{self.tower}", {"item": ["wipe-down"], "next": "https://elsewhere.example/"})
         self.assertTrue(elsewhere.headers["Location"].startswith("/close/"))
+
+    def test_by_day_at_a_stop(self):
+        """A weekly job that was done here before is written down by the touch, with what goes in, and taken back."""
+        self.clock.moment = NOW.replace(hour=9)
+        for name in ("milk-strip-down", "milk-wash"):
+            self.done_before(name)
+        Entry.update(at=NOW - timedelta(days=9), recorded_at=NOW - timedelta(days=9)).where(
+            Entry.summary == "milk-strip-down"
+        ).execute()
+        nine_days_ago = NOW - timedelta(days=9)
+        CareDone.update(at=nine_days_ago).where(CareDone.item == "milk-strip-down").execute()
+        page = self.get("/?minutes=240")
+        items = self.touch(page)
+        self.assertIn("milk-strip-down", items)
+        where = self.post(f"/round/touch/{self.tower}", {"item": items}).headers["Location"]
+        self.assertEqual(self.last("milk-strip-down"), self.clock.moment)
+        back = self.get(where)
+        self.shows(back, "Take it back")
+        undo = re.search(r"/log/\d+/undo", back).group(0)
+        self.clock.moment += timedelta(seconds=70)
+        self.hides(self.get(where), "Take it back")
+        self.post(undo, {"next": "/"})
+        self.assertEqual(self.last("milk-strip-down"), nine_days_ago)
+
+    def test_of_a_stop_only_what_may_be(self):
+        """Nothing marked and what never was done here are refused or left out; another's line is not offered back."""
+        self.used_machine(name="Hall", done={"brew-tablet": 20})
+        self.post("/round")
+        self.shows(self.post(f"/round/touch/{self.tower}", {}, code=422).get_data(as_text=True), "Mark what was done")
+        count = self.entry_count()
+        self.post(f"/round/touch/{self.tower}", {"item": ["descale", "milk-strip-down", "nonsense"]})
+        self.assertEqual(self.entry_count(), count)
+        foreign = Entry.create(kind="reading", machine=self.tower, at=NOW, recorded_at=self.clock.moment, summary="x")
+        for number in (foreign.id, 10**9, "x"):
+            self.hides(self.get(f"/round?touched={number}"), "Take it back")
 
     def test_what_is_led_takes_along(self):
         """The drawer that the tablet's run empties is not closed besides."""

@@ -50,7 +50,7 @@ LOOKERS = {
 }
 HELPERS = LOOKERS | {
     "today.done", "runs.begin", "runs.step", "runs.finish", "runs.photo", "rounds.walk", "rounds.begin", "rounds.note",
-    "rounds.done", "rounds.pack", "closing.done", "lamps.machine",
+    "rounds.done", "rounds.touch", "rounds.pack", "closing.done", "lamps.machine",
     "lamps.save", "lamps.step", "lamps.cause", "lamps.grind", "lamps.refill",
     "lamps.pattern", "machines.event", "machines.bar", "machines.prompt", "readings.page", "readings.take",
     "readings.preview", "log.undo_entry", "log.put_entry_back", "simulated.machine", "told.listen",

@@ -27,10 +27,8 @@ def lamp_due(about: Evaluated) -> tuple[TriggerDue, ...]:
     reached = (passage.early or ahead.passage.likely) <= today
     used = max(0.0, ahead.meter.between(done.at, context.now))
     when = open_days_ahead(calendar.open_days_between(today, ahead.passage.likely))
-    sentence = (
-        f"{amount(used, unit)} of about {amount(ahead.count, unit)} {unit} until its lamp, as it came before; {when}"
-    )
     status = Status.DUE if reached else about.window.ahead(passage.likely)
+    counts = f"{amount(used, unit)} of about {amount(ahead.count, unit)} {unit}"
     counted = whole(used, unit), whole(ahead.count, unit)
     sentence = f"{counts} until its lamp, as it came before; {when}"
     return (TriggerDue(LampForetold(), *counted, unit, True, passage, status, sentence),)

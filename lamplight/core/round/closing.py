@@ -1,4 +1,4 @@
-"""Closing the day at one machine: what one touch writes down as done, and what asks for its steps instead."""
+"""One touch at a machine, at the end of the day or at a stop of a round: what it writes down, what asks for steps."""
 
 from __future__ import annotations
 
@@ -11,6 +11,7 @@ from lamplight.core.care.status import SERVICE_LEAD
 from lamplight.core.care.triggers import EndOfService
 from lamplight.core.job.chemistry import Chemistry, Product
 from lamplight.core.job.needs import NeedLine
+from lamplight.core.job.procedure import END_OF_DAY
 from lamplight.core.round.chores import Asked, AtMachine, Guided, ranks_at, ready_s, why_not
 from lamplight.core.round.problem import Rank
 from lamplight.core.site.calendar import SiteCalendar
@@ -22,6 +23,7 @@ TRIED = "Its dose is being tried out: follow the steps, and say how it looks."
 NOT_DONE_YET = "You have not done it here yet."
 NO_PRODUCT = "Nobody said which product goes in."
 TWO_CLEANERS = "Acid and alkaline in one evening: follow the steps, with water between them."
+ACID_INSIDE = "Acid stands in the machine for long: follow the steps."
 
 
 @dataclass(frozen=True)
@@ -34,7 +36,7 @@ class Led:
 
 @dataclass(frozen=True)
 class Closing:
-    """The end of the day at a machine.
+    """The end of the day at a machine, or what a round does at its stop.
 
     Attributes:
         dues: what one touch writes down, in the order of the machine's kind.
@@ -87,24 +89,36 @@ def closes(item: CareItem, at_closing: Collection[str]) -> bool:
     return evening or item.role is ItemRole.DRAWER or item.key in at_closing
 
 
-def closing_at(at: AtMachine, asked: Asked, known: Known) -> Closing:
-    """What the end of the day wants; nothing while a run is open or cleaner is inside: those come first."""
+def closing_at(at: AtMachine, asked: Asked, known: Known, among: Collection[str] | None = None) -> Closing:
+    """What one touch would write down; nothing while a run is open or cleaner is inside: those come first.
+
+    Args:
+        among: keys of what a round does at its stop; None for what the end of the day wants.
+    """
     if at.run is not None or at.left_inside:
         return Closing()
     ranks = ranks_at(at, asked)
+
+    def belongs(due: Due) -> bool:
+        if among is not None and due.item.key in among:
+            return True
+        evening = among is None or END_OF_DAY in among
+        return evening and ranks.get(due.item.key, Rank.ALONG) < Rank.ALONG and closes(due.item, at.at_closing)
+
     wanted = [
-        due
-        for due in at.dues
-        if ranks.get(due.item.key, Rank.ALONG) < Rank.ALONG
-        and closes(due.item, at.at_closing)
-        and why_not(at, due, asked) is None
-        and ready_s(due, asked) == 0
-    ]
+        due for due in at.dues if belongs(due) and why_not(at, due, asked) is None and ready_s(due, asked) == 0
+    ]  # fmt: skip
     along = _settled(wanted, at)
     wanted = sorted((due for due in wanted if due.item.key not in along), key=lambda due: at.place(due.item.key))
     needs = {due.item.key: at.needs(due) for due in wanted}
     meet = _acid_and_alkaline([line for lines in needs.values() for line in lines], known.products)
-    led = tuple(Led(due, why) for due in wanted if (why := _led_why(due, needs[due.item.key], known, meet)))
+    acid = {item.key for item in at.items if item.role is ItemRole.DESCALE}
+    led = tuple(
+        Led(due, why)
+        for due in wanted
+        if (why := ACID_INSIDE if acid & {due.item.key, *_does(due, at.guided)} else "")
+        or (why := _led_why(due, needs[due.item.key], known, meet))
+    )
     steps = {one.due.item.key for one in led}
     touched = tuple(due for due in wanted if due.item.key not in steps)
     return Closing(touched, led, along, _in_hand(touched, at))

@@ -10,9 +10,12 @@ from lamplight.core.errors import InvalidInput
 from lamplight.core.keepers.rights import Right
 from lamplight.sight.closing import closings
 from lamplight.sight.machine_views import machine_views
+from lamplight.store.logbook import EntryRow, entry
+from lamplight.store.sites import machine
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
-from lamplight.web.closing.model import closing_model
+from lamplight.web.closing.model import TAKE_BACK, closing_model
+from lamplight.web.forms import row_number
 from lamplight.web.here import actor, keeper_id, site
 from lamplight.web.rendering import page as render
 
@@ -34,15 +37,25 @@ def _show(code: int = 200, error: str = "", machine_id: int | None = None, marke
     return render("closing/page.html", "worktop", code, model=model, error=error, wrong=machine_id, marked=marked)
 
 
+def touched() -> EntryRow | None:
+    """What one touch just wrote down, by the address, for as long as it can be taken back there."""
+    number = row_number(request.args.get("touched", ""))
+    row = entry(number) if number is not None else None
+    if row is None or row.undone_at is not None or row.keeper_id != keeper_id() or row.kind not in ("done", "close"):
+        return None
+    here = machine(site().id, row.machine_id) if row.machine_id is not None else None
+    return row if here is not None and now() - row.at < TAKE_BACK else None
+
+
 @blueprint.post("/<int:machine_id>")
 def done(machine_id: int):  # noqa: ANN201
     """A machine was closed: all that its ring names, or what was marked."""
     actor().needs(Right.DO)
     items = request.form.getlist("item")
     try:
-        entry = close_machine(site(), machine_id, items, actor())
+        closed = close_machine(site(), machine_id, items, actor())
     except InvalidInput as problem:
         return _show(422, str(problem), machine_id, items)
-    if entry is None:
-        flash("That was closed already, and counts once.")
+    if closed is None:
+        flash("That was done already, and counts once.")
     return redirect(same_site(request.form.get("next", ""), url_for("closing.page", _anchor=f"m{machine_id}")), 303)

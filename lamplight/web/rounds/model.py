@@ -11,6 +11,7 @@ from markupsafe import Markup
 
 from lamplight.core.anatomy.parts import Circuit
 from lamplight.core.care.first import NO_DRINKS, late_words
+from lamplight.core.care.item import Due
 from lamplight.core.care.status import Status
 from lamplight.core.job.procedure import END_OF_DAY
 from lamplight.core.round.carry import Nature
@@ -49,12 +50,21 @@ class ShareLine:
 
 
 @dataclass(frozen=True)
+class TouchedJob:
+    """One job of a touch: its key, its words with what goes in, and where its steps are; empty where it has none."""
+
+    key: str
+    words: str
+    steps: str
+
+
+@dataclass(frozen=True)
 class CloseLine:
-    """The end of the day at a stop: its words, the keeper's minutes, and the items that one touch writes down."""
+    """What one touch writes down at a stop: its words, the keeper's minutes, and the jobs."""
 
     words: str
     minutes: int
-    items: tuple[str, ...]
+    jobs: tuple[TouchedJob, ...]
 
 
 @dataclass(frozen=True)
@@ -75,7 +85,7 @@ class StopLine:
         together: why several are done in one go, or empty.
         backs: when the keeper comes back, and to what.
         one_run: how many of what is ticked the end of the day would do in one run; 0 where it would spare nothing.
-        close: what one touch writes down in the evening, in place of ticking each; or None.
+        close: what one touch writes down, in place of ticking each; or None.
     """
 
     number: int
@@ -149,13 +159,13 @@ class RoundModel:
         return sum(len(lines) for _, lines in self.bag)
 
 
-def round_model(view: RoundView, evening: Sequence[ClosingHere] = ()) -> RoundModel:
+def round_model(view: RoundView, touches: Sequence[ClosingHere] = ()) -> RoundModel:
     """The round for a page.
 
     Args:
-        evening: the end of the day at machines, where it has come.
+        touches: what one touch writes down at machines.
     """
-    lines = _lines(view, {one.view.row.id: one for one in evening if one.closing.dues})
+    lines = _lines(view, {one.view.row.id: one for one in touches if one.closing.dues})
     return RoundModel(
         view,
         _headline(view, lines),
@@ -223,9 +233,9 @@ def _said(view: RoundView) -> tuple[str, ...]:
     return tuple(said)
 
 
-def _lines(view: RoundView, evening: Mapping[int, ClosingHere]) -> tuple[StopLine, ...]:
+def _lines(view: RoundView, touches: Mapping[int, ClosingHere]) -> tuple[StopLine, ...]:
     order = list(dict.fromkeys(stop.machine for stop in view.stops))
-    return tuple(_line(n, machine, view, evening.get(machine)) for n, machine in enumerate(order, 1))
+    return tuple(_line(n, machine, view, touches.get(machine)) for n, machine in enumerate(order, 1))
 
 
 def _line(number: int, machine: int, view: RoundView, closing: ClosingHere | None) -> StopLine:
@@ -264,7 +274,7 @@ def _line(number: int, machine: int, view: RoundView, closing: ClosingHere | Non
 
 
 def _closed(job: RoundJob, touched: Collection[str]) -> bool:
-    """Whether one touch in the evening stands for all that a job does."""
+    """Whether one touch stands for all that a job does."""
     return not job.begun and {share.item for share in job.shares} <= set(touched)
 
 
@@ -280,9 +290,14 @@ def _close_line(closing: ClosingHere | None, jobs: Sequence[RoundJob]) -> tuple[
     dues = [due for due in closing.closing.dues if due.item.key in done]
     if not dues:
         return None, frozenset()
-    keys = tuple(due.item.key for due in dues)
-    line = CloseLine(listed([closing.words(due) for due in dues]), closing.minutes_of(dues), keys)
-    return line, frozenset({*keys, *closing.closing.settled, END_OF_DAY})
+    touched = tuple(TouchedJob(due.item.key, closing.words(due), _steps(closing, due)) for due in dues)
+    line = CloseLine(listed([one.words for one in touched]), closing.minutes_of(dues), touched)
+    return line, frozenset({*(one.key for one in touched), *closing.closing.settled, END_OF_DAY})
+
+
+def _steps(closing: ClosingHere, due: Due) -> str:
+    """Where a job is led through; empty where it needs no leading."""
+    return url_for("runs.ready", machine_id=closing.view.row.id, key=due.item.key) if due.item.procedure else ""
 
 
 def _together(job: RoundJob) -> str:

@@ -5,15 +5,17 @@ from __future__ import annotations
 from flask import Blueprint, abort, flash, redirect, request, url_for
 
 from lamplight.actions.care import mark_done
+from lamplight.actions.closing import close_machine
 from lamplight.actions.rounds import note_in_round, set_out
 from lamplight.core.errors import InvalidInput
-from lamplight.sight.closing import left_to_close
+from lamplight.sight.closing import stop_touch
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.round_times import time_for_it
 from lamplight.sight.rounds import RoundView, round_view
 from lamplight.store.rounds import RoundEvent, RoundRow, open_round
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
+from lamplight.web.closing.views import touched
 from lamplight.web.here import actor, keeper_id, site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
@@ -42,9 +44,8 @@ def walk():  # noqa: ANN201
 
 def _walk(code: int = 200, error: str = ""):  # noqa: ANN202
     seen = current_round()
-    here = [seen.views[machine] for machine in dict.fromkeys(stop.machine for stop in seen.stops)]
-    evening = left_to_close(site(), here, now(), keeper_id())
-    return render("rounds/walk.html", "worktop", code, round=round_model(seen, evening), error=error)
+    touch = stop_touch(site(), seen, now(), keeper_id())
+    return render("rounds/walk.html", "worktop", code, round=round_model(seen, touch), error=error, taken=touched())
 
 
 @blueprint.post("/round")
@@ -90,6 +91,21 @@ def done():  # noqa: ANN201
         return _walk(422, str(problem))
     flash(f"{count} job{'s' if count != 1 else ''} written down as done.")
     return redirect(same_site(request.form.get("next", ""), url_for("rounds.walk")), 303)
+
+
+@blueprint.post("/round/touch/<int:machine_id>")
+def touch(machine_id: int):  # noqa: ANN201
+    """All that is done at a stop, or what is marked of it, with what it took."""
+    try:
+        entry = close_machine(site(), machine_id, request.form.getlist("item"), actor(), at_stop=True)
+    except InvalidInput as problem:
+        if _own() is None:
+            raise  # no round is open that could be shown with it
+        return _walk(422, str(problem))
+    if entry is None:
+        flash("That was done already, and counts once.")
+    back = url_for("today.page" if _own() is None else "rounds.walk", touched=entry)
+    return redirect(back, 303)
 
 
 @blueprint.post("/round/bag")

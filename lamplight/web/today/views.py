@@ -8,7 +8,7 @@ from lamplight.actions.care import mark_done
 from lamplight.actions.looks import tell_look
 from lamplight.core.errors import InvalidInput
 from lamplight.drawing.looks import look_picture
-from lamplight.sight.closing import left_to_close
+from lamplight.sight.closing import left_to_close, stop_touch
 from lamplight.sight.machine_views import machine_view, machine_views, still_to_look_at
 from lamplight.sight.plan import agenda_of
 from lamplight.sight.rounds import round_view
@@ -19,6 +19,7 @@ from lamplight.store.whereabouts import site_of_machine, site_then
 from lamplight.web import forms
 from lamplight.web.addresses import same_site
 from lamplight.web.clock import now
+from lamplight.web.closing.views import touched
 from lamplight.web.here import actor, keeper_id, site
 from lamplight.web.rendering import page as render
 from lamplight.web.rendering import see_other
@@ -48,11 +49,14 @@ def _show(views, code: int = 200, error: str = "", ticked=(), done_at: str = "")
     given["to_close"] = left_to_close(here, views, now(), keeper_id()) if few else ()
     minutes = minutes_asked()
     seen = round_view(here, views, now(), keeper_id(), minutes)
-    round_ = round_model(seen, given["to_close"])
-    if len(views) == 1:
+    alone = len(views) == 1
+    touch = stop_touch(here, seen, now(), keeper_id()) if alone else given["to_close"]
+    round_ = round_model(seen, touch)
+    if alone:
         model = today_model(views, here.calendar, now())
         home = home_model(views[0], agenda_of(here, now()), seen, now(), week_slots(here.id))
         given |= {"round": round_, "line": round_.first, "minutes": minutes, "stand": model.stands[0], "home": home}
+        given["taken"] = touched()
         return render("today/home.html", "worktop", code, model=model, picture=look_picture, **given)
     given["model"] = today_model(views[:MOST_LISTED], here.calendar, now(), drawn=not round_.lines)
     given |= {

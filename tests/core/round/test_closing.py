@@ -14,8 +14,10 @@ from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import CountSince, DaysSince, EndOfService, HoursSinceFirstDrink
 from lamplight.core.job.chemistry import Chemistry, Inside, Product
 from lamplight.core.job.needs import NeedLine
+from lamplight.core.job.procedure import END_OF_DAY
 from lamplight.core.round.chores import chores_at
 from lamplight.core.round.closing import (
+    ACID_INSIDE,
     NO_PRODUCT,
     NOT_DONE_YET,
     TRIED,
@@ -73,6 +75,30 @@ class Belongs(unittest.TestCase):
             with self.subTest(key=one.item.key, at_closing=at_closing):
                 self.assertEqual(closes(one.item, at_closing), belongs)
                 self.assertEqual(found(at(one, at_closing=at_closing))[0], [one.item.key] if belongs else [])
+
+    def test_at_a_stop(self):
+        """What the round does there, whatever the hour, and the end of the day where the round does that in one run."""
+        oil, wipe = due("oil"), evening_item("wipe")
+
+        def touched(among):
+            closing = closing_at(at(oil, wipe), ASKED, Known(PRODUCTS, ALL), among)
+            return [one.item.key for one in closing.dues]
+
+        for among, keys in (({"oil"}, ["oil"]), ({"oil", "wipe"}, ["oil", "wipe"]), ({"nonsense"}, []), (set(), []),
+                            ({END_OF_DAY}, ["wipe"]), ({END_OF_DAY, "oil"}, ["oil", "wipe"])):  # fmt: skip
+            with self.subTest(among=among):
+                self.assertEqual(touched(among), keys)
+
+    def test_acid_inside_is_led(self):
+        """Descaling, and what descales along, whoever has done it before."""
+        plain = due("scale", procedure="scale", minutes=20)
+        scale = replace(plain, item=replace(plain.item, role=ItemRole.DESCALE))
+        both = due("both", procedure="both", minutes=30, settles=("scale",))
+        for among in ({"scale"}, {"both"}):
+            closing = closing_at(at(scale, both), ASKED, Known(PRODUCTS, {"scale", "both"}), among)
+            with self.subTest(among=among):
+                self.assertEqual(({one.due.item.key for one in closing.led}, closing.dues), (among, ()))
+                self.assertEqual({one.why for one in closing.led}, {ACID_INSIDE})
 
     def test_in_the_order_of_the_kind(self):
         """Not in that of urgency."""
