@@ -321,8 +321,12 @@ def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], a
                 truth.lit.discard(settled)
     mark_done(jobs, ends, Actor(ends))
     note_in_round(number, RoundEvent.ENDED, Actor(ends))
-    after: RoundView = round_view(site, machine_views(site, ends), ends, None)
-    return after.now if after.ahead and after.plan.done else ends
+    left = list(machine_views(site, ends))
+    after: RoundView = round_view(site, left, ends, None)
+    if after.ahead and after.plan.done:
+        return after.now
+    planned = [slot.start for view in left for slot in agenda_of(site, ends).planned(view).values()]
+    return max(ends, min(planned, default=ends))
 
 
 def main() -> None:

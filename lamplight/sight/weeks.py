@@ -205,6 +205,8 @@ def _tasks(
     """
     tasks: list[Task] = []
     every: list[Daily] = []
+    # Where the day is closed at all, what is daily belongs to it: one visit a day in place of two.
+    closed = any(ends_service(due) or due.item.role is ItemRole.DRAWER for due in view.status.dues)
     for due in view.status.dues:
         if due.covered_by or due.instead or view.status.work is None:
             continue
@@ -214,7 +216,7 @@ def _tasks(
         after = _after(view, due.item, slots, term, wishes)
         next_time = _shortest(after, slots) or term
         if slots and has_routine(next_time):
-            every.append(_daily(view, due, term, next_time.days, slots, after))
+            every.append(_daily(view, due, term, next_time.days, slots, after, closed))
             continue
         if due.item.key in waits:
             term = waiting(term, *waits[due.item.key])
@@ -264,14 +266,14 @@ def _to_begin(view: MachineView, due: Due, today: date, wishes: tuple[float, flo
 
 
 def _daily(
-    view: MachineView, due: Due, term: Term, days: int, slots: Sequence[Slot], after: Callable[[int], Term | None]
-) -> Daily:
+    view: MachineView, due: Due, term: Term, days: int, slots: Sequence[Slot], after: Callable[[int], Term | None],
+    closed: bool,
+) -> Daily:  # fmt: skip
     def again(slot: int) -> date | None:
         term = after(slot)
         return None if term is None else term.passage.likely
 
-    evening = ends_service(due) or due.item.role is ItemRole.DRAWER
-    routine = Routine(due.item.key, term.passage.likely or term.best_before, evening, again)
+    routine = Routine(due.item.key, term.passage.likely or term.best_before, closed, again)
     minutes = view.own_seconds(due) / 60
     numbers = shared_out(daily_slots(routine, slots), slots, view.row.id)
     span = max(minutes, view.span_minutes(due))
