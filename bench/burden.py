@@ -39,7 +39,7 @@ from lamplight.core.site.slots import slots_on
 from lamplight.demo.story import HOURS, MACHINES, WAYS
 from lamplight.library import catalogue
 from lamplight.sight.actor import Actor
-from lamplight.sight.closing import closing_of
+from lamplight.sight.closing import closing_of, done_in_one_go
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.plan import agenda_of
@@ -272,7 +272,7 @@ def tell_lamps(
 
 def touched_at(site: SiteRow, seen: RoundView, machine: int, at: datetime) -> set[str]:
     """What one touch writes down at a stop."""
-    among = {share.item for job in seen.plan.done if job.machine == machine and not job.begun for share in job.shares}
+    among = done_in_one_go(seen, machine)
     here = closing_of(site, agenda_of(site, at), seen.views[machine], at, None, among)
     return {due.item.key for due in here.closing.dues} | here.closing.settled
 
@@ -325,8 +325,9 @@ def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], a
     after: RoundView = round_view(site, left, ends, None)
     if after.ahead and after.plan.done:
         return after.now
-    planned = [slot.start for view in left for slot in agenda_of(site, ends).planned(view).values()]
-    return max(ends, min(planned, default=ends))
+    agenda = agenda_of(site, ends)
+    comes = [moment for view in left if (moment := agenda.comes_next(view)) is not None]
+    return max(ends, min(comes, default=ends))
 
 
 def main() -> None:

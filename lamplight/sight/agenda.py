@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime, timedelta
 from functools import cached_property
 
@@ -13,6 +13,7 @@ from lamplight.core.assess import status_at
 from lamplight.core.care.beginning import waits_for_nobody
 from lamplight.core.care.first import late_words
 from lamplight.core.care.item import Due
+from lamplight.core.plan.appointments import EVERYWHERE
 from lamplight.core.plan.problem import TaskKey
 from lamplight.core.site.slots import LEAST_MINUTES, Slot, slots_from
 from lamplight.core.words import clock_words, plural, written_in
@@ -28,6 +29,8 @@ WEEKS = 4
 WAY_BESIDE = 4
 # With less of it left a time for the machines is over.
 LEAST_TIME = timedelta(minutes=LEAST_MINUTES)
+# Of so many machines at most it is asked whether anything is done at them in a slot.
+MOST_ASKED = 12
 
 
 @dataclass(frozen=True)
@@ -39,12 +42,14 @@ class Agenda:
         slots: every time for the machines in the weeks ahead that is not over, whoever has it.
         made_at: when it was planned; None where nobody planned yet.
         turns: what was planned then, those that are over as well.
+        rounds: when the daily work is done, as it was planned then: the machines by the beginning of the slot.
     """
 
     now: datetime
     slots: tuple[Slot, ...]
     made_at: datetime | None
     turns: Mapping[TaskKey, tuple[Turn, ...]]
+    rounds: Mapping[datetime, frozenset[int]] = field(default_factory=dict)
 
     def ahead(self, view: MachineView, due: Due) -> tuple[int, ...]:
         """The numbers of the slots in which an item is done: as it was planned, or as it stands now."""
@@ -96,6 +101,23 @@ class Agenda:
                 found[due.item.key] = self.slots[ahead[0]]
         return found
 
+    def first_with_work(self, slots: Sequence[Slot], views: Sequence[MachineView]) -> Slot | None:
+        """The first of some slots in which anything is done at some machines; the first of all where that is not known.
+
+        Of many machines there is always something.
+        """
+        if self.made_at is None or len(views) > MOST_ASKED:
+            return slots[0] if slots else None
+        here = {view.row.id for view in views}
+        starts = {slot.start for view in views for slot in self.planned(view).values()}
+        starts |= {start for start, machines in self.rounds.items() if machines & here}
+        return next((slot for slot in slots if slot.start in starts), slots[0] if slots else None)
+
+    def comes_next(self, view: MachineView) -> datetime | None:
+        """When somebody comes to a machine the next time, be it for its daily work alone; None where nobody does."""
+        daily = (start for start, machines in self.rounds.items() if view.row.id in machines and start > self.now)
+        return min((*daily, *(slot.start for slot in self.planned(view).values())), default=None)
+
     @cached_property
     def _machines(self) -> frozenset[tuple[int, datetime]]:
         return frozenset((machine, turn.start) for (machine, _), own in self.turns.items() for turn in own)
@@ -106,7 +128,7 @@ class Agenda:
 
     def _standing(self, view: MachineView, due: Due) -> Standing:
         planned = self.turns.get((view.row.id, due.item.key), ())
-        done = due.last.at if due.last is not None else None
+        done, calendar = due.last.at if due.last is not None else None, view.status.context.calendar
         asked_at = view.status.context.prompts.get(due.item.key)
         unplanned = self.made_at is None or asked_at is None or asked_at.at > self.made_at
         at_once = view.run is not None and view.run.item == due.item.key
@@ -116,8 +138,9 @@ class Agenda:
             at_once,
             view.deferrals.get(due.item.key),
             planned,
-            bool(planned) and self.made_at is not None and done is not None and done > self.made_at,
+            done if self.made_at is not None and done is not None and done > self.made_at else None,
             view.span_minutes(due) + WAY_BESIDE if due.to_do else 0.0,
+            calendar.at_minute(due.likely, 0) if due.likely is not None else None,
         )
 
 
@@ -140,7 +163,11 @@ def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: date
     turns: dict[TaskKey, list[Turn]] = {}
     for (machine, item, start), keeper in zip(known.visits, known.keepers, strict=True):
         turns.setdefault((machine, item), []).append(Turn(start, keeper or 0))
-    return Agenda(now, slots, known.made_at, {key: tuple(sorted(own)) for key, own in turns.items()})
+    rounds: dict[datetime, frozenset[int]] = {}
+    for one in known.appointments:
+        if one.machine == EVERYWHERE:
+            rounds[one.slot] = rounds.get(one.slot, frozenset()) | {int(machine) for machine in one.items}
+    return Agenda(now, slots, known.made_at, {key: tuple(sorted(own)) for key, own in turns.items()}, rounds)
 
 
 def view_at(view: MachineView, at: datetime) -> MachineView:

@@ -123,9 +123,18 @@ def stop_touch(site: SiteRow, seen: RoundView, now: datetime, keeper_id: int | N
     if seen.ahead or not seen.stops:
         return []
     machine = seen.stops[0].machine
-    jobs = [job for job in seen.plan.done if job.machine == machine and not job.begun]
-    among = {share.item for job in jobs for share in job.shares}
+    among = done_in_one_go(seen, machine)
     return [closing_of(site, agenda_of(site, now), seen.views[machine], now, keeper_id, among)]
+
+
+def done_in_one_go(seen: RoundView, machine: int) -> frozenset[str]:
+    """Keys of what a round does at a machine in one visit: where the keeper leaves meanwhile, a clock has to call."""
+    found: set[str] = set()
+    for job in seen.plan.done:
+        visits = [stop for stop in seen.stops if any(one.job == job for one in stop.placed)]
+        if job.machine == machine and not job.begun and len(visits) < 2:
+            found |= {share.item for share in job.shares}
+    return frozenset(found)
 
 
 def _closing(

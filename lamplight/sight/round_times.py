@@ -84,6 +84,8 @@ def asked_round(
     """
     wanted = asked_now(site, agenda_of(site, now), now, keeper_id, minutes)
     upcoming = _own_slot(wanted.agenda, minute(now), keeper_id)
+    if upcoming is not None and upcoming.start > minute(now):
+        upcoming = wanted.agenda.first_with_work(_own_slots(wanted.agenda, minute(now), keeper_id), views)
     waits = wanted.row is None and minutes is None and upcoming is not None and upcoming.start > minute(now)
     if not waits or any(view.run or view.left_inside for view in views):
         return wanted
@@ -133,10 +135,15 @@ def asked_now(
     return AskedRound(asked, agenda, next_slot, row, (), keeper_id)
 
 
+def _own_slots(agenda: Agenda, now: datetime, keeper_id: int | None) -> list[Slot]:
+    """A keeper's times, with the one that goes on while there is enough left of it."""
+    own = [slot for slot in agenda.slots if keeper_id is None or slot.keeper in (None, keeper_id)]
+    return [slot for slot in own if minutes_left(slot, now) >= LEAST_MINUTES]
+
+
 def _own_slot(agenda: Agenda, now: datetime, keeper_id: int | None) -> Slot | None:
-    """A keeper's time that goes on, while there is enough left of it, or their next one."""
-    own = (slot for slot in agenda.slots if keeper_id is None or slot.keeper in (None, keeper_id))
-    return next((slot for slot in own if minutes_left(slot, now) >= LEAST_MINUTES), None)
+    """The first of them."""
+    return next(iter(_own_slots(agenda, now, keeper_id)), None)
 
 
 def _after(slots: Sequence[Slot], until: datetime) -> datetime | None:

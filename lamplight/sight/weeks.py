@@ -106,11 +106,12 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
     held: dict[TaskKey, frozenset[int]] = {}
     settled: dict[TaskKey, int] = {}
     wishes, coming, held_now = plan_wishes(site.id), stock_awaited(site.id), stock_held(site.id)
+    alone = len(views) == 1
     for view in views:
         waits = _waits(view, coming, held_now, site.calendar, today) if coming else {}
         stands = tuple((due.status, due.likely, view.own_minutes(due)) for due in view.status.dues)
-        rests_on = (view.status.work, today, slots, stands, wishes, waits)
-        own, routine = kept(("tasks", view.row.id), rests_on, partial(_tasks, view, today, slots, wishes, waits))
+        rests_on = (view.status.work, today, slots, stands, wishes, waits, alone)
+        own, routine = kept(("tasks", view.row.id), rests_on, partial(_tasks, view, today, slots, wishes, waits, alone))
         tasks += own
         daily += routine
         for task in own:
@@ -195,6 +196,7 @@ def _tasks(
     slots: tuple[Slot, ...],
     wishes: tuple[float, float],
     waits: Mapping[str, tuple[date, str]],
+    alone: bool,
 ) -> tuple[list[Task], list[Daily]]:
     """What comes round at a machine, and what so often that it belongs to every day.
 
@@ -202,11 +204,12 @@ def _tasks(
         slots: the hours ahead.
         wishes: the risk that is taken, and from which share on an item is worth it.
         waits: when what is missing for an item should come, and what it is.
+        alone: whether it is the only machine.
     """
     tasks: list[Task] = []
     every: list[Daily] = []
-    # Where the day is closed at all, what is daily belongs to it: one visit a day in place of two.
-    closed = any(ends_service(due) or due.item.role is ItemRole.DRAWER for due in view.status.dues)
+    # Nobody comes twice a day to the only machine where the evening does; with several there is a round anyway.
+    closes_alone = alone and any(map(ends_service, view.status.dues))
     for due in view.status.dues:
         if due.covered_by or due.instead or view.status.work is None:
             continue
@@ -216,7 +219,7 @@ def _tasks(
         after = _after(view, due.item, slots, term, wishes)
         next_time = _shortest(after, slots) or term
         if slots and has_routine(next_time):
-            every.append(_daily(view, due, term, next_time.days, slots, after, closed))
+            every.append(_daily(view, due, term, next_time.days, slots, after, closes_alone))
             continue
         if due.item.key in waits:
             term = waiting(term, *waits[due.item.key])
@@ -267,13 +270,14 @@ def _to_begin(view: MachineView, due: Due, today: date, wishes: tuple[float, flo
 
 def _daily(
     view: MachineView, due: Due, term: Term, days: int, slots: Sequence[Slot], after: Callable[[int], Term | None],
-    closed: bool,
+    evening: bool,
 ) -> Daily:  # fmt: skip
     def again(slot: int) -> date | None:
         term = after(slot)
         return None if term is None else term.passage.likely
 
-    routine = Routine(due.item.key, term.passage.likely or term.best_before, closed, again)
+    in_the_evening = evening or ends_service(due) or due.item.role is ItemRole.DRAWER
+    routine = Routine(due.item.key, term.passage.likely or term.best_before, in_the_evening, again)
     minutes = view.own_seconds(due) / 60
     numbers = shared_out(daily_slots(routine, slots), slots, view.row.id)
     span = max(minutes, view.span_minutes(due))

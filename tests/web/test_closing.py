@@ -160,7 +160,7 @@ class Evening(WebTest):
         items = self.touch(page)
         self.assertTrue(items)
         for item in items:
-            self.assertNotIn(f'value="{self.tower}:{item}"', page)
+            self.hides(page, f'name="offered" value="{self.tower}:{item}"')
         answer = self.post(f"/round/touch/{self.tower}", {"item": items})
         self.assertRegex(answer.headers["Location"], r"^/round\?touched=\d+$")
         self.assertEqual(self.last(items[0]), self.clock.moment)
@@ -199,6 +199,9 @@ class Evening(WebTest):
         count = self.entry_count()
         self.post(f"/round/touch/{self.tower}", {"item": ["descale", "milk-strip-down", "nonsense"]})
         self.assertEqual(self.entry_count(), count)
+        self.post(f"/round/touch/{self.tower}", {"job": ["999:wipe-down"]}, code=422)
+        self.post(f"/round/touch/{self.tower}", {"job": [f"{self.tower}:wipe-down"]})
+        self.assertEqual(self.last("wipe-down"), self.clock.moment)
         foreign = Entry.create(kind="reading", machine=self.tower, at=NOW, recorded_at=self.clock.moment, summary="x")
         for number in (foreign.id, 10**9, "x"):
             self.hides(self.get(f"/round?touched={number}"), "Take it back")

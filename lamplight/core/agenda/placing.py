@@ -30,7 +30,8 @@ class Standing:
         at_once: whether it is under way, or the machine itself asks for it.
         put_off: until when it was put off, or None.
         planned: its turns as they were planned, in order, those that are over as well.
-        done_since: whether it was done since they were planned.
+        done_at: when it was done since they were planned, or None.
+        again: the beginning of the day on which it falls due again, or None.
         span_min: minutes from its first touch until its machine is free again, 0 or more.
     """
 
@@ -38,8 +39,22 @@ class Standing:
     at_once: bool = False
     put_off: datetime | None = None
     planned: tuple[Turn, ...] = ()
-    done_since: bool = False
+    done_at: datetime | None = None
     span_min: float = 0.0
+    again: datetime | None = None
+
+    @property
+    def left(self) -> tuple[Turn, ...]:
+        """The turns that are left by what was done since.
+
+        Those that are over fall away. Where it was done before any of them, it was done early for the next, unless it
+        falls due again by then: what is daily and was done along with something else is done the next day all the same.
+        """
+        if self.done_at is None:
+            return self.planned
+        ahead = tuple(turn for turn in self.planned if turn.start > self.done_at)
+        early = len(ahead) == len(self.planned) and bool(ahead)
+        return ahead[1:] if early and (self.again is None or self.again > ahead[0].start) else ahead
 
 
 def turns_ahead(standing: Standing, slots: Sequence[Slot], now: datetime) -> tuple[int, ...]:
@@ -51,7 +66,7 @@ def turns_ahead(standing: Standing, slots: Sequence[Slot], now: datetime) -> tup
     """
     if not slots:
         return ()
-    left = standing.planned[1:] if standing.done_since else standing.planned
+    left = standing.left
     missed = bool(left) and left[0].start < slots[0].start
     later = [number for turn in left if (number := _number(turn, slots)) is not None]
     first = settled_slot(standing, slots, now)

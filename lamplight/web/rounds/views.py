@@ -96,8 +96,9 @@ def done():  # noqa: ANN201
 @blueprint.post("/round/touch/<int:machine_id>")
 def touch(machine_id: int):  # noqa: ANN201
     """All that is done at a stop, or what is marked of it, with what it took."""
+    marked = [job.partition(":")[2] for job in request.form.getlist("job") if job.partition(":")[0] == str(machine_id)]
     try:
-        entry = close_machine(site(), machine_id, request.form.getlist("item"), actor(), at_stop=True)
+        entry = close_machine(site(), machine_id, [*request.form.getlist("item"), *marked], actor(), at_stop=True)
     except InvalidInput as problem:
         if _own() is None:
             raise  # no round is open that could be shown with it

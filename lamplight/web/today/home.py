@@ -70,7 +70,7 @@ def home_model(
     unknown = [due for due in view.status.dues if not_known(due)]
     known_by = max((days[due.item.key] for due in unknown if due.item.key in days), default=None)
     return HomeModel(
-        _sentence(view, seen, slots),
+        _sentence(view, seen, agenda, slots),
         _why(view, unknown, known_by, today),
         _days(view, {key: day for key, day in days.items() if day < today + timedelta(days=DAYS_SHOWN)}, seen),
         bool(unknown),
@@ -80,18 +80,17 @@ def home_model(
     )
 
 
-def _sentence(view: MachineView, seen: RoundView, slots: dict[str, Slot]) -> str:
+def _sentence(view: MachineView, seen: RoundView, agenda: Agenda, slots: dict[str, Slot]) -> str:
     items = [view.whole_kind.item(share.item) for job in seen.plan.done for share in job.shares]
     names = list(dict.fromkeys(item.in_a_row for item in items if item is not None))
     if names:
         minutes = max(1, round(seen.plan.hands_s / 60))
         return f"{_when(seen)}: {_named(names)}, {plural(minutes, 'minute')}."
-    if not slots:
+    comes = agenda.comes_next(view)
+    if comes is None:
         return "Nothing to do. Enjoy one."
-    first = min(slots.values(), key=lambda slot: slot.start)
-    dues = [due for due in view.status.dues if slots.get(due.item.key) == first]
-    when = moment_words(seen, first.start)
-    return f"Nothing until {when}: {_named([due.item.in_a_row for due in dues])}."
+    then = [due.item.in_a_row for due in view.status.dues if (own := slots.get(due.item.key)) and own.start == comes]
+    return f"Nothing until {moment_words(seen, comes)}: {_named(then) if then else 'what is daily'}."
 
 
 def _when(seen: RoundView) -> str:

@@ -36,8 +36,9 @@ def some_standing(draw: st.DrawFn, slots: tuple[Slot, ...]) -> Standing:
         draw(st.booleans()),
         draw(st.none() | st.integers(-5, 30).map(lambda days: MONDAY + timedelta(days=days))),
         tuple(sorted(turns)),
-        draw(st.booleans()),
+        draw(st.none() | st.integers(-9, 9).map(lambda hours: MONDAY + timedelta(hours=12 * hours))),
         draw(st.integers(0, 150)),
+        draw(st.none() | st.integers(-5, 30).map(lambda days: MONDAY + timedelta(days=days))),
     )
 
 
@@ -51,7 +52,7 @@ class Placing(unittest.TestCase):
         standing = data.draw(some_standing(slots))
         ahead = turns_ahead(standing, slots, MONDAY)
         self.assertEqual(list(ahead), sorted(set(ahead)))
-        left = standing.planned[1:] if standing.done_since else standing.planned
+        left = standing.left
         if standing.due or standing.at_once:
             self.assertTrue(ahead, "what is due is done some time")
         put_off = standing.put_off is not None and standing.put_off > slots[0].start
@@ -64,6 +65,18 @@ class Placing(unittest.TestCase):
         if not (standing.due or standing.at_once or put_off):
             self.assertLessEqual(len(ahead), len(left))
         self.assertEqual(turns_ahead(standing, (), MONDAY), ())
+
+    @given(st.data())
+    def test_what_was_done_since(self, data):
+        """No turn that is over is left, and of those ahead at most the next one goes: only where none was over."""
+        standing = data.draw(some_standing(data.draw(some_slots())))
+        if standing.done_at is None:
+            self.assertEqual(standing.left, standing.planned)
+            return
+        ahead = [turn for turn in standing.planned if turn.start > standing.done_at]
+        self.assertIn(list(standing.left), (ahead, ahead[1:]))
+        if len(ahead) < len(standing.planned) or (standing.again and ahead and standing.again <= ahead[0].start):
+            self.assertEqual(list(standing.left), ahead)
 
     @given(st.data())
     def test_the_first_that_fits(self, data):
@@ -94,13 +107,15 @@ class OneByOne(unittest.TestCase):
         for what, standing, expected in (
             ("as planned", Standing(planned=both), (1, 2)),
             ("due, and planned for later", Standing(due=True, planned=both), (1, 2)),
-            ("done before its time", Standing(planned=both, done_since=True), (2,)),
+            ("done before its time", Standing(planned=both, done_at=MONDAY), (2,)),
+            ("done early, and due again by then", Standing(planned=both, done_at=MONDAY, again=MONDAY), (1, 2)),
+            ("done early, due again later", Standing(planned=both, done_at=MONDAY, again=self.friday.start), (2,)),
             ("its lamp came on", Standing(due=True, at_once=True, planned=both), (0, 2)),
             ("its lamp came on, and it takes long", Standing(at_once=True, planned=both, span_min=45), (1, 2)),
             ("put off", Standing(due=True, put_off=self.friday.start, planned=both), (2,)),
             ("its time went by", Standing(due=True, planned=(over, self.friday)), (0, 2)),
             ("its time went by, nothing is due", Standing(planned=(over, self.friday)), (2,)),
-            ("done when its time was", Standing(planned=(over, self.friday), done_since=True), (2,)),
+            ("done when its time was", Standing(planned=(over, self.friday), done_at=MONDAY), (2,)),
             ("due, and nobody planned it", Standing(due=True), (0,)),
             ("longer than any time", Standing(due=True, span_min=90), (1,)),
             ("nothing is known", Standing(), ()),
