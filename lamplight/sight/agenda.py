@@ -94,6 +94,17 @@ class Agenda:
 
     def planned(self, view: MachineView) -> dict[str, Slot]:
         """The next slot of each item that has one."""
+        known = self._planned.get(view.row.id)
+        if known is None or known[0] is not view:
+            known = self._planned[view.row.id] = (view, self._next_slots(view))
+        return known[1]
+
+    @cached_property
+    def _planned(self) -> dict[int, tuple[MachineView, dict[str, Slot]]]:
+        """By machine, for the state of it that was asked about last: a page asks several times."""
+        return {}
+
+    def _next_slots(self, view: MachineView) -> dict[str, Slot]:
         found = {}
         for due in view.status.dues:
             ahead = () if due.covered_by or due.instead else self.ahead(view, due)

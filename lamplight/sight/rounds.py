@@ -265,7 +265,8 @@ def _planned(
                 found = remembered[known] = order_of(problem)
         return found
 
-    return plan_round(chores, walks, until_s, taken, since_s, moves, search)
+    rests_on = state and (state.path, tuple(chores), walks, until_s, taken, since_s, moves)
+    return kept(("round", site.id), rests_on, lambda: plan_round(chores, walks, until_s, taken, since_s, moves, search))
 
 
 def _rushes(view: MachineView, calendar: SiteCalendar, asked: Asked) -> tuple[Span, ...]:

@@ -102,6 +102,8 @@ def minutes_left(slot: Slot, now: datetime) -> float:
 
 def first_that_fits(span_min: float, slots: Sequence[Slot], now: datetime) -> int:
     """The first slot in which enough is left for something; the first of the longest where in none is."""
+    fits = next((n for n, slot in enumerate(slots) if minutes_left(slot, now) >= span_min), None)
+    if fits is not None:
+        return fits
     left = [minutes_left(slot, now) for slot in slots]
-    enough = min(span_min, max(left))
-    return next(n for n, minutes in enumerate(left) if minutes >= enough)
+    return left.index(max(left))

@@ -90,7 +90,7 @@ def _sentence(view: MachineView, seen: RoundView, agenda: Agenda, slots: dict[st
     if comes is None:
         return "Nothing to do. Enjoy one."
     then = [due.item.in_a_row for due in view.status.dues if (own := slots.get(due.item.key)) and own.start == comes]
-    return f"Nothing until {moment_words(seen, comes)}: {_named(then) if then else 'what is daily'}."
+    return f"Nothing until {_then(seen, comes)}: {_named(then) if then else 'the daily care'}."
 
 
 def _when(seen: RoundView) -> str:
@@ -101,6 +101,15 @@ def _when(seen: RoundView) -> str:
     if local.date() == today:
         return "Tonight" if local.hour >= EVENING_HOUR else f"At {local:%H:%M}"
     return f"Tomorrow, {local:%H:%M}" if local.date() == today + timedelta(days=1) else moment_words(seen, seen.now)
+
+
+def _then(seen: RoundView, comes: datetime) -> str:
+    """``tomorrow, 17:30``, or as any moment is said."""
+    calendar = seen.calendar
+    tomorrow = calendar.today(seen.looked_at) + timedelta(days=1)
+    return (
+        f"tomorrow, {calendar.local(comes):%H:%M}" if calendar.today(comes) == tomorrow else moment_words(seen, comes)
+    )
 
 
 def _named(names: Sequence[str]) -> str:
