@@ -39,7 +39,7 @@ from lamplight.core.site.slots import slots_on
 from lamplight.demo.story import HOURS, MACHINES, WAYS
 from lamplight.library import catalogue
 from lamplight.sight.actor import Actor
-from lamplight.sight.closing import closing_of, done_in_one_go
+from lamplight.sight.closing import closing_of, touched_at
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_views
 from lamplight.sight.plan import agenda_of
@@ -270,9 +270,9 @@ def tell_lamps(
     return bool(lit)
 
 
-def touched_at(site: SiteRow, seen: RoundView, machine: int, at: datetime) -> set[str]:
+def by_one_touch(site: SiteRow, seen: RoundView, machine: int, at: datetime) -> set[str]:
     """What one touch writes down at a stop."""
-    among = done_in_one_go(seen, machine)
+    among = touched_at(seen, machine)
     here = closing_of(site, agenda_of(site, at), seen.views[machine], at, None, among)
     return {due.item.key for due in here.closing.dues} | here.closing.settled
 
@@ -281,7 +281,7 @@ def walk(site: SiteRow, truths: dict[int, Truth], rows: dict[int, MachineRow], a
     """One round as Today plans it, everything in it done; answers when the next one begins, as Today says then."""
     views = list(machine_views(site, at))
     seen: RoundView = round_view(site, views, at, None)
-    by_touch = {machine: touched_at(site, seen, machine, at) for machine in {job.machine for job in seen.plan.done}}
+    by_touch = {machine: by_one_touch(site, seen, machine, at) for machine in {job.machine for job in seen.plan.done}}
     touched: set[int] = set()
     for waiting in seen.not_done:
         if waiting.why.startswith("Planned "):

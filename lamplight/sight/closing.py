@@ -123,17 +123,24 @@ def stop_touch(site: SiteRow, seen: RoundView, now: datetime, keeper_id: int | N
     if seen.ahead or not seen.stops:
         return []
     machine = seen.stops[0].machine
-    among = done_in_one_go(seen, machine)
+    among = touched_at(seen, machine)
     return [closing_of(site, agenda_of(site, now), seen.views[machine], now, keeper_id, among)]
 
 
-def done_in_one_go(seen: RoundView, machine: int) -> frozenset[str]:
-    """Keys of what a round does at a machine in one visit: where the keeper leaves meanwhile, a clock has to call."""
-    found: set[str] = set()
+def touched_at(seen: RoundView, machine: int) -> frozenset[str]:
+    """Keys of what a round does at a machine that a touch may stand for: what is done in one visit, and in the evening
+    whatever closes the day. Where the keeper leaves a machine that works, a clock has to call."""
+    view, found = seen.views[machine], set[str]()
+    closing = evening(seen.calendar, seen.now)
     for job in seen.plan.done:
+        if job.machine != machine or job.begun:
+            continue
         visits = [stop for stop in seen.stops if any(one.job == job for one in stop.placed)]
-        if job.machine == machine and not job.begun and len(visits) < 2:
-            found |= {share.item for share in job.shares}
+        for share in job.shares:
+            item = view.kind.item(share.item)
+            closes_it = closing and item is not None and closes(item, view.done_at_closing)
+            if len(visits) < 2 or closes_it:
+                found.add(share.item)
     return frozenset(found)
 
 

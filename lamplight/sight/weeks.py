@@ -281,7 +281,8 @@ def _daily(
     minutes = view.own_seconds(due) / 60
     numbers = shared_out(daily_slots(routine, slots), slots, view.row.id)
     span = max(minutes, view.span_minutes(due))
-    return Daily(view.row.id, due.item.key, days, minutes, span, due.item.hygiene, ends_service(due), numbers)
+    held = evening or ends_service(due)
+    return Daily(view.row.id, due.item.key, days, minutes, span, due.item.hygiene, held, numbers)
 
 
 def _shortest(after: Callable[[int], Term | None], slots: Sequence[Slot]) -> Term | None:
