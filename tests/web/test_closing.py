@@ -169,27 +169,20 @@ class Evening(WebTest):
         self.assertTrue(elsewhere.headers["Location"].startswith("/close/"))
 
     def test_by_day_at_a_stop(self):
-        """A weekly job that was done here before is written down by the touch, with what goes in, and taken back."""
+        """What is no part of the evening is written down by the touch as well, and taken back for a minute."""
         self.clock.moment = NOW.replace(hour=9)
-        for name in ("group-rinse", "milk-wash"):
-            self.done_before(name)
-        Entry.update(at=NOW - timedelta(days=9), recorded_at=NOW - timedelta(days=9)).where(
-            Entry.summary == "group-rinse"
-        ).execute()
-        nine_days_ago = NOW - timedelta(days=9)
-        CareDone.update(at=nine_days_ago).where(CareDone.item == "group-rinse").execute()
-        page = self.get("/?minutes=240")
-        items = self.touch(page)
-        self.assertIn("group-rinse", items)
+        before = self.view(self.tower, self.clock.moment).status.due("outlets").last
+        items = self.touch(self.get("/?minutes=240"))
+        self.assertIn("outlets", items)
         where = self.post(f"/round/touch/{self.tower}", {"item": items}).headers["Location"]
-        self.assertEqual(self.last("group-rinse"), self.clock.moment)
+        self.assertEqual(self.last("outlets"), self.clock.moment)
         back = self.get(where)
         self.shows(back, "Take it back")
         undo = re.search(r"/log/\d+/undo", back).group(0)
         self.clock.moment += timedelta(seconds=70)
         self.hides(self.get(where), "Take it back")
         self.post(undo, {"next": "/"})
-        self.assertEqual(self.last("group-rinse"), nine_days_ago)
+        self.assertEqual(self.view(self.tower, self.clock.moment).status.due("outlets").last, before)
 
     def test_of_a_stop_only_what_may_be(self):
         """Nothing marked and what never was done here are refused or left out; another's line is not offered back."""
