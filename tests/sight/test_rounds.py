@@ -4,10 +4,16 @@ from __future__ import annotations
 
 from datetime import timedelta
 
+from lamplight.actions.care import mark_done
+from lamplight.actions.hours import add_slots
+from lamplight.actions.planning import announce
 from lamplight.actions.runs import begin_run
+from lamplight.core.round.chores import ends_service
 from lamplight.core.round.problem import Rank
 from lamplight.sight.actor import Actor
+from lamplight.sight.closing import touched_at
 from lamplight.sight.machine_views import machine_views
+from lamplight.sight.plan import agenda_of
 from lamplight.sight.rounds import round_view
 from lamplight.store.sites import machine, the_site
 from tests.base import NOW, DataTest
@@ -50,3 +56,46 @@ class FiveMinutes(DataTest):
                 ranks = [share.rank for job in seen.plan.done for share in job.shares]
                 self.assertIs(min(ranks, default=Rank.HEALTH), Rank.HEALTH)
         self.assertTrue(ranks, "in twenty minutes it is done")
+
+
+class WhatATouchStandsFor(DataTest):
+    """Two machines, one of which works by itself for long while the other is seen to."""
+
+    def test_not_for_what_is_left_meanwhile(self):
+        """By day whatever the keeper leaves and comes back to is led; all that is done in one visit may be touched."""
+        for name in ("One", "Two"):
+            self.used_machine(name=name, done={"brew-tablet": 30, "group-rinse": 9, "outlets": 9, "tank-rinse": 9})
+        morning = NOW.replace(hour=9)
+        seen = round_view(the_site(), machine_views(the_site(), morning), morning, None, 120)
+        left = 0
+        for number in seen.views:
+            touched = touched_at(seen, number)
+            for job in (job for job in seen.plan.done if job.machine == number):
+                visits = sum(any(one.job == job for one in stop.placed) for stop in seen.stops)
+                left += visits > 1
+                with self.subTest(machine=number, job=job.shares[0].item):
+                    self.assertEqual({share.item for share in job.shares} <= touched, visits == 1)
+        self.assertGreater(left, 0)
+
+
+class ComesNext(DataTest):
+    """The only machine, with a morning and an evening, its evening's work just done."""
+
+    def test_the_next_evening(self):
+        """Not the first job that a plan names days ahead, nor a morning in which nothing is to be done."""
+        for start, minutes in ((6 * 60, 15), (17 * 60 + 30, 60)):
+            add_slots(the_site(), range(7), start, start + minutes, None, Actor(NOW - timedelta(days=9)))
+        number = self.used_machine(kind="jug-compact")
+        evening = NOW.replace(hour=16, minute=35)  # 17:35 in Berlin
+        for due in self.view(number).status.dues:
+            mark_done([(machine(self.site.id, number), due.item.key)], evening - timedelta(hours=3), Actor(evening))
+        announce(the_site(), machine_views(the_site(), evening), evening)
+        after = evening + timedelta(minutes=20)
+        closing = [due for due in self.view(number, after).status.dues if ends_service(due) or due.to_do]
+        mark_done([(machine(self.site.id, number), due.item.key) for due in closing], after, Actor(after))
+        (view,) = machine_views(the_site(), after)
+        comes = self.calendar.local(agenda_of(the_site(), after).comes_next(view))
+        self.assertEqual((comes.date(), comes.hour), (self.calendar.today(after) + timedelta(days=1), 17))
+        tonight = after + timedelta(hours=4)  # nobody has hours: the next round is the one with work
+        seen = round_view(the_site(), machine_views(the_site(), tonight), tonight, None)
+        self.assertEqual(seen.now, agenda_of(the_site(), tonight).comes_next(view))
