@@ -42,6 +42,7 @@ class Agenda:
         slots: every time for the machines in the weeks ahead that is not over, whoever has it.
         made_at: when it was planned; None where nobody planned yet.
         turns: what was planned then, those that are over as well.
+        way: minutes that lie beside a job: the way to it; none to the only machine.
         rounds: when the daily work is done, as it was planned then: the machines by the beginning of the slot.
     """
 
@@ -50,6 +51,7 @@ class Agenda:
     made_at: datetime | None
     turns: Mapping[TaskKey, tuple[Turn, ...]]
     rounds: Mapping[datetime, frozenset[int]] = field(default_factory=dict)
+    way: float = WAY_BESIDE
 
     def ahead(self, view: MachineView, due: Due) -> tuple[int, ...]:
         """The numbers of the slots in which an item is done: as it was planned, or as it stands now."""
@@ -150,7 +152,7 @@ class Agenda:
             view.deferrals.get(due.item.key),
             planned,
             done if self.made_at is not None and done is not None and done > self.made_at else None,
-            view.span_minutes(due) + WAY_BESIDE if due.to_do else 0.0,
+            view.span_minutes(due) + self.way if due.to_do else 0.0,
             calendar.at_minute(due.likely, 0) if due.likely is not None else None,
         )
 
@@ -167,10 +169,19 @@ def site_slots(site: SiteRow, now: datetime) -> tuple[Slot, ...]:
     return tuple(slot for slot in ahead if minutes_left(slot, now) >= LEAST_MINUTES)
 
 
-def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: datetime) -> Agenda:
-    """The agenda by what was announced last."""
+def way_beside(site: SiteRow) -> float:
+    """Minutes of a slot that lie beside the span of a job."""
+    return WAY_BESIDE if len(machines(site.id)) > 1 else 0.0
+
+
+def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: datetime, way: float) -> Agenda:
+    """The agenda by what was announced last.
+
+    Args:
+        way: minutes that lie beside each job.
+    """
     if known is None:
-        return Agenda(now, slots, None, {})
+        return Agenda(now, slots, None, {}, way=way)
     turns: dict[TaskKey, list[Turn]] = {}
     for (machine, item, start), keeper in zip(known.visits, known.keepers, strict=True):
         turns.setdefault((machine, item), []).append(Turn(start, keeper or 0))
@@ -178,7 +189,7 @@ def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: date
     for one in known.appointments:
         if one.machine == EVERYWHERE:
             rounds[one.slot] = rounds.get(one.slot, frozenset()) | {int(machine) for machine in one.items}
-    return Agenda(now, slots, known.made_at, {key: tuple(sorted(own)) for key, own in turns.items()}, rounds)
+    return Agenda(now, slots, known.made_at, {key: tuple(sorted(own)) for key, own in turns.items()}, rounds, way)
 
 
 def view_at(view: MachineView, at: datetime) -> MachineView:

@@ -13,7 +13,7 @@ from lamplight.core.plan.many import plan_in_parts, with_what_is_left
 from lamplight.core.plan.moves import Moved, moves
 from lamplight.core.plan.problem import Plan, PlanProblem, TaskKey, held_plan
 from lamplight.core.plan.search import best_plan, known_plan
-from lamplight.sight.agenda import Agenda, announced_agenda, site_slots
+from lamplight.sight.agenda import Agenda, announced_agenda, site_slots, way_beside
 from lamplight.sight.cache import kept, minute
 from lamplight.sight.looking import look_into
 from lamplight.sight.machine_view import MachineView
@@ -158,7 +158,7 @@ def agenda_of(site: SiteRow, now: datetime) -> Agenda:
 def _agenda(site: SiteRow, now: datetime) -> Agenda:
     known, slots, rows = announced(site.id), site_slots(site, now), machines(site.id)
     if len(rows) > MOST_TOGETHER or (known is not None and {row.id for row in rows} <= known.machines):
-        return announced_agenda(known, slots, now)
+        return announced_agenda(known, slots, now, way_beside(site))
     seen = plan_view(site, machine_views(site, now), now)
     turns: dict[TaskKey, list[Turn]] = {}
     for one in seen.plan.planned:

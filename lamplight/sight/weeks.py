@@ -18,7 +18,7 @@ from lamplight.core.site.calendar import SiteCalendar
 from lamplight.core.site.slots import Slot
 from lamplight.core.stock.stock import Awaited, Holding, enough, there_from
 from lamplight.core.words import day_words
-from lamplight.sight.agenda import WAY_BESIDE, WEEKS, announced_agenda, site_slots
+from lamplight.sight.agenda import WEEKS, announced_agenda, site_slots, way_beside
 from lamplight.sight.cache import kept
 from lamplight.sight.cupboard import stock_awaited, stock_held
 from lamplight.sight.machine_view import MachineView
@@ -100,18 +100,18 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
     today = site.calendar.today(now)
     end = today + timedelta(days=7 * WEEKS)
     slots = site_slots(site, now)
-    agenda = announced_agenda(known, slots, now)
+    way = way_beside(site)
+    agenda = announced_agenda(known, slots, now, way)
     tasks: list[Task] = []
     daily: list[Daily] = []
     held: dict[TaskKey, frozenset[int]] = {}
     settled: dict[TaskKey, int] = {}
     wishes, coming, held_now = plan_wishes(site.id), stock_awaited(site.id), stock_held(site.id)
-    alone = len(views) == 1
     for view in views:
         waits = _waits(view, coming, held_now, site.calendar, today) if coming else {}
         stands = tuple((due.status, due.likely, view.own_minutes(due)) for due in view.status.dues)
-        rests_on = (view.status.work, today, slots, stands, wishes, waits, alone)
-        own, routine = kept(("tasks", view.row.id), rests_on, partial(_tasks, view, today, slots, wishes, waits, alone))
+        rests_on = (view.status.work, today, slots, stands, wishes, waits, way)
+        own, routine = kept(("tasks", view.row.id), rests_on, partial(_tasks, view, today, slots, wishes, waits, way))
         tasks += own
         daily += routine
         for task in own:
@@ -130,19 +130,19 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
         announced=held,
         rooms=_rooms(slots, daily, now),
         lasts=tuple(minutes_left(slot, now) for slot in slots),
-        busy=_busy(daily, slots),
+        busy=_busy(daily, slots, now),
         settled=frozenset(settled) - set(pinned),
     )  # fmt: skip
     return Weeks(problem, tuple(daily))
 
 
-def _busy(daily: Sequence[Daily], slots: Sequence[Slot]) -> dict[tuple[int, int], float]:
+def _busy(daily: Sequence[Daily], slots: Sequence[Slot], now: datetime) -> dict[tuple[int, int], float]:
     """For how long the end of the day holds each machine, by slot and machine: that cannot be done at another time."""
     found: dict[tuple[int, int], float] = {}
     for one in daily:
         for slot in one.slots if one.hygiene and one.evening else ():
             found[slot, one.machine] = found.get((slot, one.machine), 0.0) + one.span
-    return {place: held + SPARE_SHARE * slots[place[0]].minutes for place, held in found.items()}
+    return {place: held + SPARE_SHARE * minutes_left(slots[place[0]], now) for place, held in found.items()}
 
 
 def _rooms(slots: Sequence[Slot], daily: Sequence[Daily], now: datetime) -> tuple[float, ...]:
@@ -196,7 +196,7 @@ def _tasks(
     slots: tuple[Slot, ...],
     wishes: tuple[float, float],
     waits: Mapping[str, tuple[date, str]],
-    alone: bool,
+    way: float,
 ) -> tuple[list[Task], list[Daily]]:
     """What comes round at a machine, and what so often that it belongs to every day.
 
@@ -204,12 +204,12 @@ def _tasks(
         slots: the hours ahead.
         wishes: the risk that is taken, and from which share on an item is worth it.
         waits: when what is missing for an item should come, and what it is.
-        alone: whether it is the only machine.
+        way: minutes that lie beside each job; none to the only machine.
     """
     tasks: list[Task] = []
     every: list[Daily] = []
     # Nobody comes twice a day to the only machine where the evening does; with several there is a round anyway.
-    closes_alone = alone and any(map(ends_service, view.status.dues))
+    closes_alone = not way and any(map(ends_service, view.status.dues))
     for due in view.status.dues:
         if due.covered_by or due.instead or view.status.work is None:
             continue
@@ -223,7 +223,7 @@ def _tasks(
             continue
         if due.item.key in waits:
             term = waiting(term, *waits[due.item.key])
-        tasks.append(_task(view, due, term, after))
+        tasks.append(_task(view, due, term, after, way))
     routine = _each_once(view, every)
     return [replace(task, spares=_spares(view, task, routine)) for task in tasks], routine
 
@@ -304,7 +304,7 @@ def _shortest(after: Callable[[int], Term | None], slots: Sequence[Slot]) -> Ter
     return found
 
 
-def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None]) -> Task:
+def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None], way: float) -> Task:
     item = due.item
     return Task(
         view.row.id,
@@ -317,7 +317,7 @@ def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term |
         term,
         after,
         item.asks,
-        view.span_minutes(due) + WAY_BESIDE,
+        view.span_minutes(due) + way,
         due.prompted,
     )
 

@@ -16,7 +16,7 @@ from lamplight.core.plan.terms import term_now
 from lamplight.core.run.state import EventKind
 from lamplight.library.catalogue import kinds
 from lamplight.sight.actor import Actor
-from lamplight.sight.agenda import WAY_BESIDE
+from lamplight.sight.agenda import way_beside
 from lamplight.sight.costs import machine_costs, out_of_use_minutes
 from lamplight.sight.dose import mixes_of
 from lamplight.sight.machine_views import machine_views
@@ -97,7 +97,9 @@ class OneAnswer(DataTest):
         self.assertGreater(view.span_minutes(due), before)
         tasks = weeks_ahead(self.here, [view], NOW, None).problem.tasks
         (task,) = [one for one in tasks if one.item == "brew-tablet"]
-        self.assertEqual((task.minutes, task.span), (view.own_minutes(due), view.span_minutes(due) + WAY_BESIDE))
+        self.assertEqual(
+            (task.minutes, task.span), (view.own_minutes(due), view.span_minutes(due) + way_beside(the_site()))
+        )
 
     def test_how_often_in_a_year(self):
         """At the dose bench and among the costs."""
