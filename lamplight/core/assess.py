@@ -8,7 +8,7 @@ from datetime import date, datetime, timedelta
 from functools import cached_property, partial
 from typing import Any
 
-from lamplight.core.care.context import EvaluationContext, LampAhead
+from lamplight.core.care.context import Evaluated, EvaluationContext, LampAhead
 from lamplight.core.care.evaluate import evaluate_all, evaluate_item
 from lamplight.core.care.item import CareItem, Due, ItemRole, LastDone, Start
 from lamplight.core.care.last_done import last_done
@@ -16,7 +16,6 @@ from lamplight.core.care.own_items import own_items
 from lamplight.core.care.rhythm import Rhythm, rhythm_of
 from lamplight.core.care.status import Status
 from lamplight.core.care.trigger_base import Trigger
-from lamplight.core.care.triggers import LampForetold
 from lamplight.core.errors import MissingReading
 from lamplight.core.lamps.intervals import rounds_of
 from lamplight.core.lamps.own_interval import LampExpected, LampInterval, counted_by_lamp, lamp_expected, learn_interval
@@ -57,13 +56,13 @@ class MachineStatus:
     @cached_property
     def lamps_expected(self) -> tuple[LampExpected, ...]:
         """When each lamp is expected that the machine's own past has taught, the nearest first."""
-        intervals = self.work.lamp_intervals if self.work else {}
-        lamps = [
-            LampExpected(due.item, intervals[due.item.key][0], state.passage, state.unit)
-            for due in self.dues
-            for state in due.triggers
-            if isinstance(state.trigger, LampForetold)
-        ]
+        lamps = []
+        for due in self.dues:
+            done = Evaluated(due.item, due.last, self.context).deed
+            ahead = self.work.lamp_after(due.item.key, done.at) if self.work is not None and done is not None else None
+            if self.work is not None and ahead is not None:
+                interval, meter = self.work.lamp_intervals[due.item.key]
+                lamps.append(LampExpected(due.item, interval, ahead.passage, meter.unit))
         return tuple(sorted(lamps, key=lambda lamp: lamp.passage.likely or date.max))
 
     @property
@@ -164,7 +163,7 @@ class DayBasis:
                 continue
         return intervals
 
-    def foretells(self, item_key: str, done_at: datetime) -> LampAhead | None:
+    def lamp_after(self, item_key: str, done_at: datetime) -> LampAhead | None:
         """When the lamp of an item is expected that was done at a moment; None where its past taught nothing.
 
         Nor where it was lit since: then it is lit, or went out and nobody knows what was done.
@@ -173,6 +172,11 @@ class DayBasis:
         if known is None or any(one.item == item_key and one.begun.at > done_at for one in self.asked):
             return None
         return lamp_expected(*known, done_at)
+
+    def foretells(self, item_key: str, done_at: datetime) -> LampAhead | None:
+        """The same where the lamp was seen at least once: what a bar alone tells is a limit of its own already."""
+        known = self.lamp_intervals.get(item_key)
+        return self.lamp_after(item_key, done_at) if known is not None and known[0].seen else None
 
 
 def day_basis(

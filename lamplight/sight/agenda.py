@@ -51,7 +51,7 @@ class Agenda:
     made_at: datetime | None
     turns: Mapping[TaskKey, tuple[Turn, ...]]
     rounds: Mapping[datetime, frozenset[int]] = field(default_factory=dict)
-    way: float = WAY_BESIDE
+    way: int = WAY_BESIDE
 
     def ahead(self, view: MachineView, due: Due) -> tuple[int, ...]:
         """The numbers of the slots in which an item is done: as it was planned, or as it stands now."""
@@ -169,12 +169,12 @@ def site_slots(site: SiteRow, now: datetime) -> tuple[Slot, ...]:
     return tuple(slot for slot in ahead if minutes_left(slot, now) >= LEAST_MINUTES)
 
 
-def way_beside(site: SiteRow) -> float:
+def way_beside(site: SiteRow) -> int:
     """Minutes of a slot that lie beside the span of a job."""
-    return WAY_BESIDE if len(machines(site.id)) > 1 else 0.0
+    return WAY_BESIDE if len(machines(site.id)) > 1 else 0
 
 
-def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: datetime, way: float) -> Agenda:
+def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: datetime, way: int) -> Agenda:
     """The agenda by what was announced last.
 
     Args:

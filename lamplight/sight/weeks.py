@@ -196,7 +196,7 @@ def _tasks(
     slots: tuple[Slot, ...],
     wishes: tuple[float, float],
     waits: Mapping[str, tuple[date, str]],
-    way: float,
+    way: int,
 ) -> tuple[list[Task], list[Daily]]:
     """What comes round at a machine, and what so often that it belongs to every day.
 
@@ -304,7 +304,7 @@ def _shortest(after: Callable[[int], Term | None], slots: Sequence[Slot]) -> Ter
     return found
 
 
-def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None], way: float) -> Task:
+def _task(view: MachineView, due: Due, term: Term, after: Callable[[int], Term | None], way: int) -> Task:
     item = due.item
     return Task(
         view.row.id,

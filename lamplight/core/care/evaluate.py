@@ -97,8 +97,8 @@ def _judged(item: CareItem, last: LastDone | None, context: EvaluationContext) -
     about = Evaluated(item, last, context)
     states = (
         *_found(about),
-        *lamp_due(about),
         *(_owed(trigger, about) or evaluate_trigger(trigger, about) for trigger in item.triggers),
+        *lamp_due(about),
     )
     known = [state for state in states if state.known]
     pressing = any(state.status >= Status.DUE for state in known)

@@ -13,6 +13,7 @@ from lamplight.core.care.status import Status
 from lamplight.core.care.triggers import CountSince, LampForetold
 from lamplight.core.lamps.match import PanelSignals
 from lamplight.core.lamps.panel import LampSignal, LampState
+from lamplight.core.lamps.progress_bars import BarSeen
 from lamplight.core.lamps.sightings import Sighting
 from lamplight.library.catalogue import kinds
 from tests.core.makers import MONDAY, OFFICE, book
@@ -77,6 +78,13 @@ class Foretold(unittest.TestCase):
         """A machine whose lamp nobody saw foretells nothing."""
         due = assess(replace(known(5), sightings=()), KIND, OFFICE, MONDAY).due("brew-tablet")
         self.assertIsNone(lamp_of(due))
+
+    def test_bars_alone(self):
+        """A bar that was read is a limit of its own already; the lamp of which it tells is drawn and makes nothing due."""
+        bars = tuple(BarSeen("brew-tablet", MONDAY - timedelta(days=back), told) for back, told in ((4, 30), (2, 70)))
+        status = assess(replace(known(5), sightings=(), bars=bars), KIND, OFFICE, MONDAY)
+        self.assertEqual([one.item.key for one in status.lamps_expected], ["brew-tablet"])
+        self.assertIsNone(lamp_of(status.due("brew-tablet")))
 
     def test_who_does_not_go_by_the_lamp(self):
         """What is decided without the machine's asking, as where descaling goes by litres, foretells nothing."""
