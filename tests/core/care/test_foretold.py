@@ -80,7 +80,7 @@ class Foretold(unittest.TestCase):
         self.assertIsNone(lamp_of(due))
 
     def test_bars_alone(self):
-        """A bar that was read is a limit of its own already; the lamp of which it tells is drawn and makes nothing due."""
+        """A bar that was read is a limit of its own already; the lamp it tells of is drawn and makes nothing due."""
         bars = tuple(BarSeen("brew-tablet", MONDAY - timedelta(days=back), told) for back, told in ((4, 30), (2, 70)))
         status = assess(replace(known(5), sightings=(), bars=bars), KIND, OFFICE, MONDAY)
         self.assertEqual([one.item.key for one in status.lamps_expected], ["brew-tablet"])
