@@ -169,9 +169,9 @@ def site_slots(site: SiteRow, now: datetime) -> tuple[Slot, ...]:
     return tuple(slot for slot in ahead if minutes_left(slot, now) >= LEAST_MINUTES)
 
 
-def way_beside(site: SiteRow) -> int:
-    """Minutes of a slot that lie beside the span of a job."""
-    return WAY_BESIDE if len(machines(site.id)) > 1 else 0
+def way_beside(machines: int) -> int:
+    """Minutes of a slot that lie beside the span of a job, where there are so many machines."""
+    return WAY_BESIDE if machines > 1 else 0
 
 
 def announced_agenda(known: Announced | None, slots: tuple[Slot, ...], now: datetime, way: int) -> Agenda:

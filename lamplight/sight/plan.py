@@ -18,7 +18,7 @@ from lamplight.sight.cache import kept, minute
 from lamplight.sight.looking import look_into
 from lamplight.sight.machine_view import MachineView
 from lamplight.sight.machine_views import machine_views
-from lamplight.sight.weeks import Daily, weeks_ahead
+from lamplight.sight.weeks import Daily, daily_rounds, weeks_ahead
 from lamplight.store.changes import edition
 from lamplight.store.database import database
 from lamplight.store.plans import Announced, announced, announcements, newest_number
@@ -158,13 +158,18 @@ def agenda_of(site: SiteRow, now: datetime) -> Agenda:
 def _agenda(site: SiteRow, now: datetime) -> Agenda:
     known, slots, rows = announced(site.id), site_slots(site, now), machines(site.id)
     if len(rows) > MOST_TOGETHER or (known is not None and {row.id for row in rows} <= known.machines):
-        return announced_agenda(known, slots, now, way_beside(site))
+        return announced_agenda(known, slots, now, way_beside(len(rows)))
     seen = plan_view(site, machine_views(site, now), now)
     turns: dict[TaskKey, list[Turn]] = {}
     for one in seen.plan.planned:
         slot = seen.problem.slots[one.slot]
         turns.setdefault(one.key, []).append(Turn(slot.start, slot.keeper or 0))
-    return Agenda(now, slots, now, {key: tuple(sorted(own)) for key, own in turns.items()})
+    rounds: dict[datetime, frozenset[int]] = {}
+    for number, one_round in daily_rounds(seen.daily).items():
+        start = seen.problem.slots[number].start
+        rounds[start] = rounds.get(start, frozenset()) | frozenset(one_round.machines)
+    ahead = {key: tuple(sorted(own)) for key, own in turns.items()}
+    return Agenda(now, slots, now, ahead, rounds, way_beside(len(rows)))
 
 
 def plan_stands(site: SiteRow, now: datetime) -> bool:

@@ -100,7 +100,7 @@ def weeks_ahead(site: SiteRow, views: Sequence[MachineView], now: datetime, know
     today = site.calendar.today(now)
     end = today + timedelta(days=7 * WEEKS)
     slots = site_slots(site, now)
-    way = way_beside(site)
+    way = way_beside(len(views))
     agenda = announced_agenda(known, slots, now, way)
     tasks: list[Task] = []
     daily: list[Daily] = []
