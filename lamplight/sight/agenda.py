@@ -121,15 +121,21 @@ class Agenda:
         """
         if self.made_at is None or len(views) > MOST_ASKED:
             return slots[0] if slots else None
-        here = {view.row.id for view in views}
         starts = {slot.start for view in views for slot in self.planned(view).values()}
-        starts |= {start for start, machines in self.rounds.items() if machines & here}
+        starts |= {start for view in views for start in self._daily(view)}
         return next((slot for slot in slots if slot.start in starts), slots[0] if slots else None)
 
     def comes_next(self, view: MachineView) -> datetime | None:
         """When somebody comes to a machine the next time, be it for its daily work alone; None where nobody does."""
-        daily = (start for start, machines in self.rounds.items() if view.row.id in machines and start > self.now)
-        return min((*daily, *(slot.start for slot in self.planned(view).values())), default=None)
+        starts = (*self._daily(view), *(slot.start for slot in self.planned(view).values()))
+        return min(starts, default=None)
+
+    def _daily(self, view: MachineView) -> list[datetime]:
+        """When the daily work of a machine is done that is left: not of an evening whose work was done before it."""
+        first = min((due.likely for due in view.status.dues if due.likely and not due.covered_by), default=date.max)
+        today = view.status.context.calendar.today
+        ahead = (start for start, machines in self.rounds.items() if view.row.id in machines and start > self.now)
+        return [start for start in ahead if first <= today(start)]
 
     @cached_property
     def _machines(self) -> frozenset[tuple[int, datetime]]:

@@ -99,3 +99,9 @@ class ComesNext(DataTest):
         tonight = after + timedelta(hours=4)  # nobody has hours: the next round is the one with work
         seen = round_view(the_site(), machine_views(the_site(), tonight), tonight, None)
         self.assertEqual(seen.now, agenda_of(the_site(), tonight).comes_next(view))
+        early = tonight.replace(hour=15) + timedelta(days=1)  # tomorrow's evening is done two hours before its time
+        (view,) = machine_views(the_site(), early)
+        mark_done([(machine(self.site.id, number), due.item.key) for due in view.status.dues], early, Actor(early))
+        (view,) = machine_views(the_site(), early)
+        comes = self.calendar.local(agenda_of(the_site(), early).comes_next(view))
+        self.assertGreater(comes.date(), self.calendar.today(early))

@@ -184,6 +184,18 @@ class Evening(WebTest):
         self.post(undo, {"next": "/"})
         self.assertEqual(self.view(self.tower, self.clock.moment).status.due("outlets").last, before)
 
+    def test_two_phones_at_a_stop_count_once(self):
+        """The second touch finds nothing left, takes nothing out of the cupboard, and says so."""
+        self.used_machine(name="Hall", done={"brew-tablet": 20})
+        self.post("/round")
+        items = self.touch(self.get("/round"))
+        self.post(f"/round/touch/{self.tower}", {"item": items})
+        count = self.entry_count()
+        self.clock.moment += timedelta(seconds=20)
+        self.post(f"/round/touch/{self.tower}", {"item": items})
+        self.assertEqual(self.entry_count(), count)
+        self.shows(self.get("/round"), "done already, and counts once")
+
     def test_of_a_stop_only_what_may_be(self):
         """Nothing marked and what never was done here are refused or left out; another's line is not offered back."""
         self.used_machine(name="Hall", done={"brew-tablet": 20})

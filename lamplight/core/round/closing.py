@@ -101,7 +101,7 @@ def closing_at(at: AtMachine, asked: Asked, known: Known, among: Collection[str]
 
     def belongs(due: Due) -> bool:
         if among is not None and due.item.key in among:
-            return True
+            return due.item.key in ranks  # what somebody else did meanwhile no longer is
         evening = among is None or END_OF_DAY in among
         return evening and ranks.get(due.item.key, Rank.ALONG) < Rank.ALONG and closes(due.item, at.at_closing)
 
