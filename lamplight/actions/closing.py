@@ -47,7 +47,7 @@ def close_machine(
             return None
         titles = listed([due.item.in_a_row for due in done])
         if at_stop:
-            entry = write_entry("done", f"Done: {titles}", actor, machine_id)
+            entry = write_entry("done", f"{titles[:1].upper()}{titles[1:]}", actor, machine_id)
         else:
             entry = write_entry("close", f"Closed for the day: {titles}", actor, machine_id)
         where = place(entry.id, machine_id, kind_of(view.row.kind))

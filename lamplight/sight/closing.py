@@ -136,11 +136,10 @@ def touched_at(seen: RoundView, machine: int) -> frozenset[str]:
         if job.machine != machine or job.begun:
             continue
         visits = [stop for stop in seen.stops if any(one.job == job for one in stop.placed)]
-        for share in job.shares:
-            item = view.kind.item(share.item)
-            closes_it = closing and item is not None and closes(item, view.done_at_closing)
-            if len(visits) < 2 or closes_it:
-                found.add(share.item)
+        items = [view.kind.item(share.item) for share in job.shares]
+        ends = closing and all(item is not None and closes(item, view.done_at_closing) for item in items)
+        if len(visits) < 2 or ends:
+            found |= {share.item for share in job.shares}
     return frozenset(found)
 
 

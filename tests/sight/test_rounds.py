@@ -9,6 +9,7 @@ from lamplight.actions.hours import add_slots
 from lamplight.actions.planning import announce
 from lamplight.actions.runs import begin_run
 from lamplight.core.round.chores import ends_service
+from lamplight.core.round.closing import closes
 from lamplight.core.round.problem import Rank
 from lamplight.sight.actor import Actor
 from lamplight.sight.closing import touched_at
@@ -75,6 +76,26 @@ class WhatATouchStandsFor(DataTest):
                 left += visits > 1
                 with self.subTest(machine=number, job=job.shares[0].item):
                     self.assertEqual({share.item for share in job.shares} <= touched, visits == 1)
+        self.assertGreater(left, 0)
+
+    def test_in_the_evening(self):
+        """What closes the day may be touched though the wash works meanwhile; nothing else that is left."""
+        self.used_machine(
+            name="Tower", kind="office-tower", done={"acid-milk-wash": 0, "milk-wash": 2, "brew-tablet": 2}
+        )
+        self.used_machine(name="Hall", done={"wipe-down": 2, "wand-purge": 2, "group-rinse": 9})
+        wednesday = NOW.replace(hour=17, minute=10) + timedelta(days=1)
+        seen = round_view(the_site(), machine_views(the_site(), wednesday), wednesday, None, 120)
+        left = 0
+        for number, view in seen.views.items():
+            touched = touched_at(seen, number)
+            for job in (job for job in seen.plan.done if job.machine == number):
+                away = sum(any(one.job == job for one in stop.placed) for stop in seen.stops) > 1
+                items = [view.kind.item(share.item) for share in job.shares]
+                ends = all(item is not None and closes(item, view.done_at_closing) for item in items)
+                left += away and ends
+                with self.subTest(machine=number, job=job.shares[0].item):
+                    self.assertEqual({share.item for share in job.shares} <= touched, ends or not away)
         self.assertGreater(left, 0)
 
 

@@ -89,6 +89,56 @@ class DailyWork(DataTest):
                 self.assertGreaterEqual(room, 0.0)
         self.assertGreater(compared, 3)
 
+    def test_a_slot_that_goes_on(self):
+        """Of an evening of which twenty minutes are left a tenth of these is spare, not of the whole hour."""
+        evening, number = min(self.weeks.problem.busy)
+        late = self.weeks.problem.slots[evening].start + timedelta(minutes=40)
+        problem = weeks_ahead(the_site(), machine_views(the_site(), late), late, None).problem
+        whole, left = self.weeks.problem.busy[evening, number], problem.busy[0, number]
+        self.assertAlmostEqual(whole - left, 0.1 * 40)
+
+
+class OnlyMachine(DataTest):
+    """A jug machine with a morning and an evening, alone and beside another."""
+
+    def weeks(self, beside):
+        """The weeks of a site."""
+        for start, minutes in ((6 * 60, 15), (17 * 60 + 30, 60)):
+            add_slots(the_site(), range(7), start, start + minutes, None, Actor(NOW - timedelta(days=9)))
+        done = {"milk-jug-wash": 1, "milk-rinse": 0, "grounds-drawer": 1}
+        number = self.used_machine(kind="jug-compact", per_day=6, done=done)
+        if beside:
+            self.used_machine(name="Beside", kind="jug-compact", per_day=6, done=done)
+        found = weeks_ahead(the_site(), machine_views(the_site(), NOW), NOW, None)
+        return found, number
+
+    def test_one_visit_a_day(self):
+        """What is daily lies in the evenings alone, holds the machine then, and no way lies beside a job."""
+        weeks, number = self.weeks(beside=False)
+        starts = [weeks.problem.slots[slot].start for one in weeks.daily for slot in one.slots]
+        # What fell due over a closed weekend comes at once, on Monday morning.
+        self.assertEqual({start.hour for start in starts if start.weekday() > 0}, {17})
+        (jug,) = [one for one in weeks.daily if one.item == "milk-jug-wash"]
+        (rinse,) = [one for one in weeks.daily if one.item == "milk-rinse"]
+        with_jug, without = (
+            {weeks.problem.busy[slot, number] for slot in rinse.slots if (slot in jug.slots) is there}
+            for there in (True, False)
+        )
+        self.assertGreater(min(with_jug), max(without))
+        (view,) = machine_views(the_site(), NOW)
+        for task in weeks.problem.tasks:
+            self.assertEqual(task.span, view.span_minutes(view.status.due(task.item)))
+
+    def test_beside_another(self):
+        """There is a round anyway, so mornings are used too; a way lies beside each job."""
+        weeks, _ = self.weeks(beside=True)
+        starts = {weeks.problem.slots[slot].start.hour for one in weeks.daily for slot in one.slots}
+        self.assertEqual(starts, {6, 17})
+        views = {view.row.id: view for view in machine_views(the_site(), NOW)}
+        for task in weeks.problem.tasks:
+            view = views[task.machine]
+            self.assertEqual(task.span, view.span_minutes(view.status.due(task.item)) + 4)
+
 
 if __name__ == "__main__":
     unittest.main()

@@ -208,7 +208,10 @@ class Evening(WebTest):
         self.post(f"/round/touch/{self.tower}", {"job": [f"{self.tower}:wipe-down"]})
         self.assertEqual(self.last("wipe-down"), self.clock.moment)
         foreign = Entry.create(kind="reading", machine=self.tower, at=NOW, recorded_at=self.clock.moment, summary="x")
-        for number in (foreign.id, 10**9, "x"):
+        theirs = save_keeper("Ada", "AD", Actor(NOW))
+        line = {"machine": self.tower, "at": self.clock.moment, "recorded_at": self.clock.moment, "summary": "x"}
+        another = Entry.create(kind="done", keeper=theirs, **line)
+        for number in (foreign.id, another.id, 10**9, "x"):
             self.hides(self.get(f"/round?touched={number}"), "Take it back")
 
     def test_what_is_led_takes_along(self):
